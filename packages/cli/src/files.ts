@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs';
+import { type Context as ContextType, Context, type Menu, sayFault } from '@hearty-ladle/core';
+import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/door';
+import { Failure } from './failure.ts';
+
+/** The JSON in a file. */
+export function readJson(file: string): unknown {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch {
+    throw new Failure(`The file ${file} can’t be read.`);
+  }
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Failure(`The file ${file} is not JSON: ${error instanceof Error ? error.message : 'it can’t be parsed'}.`);
+  }
+}
+
+/** The menu in a file; a document with faults is a failure that names them. */
+export function readMenu(file: string): Menu {
+  const parsed = parseMenuDocument(readJson(file));
+  if (parsed.ok) return parsed.value;
+  const said = parsed.faults.map((fault) => `${fault.path || '/'}: ${sayFault(fault)}`);
+  throw new Failure(`The menu in ${file} is refused. ${said.join(' ')}`);
+}
+
+/** The circumstances in a file; without one, none. */
+export function readContext(file: string | undefined): ContextType {
+  if (file === undefined) return {};
+  const value = readJson(file);
+  const faults = shapeCheck(Context)(value);
+  if (faults.length === 0) return value as ContextType;
+  throw new Failure(`The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${sayFault(it)}`).join(' ')}`);
+}

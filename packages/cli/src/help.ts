@@ -1,0 +1,15 @@
+export const HELP = `ladle - quotes, checks and analyses menu documents; needs no database and no network
+
+  quote MENU.json                 one line (JSON) a line from standard input; one quote a line to standard output
+  order MENU.json                 the same for whole orders
+  analyze MENU.json               for each item: how many builds, the span of its price and of its calories
+     [--item ID]                    only this item
+     [--context CONTEXT.json]       channel, service, location, priceList, guest, at, out
+  check MENU.json                 line check: a JSON array of findings; exit 1 if one of them is a stop
+     [--context CONTEXT.json]
+  validate MENU.json              [] or a JSON array of faults (path, code, says) and exit 1
+  schema                          the JSON Schema (2020-12) of the menu document
+  help                            this page
+
+A line that can't be understood is answered by { "error": { "says": ... } } in its place, and the run goes on.
+Exit 2, with one sentence on standard error: a file that can't be read, broken JSON, a refused menu, wrong words here.`;

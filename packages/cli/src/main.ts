@@ -1,0 +1,66 @@
+import { parseArgs } from 'node:util';
+import { Menu, sayFault } from '@hearty-ladle/core';
+import { parseMenuDocument } from '@hearty-ladle/core/door';
+import { Failure } from './failure.ts';
+import { readJson, readMenu } from './files.ts';
+import { HELP } from './help.ts';
+import { quoteLines, quoteOrders } from './quote-lines.ts';
+
+/** Runs one command; the answer is the exit code. */
+async function run(args: readonly string[]): Promise<number> {
+  const { command, file } = parse(args);
+  switch (command) {
+    case undefined: case 'help': print(HELP); return 0;
+    case 'schema': printJson(Menu); return 0;
+    case 'quote': await quoteLines(readMenu(need(file))); return 0;
+    case 'order': await quoteOrders(readMenu(need(file))); return 0;
+    case 'validate': return validate(need(file));
+    default: throw new Failure(`There is no command “${command}”; “help” lists them.`);
+  }
+}
+
+function parse(args: readonly string[]) {
+  try {
+    const { positionals, values } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: { item: { type: 'string' }, context: { type: 'string' }, help: { type: 'boolean' } },
+    });
+    const [command, file, ...rest] = positionals;
+    if (rest.length > 0) throw new Failure(`One file is enough; “${rest.join(' ')}” is too much.`);
+    return { command: values.help ? 'help' : command, file, item: values.item, context: values.context };
+  } catch (error) {
+    throw error instanceof Failure ? error : new Failure(`${error instanceof Error ? error.message : 'The options are wrong.'}`);
+  }
+}
+
+function need(file: string | undefined): string {
+  if (file === undefined) throw new Failure('This command needs the file of a menu, such as menu.json.');
+  return file;
+}
+
+function validate(file: string): number {
+  const parsed = parseMenuDocument(readJson(file));
+  const faults = parsed.ok ? [] : parsed.faults;
+  printJson(faults.map((fault) => ({ path: fault.path, code: fault.code, says: sayFault(fault) })));
+  return faults.length === 0 ? 0 : 1;
+}
+
+function print(text: string): void {
+  process.stdout.write(`${text}\n`);
+}
+
+function printJson(value: unknown): void {
+  print(JSON.stringify(value, null, 2));
+}
+
+// A reader that stops early (`| head`) ends the program quietly.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? 0 : 2));
+
+try {
+  process.exitCode = await run(process.argv.slice(2));
+} catch (error) {
+  const says = error instanceof Failure ? error.message : 'The program has a fault of its own; nothing was changed.';
+  process.stderr.write(`${says}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,31 @@
+import type { Condition } from '../menu/condition-schema.ts';
+import type { Id } from '../menu/document.ts';
+import { thingOf } from '../menu/paths.ts';
+import type { CompiledCondition } from './compiled.ts';
+
+/** What nobody can have picked: units of it are always 0. */
+const NOWHERE = -1;
+
+/** A condition with its references settled; what the item does not offer counts 0 units. */
+export function compileCondition(
+  condition: Condition,
+  groupAt: (id: Id) => number | undefined,
+  choiceAt: (group: Id, choice: Id) => [number, number] | undefined,
+): CompiledCondition {
+  const compile = (inner: Condition) => compileCondition(inner, groupAt, choiceAt);
+  const units = (path: string, atLeast: number, atMost: number): CompiledCondition => {
+    const { group, choice } = thingOf(path);
+    if (choice === undefined) return { kind: 'units', group: groupAt(group) ?? NOWHERE, choice, atLeast, atMost };
+    const [at, index] = choiceAt(group, choice) ?? [NOWHERE, NOWHERE];
+    return { kind: 'units', group: at, choice: index, atLeast, atMost };
+  };
+  if ('all' in condition) return { kind: 'all', of: condition.all.map(compile) };
+  if ('any' in condition) return { kind: 'any', of: condition.any.map(compile) };
+  if ('not' in condition) return { kind: 'not', of: compile(condition.not) };
+  if ('picked' in condition) return units(condition.picked, 1, Infinity);
+  if ('units' in condition) return units(condition.units.of, condition.units.atLeast ?? 0, condition.units.atMost ?? Infinity);
+  if ('quantity' in condition) {
+    return { kind: 'quantity', atLeast: condition.quantity.atLeast ?? 0, atMost: condition.quantity.atMost ?? Infinity };
+  }
+  return { kind: 'circumstance', test: condition };
+}

@@ -1,0 +1,147 @@
+import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
+import type { Attachment, Choice, ChoicesGroup, Group, Use } from '../menu/group-schema.ts';
+import { attachedLimits, type Offer } from '../menu/offered.ts';
+import { textIn } from '../menu/text.ts';
+import type { OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
+
+/** What compiling a group needs to know of its menu. */
+export interface GroupCompiler {
+  readonly menu: Menu;
+  readonly items: ReadonlyMap<Id, Item>;
+  readonly groups: ReadonlyMap<Id, Group>;
+  readonly firstLocale: string;
+  readonly stationIndex: ReadonlyMap<Id, number>;
+  readonly allergensOf: (uses: readonly UsedIngredient[]) => readonly string[];
+  readonly usesOf: (uses: readonly Use[] | undefined) => UsedIngredient[];
+}
+
+/** What the rules of one item do to its groups and choices, by path. */
+interface RuleEffects {
+  readonly ruled: (path: string) => Ruled;
+  readonly routes: (path: string) => Route[];
+  readonly limits: (group: Id) => OfferedGroup['limits'];
+  readonly setBy: (path: string) => OfferedChoice['setBy'];
+}
+
+/** The groups that an item offers, in order. */
+export function compileGroups(
+  compiler: GroupCompiler, offers: readonly Offer[], item: Item, rules: readonly Rule[], groupIndex: ReadonlyMap<Id, number>,
+): OfferedGroup[] {
+  const effects = effectsOf(compiler, rules);
+  return offers.map(({ group, attachment }, index) =>
+    compileGroup(compiler, group, attachment, {
+      index,
+      by: item.variants?.by.includes(group.id) ?? false,
+      effects,
+      groupAt: (id) => groupIndex.get(id),
+    }),
+  );
+}
+
+/** The groups that a choice opens; rules, attachments and variants do not reach them. */
+function openedGroups(compiler: GroupCompiler, choice: Choice, groupAt: GroupAt): OfferedGroup[] {
+  return (choice.opens ?? []).flatMap((id) => {
+    const group = compiler.groups.get(id);
+    if (!group) return [];
+    return [compileGroup(compiler, group, { group: id }, { index: -1, by: false, effects: NO_EFFECTS, groupAt })];
+  });
+}
+
+type GroupAt = (id: Id) => number | undefined;
+interface Standing {
+  readonly index: number;
+  readonly by: boolean;
+  readonly effects: RuleEffects;
+  readonly groupAt: GroupAt;
+}
+
+function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachment, standing: Standing): OfferedGroup {
+  const { index, by, effects } = standing;
+  const choices = group.kind === 'choices' ? compileChoices(compiler, group, attachment, standing) : [];
+  const limits = group.kind === 'choices' ? attachedLimits(group, attachment) : { min: 0, max: null, included: 0 };
+  return {
+    index,
+    id: group.id,
+    group,
+    heading: attachment.heading,
+    ...limits,
+    includedFirst: (group.kind === 'choices' ? group.includedFirst : undefined) ?? 'picked',
+    printsChanges: group.kind === 'choices' && group.print === 'changes',
+    choices,
+    choiceIndex: new Map(choices.map((choice, at) => [choice.id, at])),
+    amounts: new Map((group.kind === 'choices' ? (group.amounts ?? []) : []).map((amount) => [amount.id, amount])),
+    priceList: attachment.priceList,
+    by,
+    ruled: effects.ruled(group.id),
+    limits: effects.limits(group.id),
+    routes: effects.routes(group.id),
+  };
+}
+
+function compileChoices(
+  compiler: GroupCompiler, group: ChoicesGroup, attachment: Attachment, standing: Standing,
+): OfferedChoice[] {
+  const kept = (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id));
+  return kept.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, standing));
+}
+
+function compileChoice(
+  compiler: GroupCompiler, group: ChoicesGroup, choice: Choice, index: number, attachment: Attachment, standing: Standing,
+): OfferedChoice {
+  const { effects, groupAt } = standing;
+  const path = `${group.id}/${choice.id}`;
+  const { price } = choice;
+  const itself = choice.item === undefined ? undefined : compiler.items.get(choice.item);
+  const uses = [...compiler.usesOf(choice.uses), ...compiler.usesOf(itself?.uses)];
+  return {
+    index,
+    id: choice.id,
+    choice,
+    max: choice.max ?? 1,
+    preselected: (attachment.defaults ? own(attachment.defaults, choice.id) : choice.default) ?? 0,
+    charge: (price && 'charge' in price ? price.charge : undefined) ?? 'each',
+    price,
+    attachedPrice: attachment.prices && own(attachment.prices, choice.id),
+    setBy: effects.setBy(path),
+    byGroup: price && 'add' in price && price.by ? groupAt(price.by.group) : undefined,
+    ruled: effects.ruled(path),
+    routes: effects.routes(path),
+    station: choice.station === undefined ? undefined : compiler.stationIndex.get(choice.station),
+    ticketName: choice.kitchenName ?? textIn(choice.name, compiler.firstLocale, compiler.firstLocale),
+    calories: choice.calories ?? itself?.calories ?? 0,
+    uses,
+    allergens: [...(choice.allergens ?? []), ...(itself?.allergens ?? []), ...compiler.allergensOf(uses)],
+    path,
+    opens: openedGroups(compiler, choice, groupAt),
+  };
+}
+
+function own<V>(map: Record<string, V>, id: Id): V | undefined {
+  return Object.hasOwn(map, id) ? map[id] : undefined;
+}
+
+const NOTHING_RULED: Ruled = { show: [], hide: [] };
+const NO_EFFECTS: RuleEffects = { ruled: () => NOTHING_RULED, routes: () => [], limits: () => [], setBy: () => [] };
+
+function effectsOf(compiler: GroupCompiler, rules: readonly Rule[]): RuleEffects {
+  const all = rules.flatMap((rule, at) => rule.then.map((effect) => ({ at, effect })));
+  if (all.length === 0) return NO_EFFECTS;
+  const rulesWhere = (holds: (effect: Effect) => boolean) => all.filter(({ effect }) => holds(effect)).map(({ at }) => at);
+  return {
+    ruled: (path) => ({
+      show: rulesWhere((effect) => 'show' in effect && effect.show === path),
+      hide: rulesWhere((effect) => 'hide' in effect && effect.hide === path),
+    }),
+    routes: (path) =>
+      all.flatMap(({ at, effect }) => {
+        const station = 'route' in effect && effect.route.what === path ? compiler.stationIndex.get(effect.route.station) : undefined;
+        return station === undefined ? [] : [{ rule: at, station }];
+      }),
+    limits: (group) =>
+      all.flatMap(({ at, effect }) => ('limit' in effect && effect.limit.group === group ? [{ rule: at, limit: effect.limit }] : [])),
+    setBy: (path) =>
+      all.flatMap(({ at, effect }) =>
+        'setChoice' in effect && effect.setChoice.choice === path ? [{ rule: at, add: effect.setChoice.add }] : [],
+      ),
+  };
+}

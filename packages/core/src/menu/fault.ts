@@ -1,0 +1,39 @@
+/** One thing that is wrong with a document: where (RFC 6901), what (a code), and the values that belong to it. */
+export interface Fault {
+  readonly path: string;
+  readonly code: FaultCode;
+  readonly params: Readonly<Record<string, unknown>>;
+}
+
+export type FaultCode =
+  // shape
+  | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short'
+  | 'needs-one-of' | 'bad-key' | 'decimals'
+  // meaning
+  | 'id-twice' | 'attached-twice' | 'opened-twice' | 'unknown-reference' | 'no-first-price-list' | 'no-first-language'
+  | 'unknown-language' | 'min-above-max' | 'default-above-max' | 'defaults-above-max' | 'sale-ends-before'
+  | 'opens-circle' | 'opens-too-deep' | 'opens-kind' | 'base-many' | 'base-opened' | 'base-included' | 'base-in-order'
+  | 'discount-included' | 'by-not-pick-one' | 'cell-incomplete' | 'cell-twice' | 'cell-extra' | 'rules-circle';
+
+/** The next step of an RFC 6901 path. */
+export function below(path: string, ...steps: (string | number)[]): string {
+  return steps.reduce<string>((at, step) => `${at}/${escapeStep(step)}`, path);
+}
+
+function escapeStep(step: string | number): string {
+  return String(step).replaceAll('~', '~0').replaceAll('/', '~1');
+}
+
+/** The steps of an RFC 6901 path. */
+export function stepsOf(path: string): string[] {
+  return path.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
+}
+
+/** Collects faults; the functions that look for them are handed one of these. */
+export class FaultList {
+  readonly faults: Fault[] = [];
+
+  add(path: string, code: FaultCode, params: Readonly<Record<string, unknown>> = {}): void {
+    this.faults.push({ path, code, params });
+  }
+}

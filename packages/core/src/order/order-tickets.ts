@@ -1,0 +1,58 @@
+import type { SettledLine } from '../quote/settle-line.ts';
+import { printedElsewhere, type StationIndex } from '../ticket/routing.ts';
+import { type RoutedNote, routedNotes, type TicketLine, type TicketNote } from '../ticket/ticket.ts';
+import { type Offering, type Word, wordsOfAnswer } from '../ticket/words.ts';
+import type { Quote } from './quote.ts';
+
+/** What one station reads of an order: its lines in order, and the order's own words and notes. */
+export interface OrderTicket {
+  readonly station: string;
+  readonly lines: readonly TicketLine[];
+  readonly notes: readonly TicketNote[];
+}
+
+/** The tickets of an order, stations in document order; a station that prints no line may get notes alone. */
+export function orderTickets(order: SettledLine, lines: readonly Quote[]): OrderTicket[] {
+  const gathered = gatherLines(lines);
+  const hasExpo = order.menu.stations.some(({ expo }) => expo);
+  const offering: Offering = { settlement: order.settlement, out: order.circumstances.out };
+  const packersWords = order.answers.flatMap((answer) => asTexts(wordsOfAnswer(answer, offering)));
+  const elsewhere = order.answers.flatMap((answer) => printedElsewhere(order, answer, offering, NO_HOME));
+  const notes = routedNotes(order);
+  return order.menu.stations.flatMap((station, index) => {
+    const own = gathered.get(station.id) ?? [];
+    const packs = hasExpo ? (station.expo ?? false) : own.length > 0;
+    const words = packs ? packersWords : elsewhere.filter((it) => it.station === index).flatMap(({ words }) => asTexts(words));
+    const read = [
+      ...words.map((text) => ({ text, loud: false })),
+      ...notes.filter((note) => reads(note, index, packs, hasExpo)).map(({ text, loud }) => ({ text, loud })),
+    ];
+    return own.length > 0 || read.length > 0 ? [{ station: station.id, lines: own, notes: read }] : [];
+  });
+}
+
+/** The order's own questions are made at no station of their own. */
+const NO_HOME: ReadonlySet<StationIndex> = new Set();
+
+function gatherLines(quotes: readonly Quote[]): Map<string, TicketLine[]> {
+  const gathered = new Map<string, TicketLine[]>();
+  for (const { station, lines } of quotes.flatMap(({ tickets }) => tickets)) {
+    gathered.set(station, [...(gathered.get(station) ?? []), ...lines]);
+  }
+  return gathered;
+}
+
+/** A note that names stations goes there and to the expo; one that names none goes to whoever packs. */
+function reads({ named, namesStations }: RoutedNote, index: StationIndex, packs: boolean, hasExpo: boolean): boolean {
+  return named.includes(index) || (packs && (hasExpo || !namesStations));
+}
+
+/** Each word with what belongs under it, as one text. */
+function asTexts(words: readonly Word[]): string[] {
+  const texts: string[] = [];
+  for (const { text, depth } of words) {
+    if (depth === 0) texts.push(text);
+    else texts[texts.length - 1] = `${texts.at(-1) ?? ''} / ${text}`;
+  }
+  return texts;
+}

@@ -1,0 +1,58 @@
+import { compileMenu } from '../compile/compile-menu.ts';
+import type { CompiledMenu } from '../compile/compiled.ts';
+import type { Menu } from '../menu/document.ts';
+import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
+import type { OfferedGroupView } from '../quote/offered-groups.ts';
+import type { Part } from '../quote/part.ts';
+import { type Problem, ProblemList } from '../quote/problem.ts';
+import type { Line, Order } from '../quote/request-schema.ts';
+import { settleLine } from '../quote/settle-line.ts';
+import { type WorkedLine, workSettled } from '../quote/work-line.ts';
+import { orderTickets, type OrderTicket } from './order-tickets.ts';
+import { type Quote, quoteLine } from './quote.ts';
+
+export interface OrderQuote {
+  readonly ok: boolean;
+  readonly problems: readonly ({ readonly line: number | null } & Problem)[];
+  readonly lines: readonly Quote[];
+  readonly extra: { readonly each: number; readonly once: number; readonly parts: readonly Part[] };
+  readonly total: number;
+  readonly tickets: readonly OrderTicket[];
+  /** The order's own questions, as offered groups. */
+  readonly groups: readonly OfferedGroupView[];
+}
+
+/** Quotes every line as if the order's circumstances stood in it, its own first, and the order's own questions. */
+export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
+  const compiled = compileMenu(menu);
+  const lines = order.lines.map((line) => quoteLine(menu, withCircumstances(order, line), clock));
+  const { worked, problems: own } = workOrder(compiled, order, clock);
+  const problems = [
+    ...lines.flatMap((quote, line) => quote.problems.map((problem) => ({ line, ...problem }))),
+    ...own.map((problem) => ({ line: null, ...problem })),
+  ];
+  const { each, once, parts } = worked.price;
+  return {
+    ok: problems.length === 0,
+    problems,
+    lines,
+    extra: { each, once, parts: parts.filter(({ kind }) => kind !== 'base') },
+    total: lines.reduce((sum, quote) => sum + quote.price.line, 0) + each + once,
+    tickets: orderTickets(worked.settled, lines),
+    groups: worked.groups,
+  };
+}
+
+function withCircumstances(order: Order, line: Line): Line {
+  const { lines: _lines, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...said } = order;
+  return { ...said, ...line };
+}
+
+/** The order's own questions, quoted like an item of price 0; faults of its circumstances are told on the lines. */
+function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: WorkedLine; problems: readonly Problem[] } {
+  const problems = new ProblemList();
+  if (order.lines.length === 0) problems.add('empty-order');
+  const circumstances = circumstancesOf(menu, order, clock, order.lines.length === 0 ? problems : new ProblemList());
+  const worked = workSettled(settleLine(menu, menu.order, order, circumstances, 1, problems), problems);
+  return { worked, problems: worked.problems };
+}

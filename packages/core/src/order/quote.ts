@@ -1,0 +1,55 @@
+import { compileMenu } from '../compile/compile-menu.ts';
+import type { Menu } from '../menu/document.ts';
+import type { Clock } from '../quote/circumstances.ts';
+import type { PriceSum } from '../quote/part.ts';
+import type { Problem } from '../quote/problem.ts';
+import type { Line } from '../quote/request-schema.ts';
+import { type WorkedLine, workLine } from '../quote/work-line.ts';
+import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
+
+/** Everything the guest, the till and the cook read of one line, from one calculation. */
+export interface Quote extends Omit<WorkedLine, 'settled'> {
+  readonly ok: boolean;
+  readonly price: PriceSum;
+  readonly tickets: readonly Ticket[];
+}
+
+/**
+ * Quotes a line against a valid menu. Never throws for a line of the right shape: what is wrong is told as problems,
+ * and the price, the groups and the tickets are worked out over what stands. Nobody may cook from the tickets of a
+ * quote that is not `ok`.
+ */
+export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
+  const worked = workLine(compileMenu(menu), line, clock);
+  return worked ? quoteOf(worked) : UNKNOWN_ITEM;
+}
+
+export function quoteOf({ settled, ...worked }: WorkedLine): Quote {
+  return {
+    ok: worked.problems.length === 0,
+    problems: worked.problems,
+    price: worked.price,
+    code: worked.code,
+    calories: worked.calories,
+    allergens: worked.allergens,
+    uses: worked.uses,
+    groups: worked.groups,
+    tells: worked.tells,
+    tickets: ticketsOf(settled),
+  };
+}
+
+const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];
+
+export const UNKNOWN_ITEM: Quote = {
+  ok: false,
+  problems: NOTHING_THERE,
+  price: { base: 0, each: 0, once: 0, unit: 0, line: 0, parts: [] },
+  code: '',
+  calories: 0,
+  allergens: [],
+  uses: [],
+  groups: [],
+  tells: [],
+  tickets: [],
+};

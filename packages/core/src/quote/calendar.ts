@@ -1,0 +1,50 @@
+import type { Daypart } from '../menu/document.ts';
+
+/**
+ * Local wall-clock time, as text: `YYYY-MM-DDTHH:MM`. A change of summer time needs no care here: what counts is
+ * what the clock on the wall says.
+ */
+
+const DAY = 86_400_000;
+
+/** `YYYY-MM-DD` of the Gregorian calendar (ISO 8601). */
+export function isCalendarDate(text: string): boolean {
+  const [, year, month, day] = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text) ?? [];
+  if (year === undefined) return false;
+  const date = new Date(0);
+  date.setUTCFullYear(Number(year), Number(month) - 1, Number(day));
+  return date.toISOString().slice(0, 10) === text;
+}
+
+/** Days from 1970-01-01 to a date of the calendar. */
+export function dayNumber(date: string): number {
+  return Date.parse(`${date}T00:00Z`) / DAY;
+}
+
+export function dateOfDay(day: number): string {
+  return new Date(day * DAY).toISOString().slice(0, 10);
+}
+
+/** ISO 8601 weekday, 1 = Monday, of a day number. 1970-01-01 was a Thursday. */
+export function weekday(day: number): number {
+  return ((((day + 3) % 7) + 7) % 7) + 1;
+}
+
+/** Whether a daypart is on; one that runs past midnight belongs to the day it began. */
+export function isOn(daypart: Daypart, at: string): boolean {
+  const today = dayNumber(at.slice(0, 10));
+  const time = at.slice(11);
+  const beginsOn = (day: number) => daypart.days.includes(weekday(day));
+  if (daypart.from < daypart.to) return beginsOn(today) && time >= daypart.from && time < daypart.to;
+  return (beginsOn(today) && time >= daypart.from) || (beginsOn(today - 1) && time < daypart.to);
+}
+
+/** An instant as the clock on the wall shows it in a time zone, or in the host's where none is named. */
+export function localMinute(instant: Date, timeZone: string | undefined): string {
+  const format = new Intl.DateTimeFormat('en-CA', {
+    year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
+    ...(timeZone === undefined ? {} : { timeZone }),
+  });
+  const part = Object.fromEntries(format.formatToParts(instant).map(({ type, value }) => [type, value]));
+  return `${part['year']}-${part['month']}-${part['day']}T${part['hour']}:${part['minute']}`;
+}

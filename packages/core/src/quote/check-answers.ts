@@ -1,0 +1,44 @@
+import type { ProblemList } from './problem.ts';
+import type { GroupAnswer, StandingPick } from './settlement.ts';
+
+/** Holds what stands against the limits of its group; groups that picks opened are checked the same way. */
+export function checkAnswers(answers: readonly GroupAnswer[], consents: ReadonlySet<string>, problems: ProblemList): void {
+  for (const answer of answers) {
+    const { kind } = answer.group.group;
+    if (kind === 'choices') checkChoices(answer, problems);
+    else if (kind === 'note') checkNote(answer, problems);
+    else if (kind === 'consent' && !consents.has(answer.group.id)) {
+      problems.add('consent-required', { group: answer.group.id }, answer.at);
+    }
+    for (const pick of answer.picks) checkAnswers(pick.inner, consents, problems);
+  }
+}
+
+function checkChoices({ group, at, min, max, picks, count }: GroupAnswer, problems: ProblemList): void {
+  if (count < min) problems.add('too-few', { group: group.id, need: min, have: count }, at);
+  if (max !== null && count > max) problems.add('too-many', { group: group.id, limit: max, have: count }, at);
+  const units = unitsByChoice(picks);
+  for (const [choice, have] of units) {
+    const place = { group: group.id, choice: choice.id };
+    if (have > choice.max) problems.add('too-many-of-choice', { ...place, limit: choice.max, have }, at);
+    if (choice.choice.alone && units.size > 1) problems.add('not-alone', place, at);
+  }
+}
+
+/** How many units of each choice stand in one answer. */
+export function unitsByChoice(picks: readonly StandingPick[]): Map<StandingPick['choice'], number> {
+  const units = new Map<StandingPick['choice'], number>();
+  for (const pick of picks) units.set(pick.choice, (units.get(pick.choice) ?? 0) + pick.units);
+  return units;
+}
+
+function checkNote({ group: { group }, at, note }: GroupAnswer, problems: ProblemList): void {
+  if (group.kind !== 'note') return;
+  if (note === '') {
+    if (group.note?.required) problems.add('note-required', { group: group.id }, at);
+    return;
+  }
+  const limit = group.note?.maxLength;
+  const have = [...note].length;
+  if (limit !== undefined && have > limit) problems.add('note-too-long', { group: group.id, limit, have }, at);
+}

@@ -1,0 +1,39 @@
+import { combinationKey, type CompiledItem, type OfferedChoice } from '../compile/compiled.ts';
+import type { Cell } from '../menu/document.ts';
+import type { OutIndex } from './circumstances.ts';
+import type { SettledLine } from './settle-line.ts';
+
+/** The combination that the standing picks of a variants table's groups name. */
+export interface Combination {
+  readonly cell: Cell | undefined;
+  readonly soldOut: boolean;
+}
+
+/** The one choice that stands in each `by` group, in the table's order; undefined where there is not exactly one. */
+export function standingCombination(line: SettledLine): (OfferedChoice | undefined)[] {
+  return (line.item.cells?.by ?? []).map((index) => {
+    const [first, ...others] = line.settlement.standing(index);
+    return first && others.every(({ choice }) => choice === first.choice) ? first.choice : undefined;
+  });
+}
+
+/** The combination of the choices given, if there is one for every `by` group. */
+export function combinationOf(
+  item: CompiledItem, choices: readonly (OfferedChoice | undefined)[], out: OutIndex,
+): Combination | undefined {
+  const table = item.cells;
+  if (!table) return undefined;
+  const ids: string[] = [];
+  for (const choice of choices) {
+    if (!choice) return undefined;
+    ids.push(choice.id);
+  }
+  return { cell: table.cells.get(combinationKey(ids)), soldOut: isOut(item, ids, out) };
+}
+
+function isOut(item: CompiledItem, ids: readonly string[], out: OutIndex): boolean {
+  const by = item.item.variants?.by ?? [];
+  return out.variants.some(
+    (named) => named.item === item.item.id && by.every((id, i) => Object.hasOwn(named.pick, id) && named.pick[id] === ids[i]),
+  );
+}

@@ -1,0 +1,105 @@
+import type { IncludedFirst } from '../menu/group-schema.ts';
+import { WHOLE, priceIn, share } from '../money/money.ts';
+import { type BasePrice, basePrice } from './base-price.ts';
+import { unitsByChoice } from './check-answers.ts';
+import type { Combination } from './combination.ts';
+import type { Part, PriceSum } from './part.ts';
+import { listOf, type SettledLine } from './settle-line.ts';
+import type { GroupAnswer, StandingPick } from './settlement.ts';
+import { unitPrice } from './unit-price.ts';
+
+/** The price of a line with the sum that explains it: the order of pricing, steps 1 to 9. */
+export function priceLine(line: SettledLine, combination: Combination | undefined): PriceSum & { readonly basePrice: BasePrice } {
+  const base = basePrice(line, combination);
+  const parts: Part[] = [...base.parts];
+  const pricing: Pricing = { line, base: base.value, cellIsPriced: combination?.cell?.price !== undefined, parts };
+  for (const answer of line.answers) {
+    priceAnswer(pricing, answer, 1);
+    const amount = line.amounts.get(answer.group.id);
+    if (amount !== undefined) parts.push(amountPart(answer, amount));
+  }
+  const each = sumCharged(parts, 'each');
+  const once = sumCharged(parts, 'once');
+  const unit = base.value + each;
+  return { base: base.value, each, once, unit, line: unit * line.quantity + once, parts, basePrice: base };
+}
+
+interface Pricing {
+  readonly line: SettledLine;
+  readonly base: number;
+  readonly cellIsPriced: boolean;
+  readonly parts: Part[];
+}
+
+function sumCharged(parts: readonly Part[], charge: Part['charge']): number {
+  return parts.reduce((sum, part) => (part.kind !== 'base' && part.charge === charge ? sum + part.value : sum), 0);
+}
+
+function amountPart({ group: { id, group } }: GroupAnswer, value: number): Part {
+  const charge = (group.kind === 'amount' ? group.amount?.charge : undefined) ?? 'once';
+  return { kind: 'amount', group: id, charge, value };
+}
+
+/** Parts of one answer and of what its picks opened; `times` is the units of the picks that opened it. */
+function priceAnswer(pricing: Pricing, answer: GroupAnswer, times: number): void {
+  if (answer.note !== '') pricing.parts.push(notePart(pricing, answer, times));
+  if (answer.picks.length === 0) return;
+  const prices = unitPrices(pricing, answer);
+  const free = includedUnits(answer, prices);
+  for (const pick of inDocumentOrder(answer.picks)) {
+    const { choice, units, amount } = pick;
+    if (!choice.price || 'add' in choice.price || 'percent' in choice.price) {
+      const included = free.get(pick) ?? 0;
+      pricing.parts.push({
+        kind: 'choice', group: answer.group.id, choice: choice.id, ...(amount && { amount: amount.id }),
+        units: units * times, included: included * times, ...(answer.at && { at: answer.at }), charge: choice.charge,
+        value: (prices.get(pick) ?? 0) * (units - included) * times,
+      });
+    }
+    for (const inner of pick.inner) priceAnswer(pricing, inner, units * times);
+  }
+}
+
+/** Picks in the document's order of choices; picks of one choice stay in the order picked. */
+export function inDocumentOrder(picks: readonly StandingPick[]): readonly StandingPick[] {
+  return picks.length < 2 ? picks : picks.toSorted((a, b) => a.choice.index - b.choice.index);
+}
+
+function notePart({ line }: Pricing, { group, at }: GroupAnswer, times: number): Part {
+  const note = group.group.kind === 'note' ? group.group.note : undefined;
+  const value = priceIn(note?.price ?? 0, listOf(line, group), line.menu.firstList) * times;
+  return { kind: 'note', group: group.id, ...(at && { at }), charge: note?.charge ?? 'each', value };
+}
+
+/** Step 6 for every pick of an answer: the price of one unit with its amount. */
+function unitPrices({ line, base, cellIsPriced }: Pricing, { group, picks }: GroupAnswer): Map<StandingPick, number> {
+  const units = unitsByChoice(picks);
+  const freeByCell = cellIsPriced && group.by;
+  return new Map(
+    picks.map((pick) => {
+      const one = freeByCell ? 0 : unitPrice(line, group, pick.choice, units.get(pick.choice), base);
+      return [pick, share(one, pick.amount?.price ?? WHOLE)];
+    }),
+  );
+}
+
+/** Step 7: how many units of each pick are included. */
+function includedUnits({ group, included, picks }: GroupAnswer, prices: ReadonlyMap<StandingPick, number>): Map<StandingPick, number> {
+  const free = new Map<StandingPick, number>();
+  let left = included;
+  for (const pick of inOrderOfInclusion(picks, prices, group.includedFirst)) {
+    if (left <= 0) break;
+    const units = Math.min(left, pick.units);
+    free.set(pick, units);
+    left -= units;
+  }
+  return free;
+}
+
+function inOrderOfInclusion(
+  picks: readonly StandingPick[], prices: ReadonlyMap<StandingPick, number>, first: IncludedFirst,
+): readonly StandingPick[] {
+  if (first === 'picked') return picks;
+  const sign = first === 'cheapest' ? 1 : -1;
+  return picks.toSorted((a, b) => sign * ((prices.get(a) ?? 0) - (prices.get(b) ?? 0)));
+}

@@ -1,0 +1,50 @@
+import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import { type Price, priceIn, share } from '../money/money.ts';
+import { listOf, type SettledLine } from './settle-line.ts';
+
+/**
+ * What one unit of a choice is charged by step 6, before its amount: of an `add` choice the first that applies of
+ * the last rule that sets it, the attachment's price, the price by another group's answer, the tier, and `add`; of
+ * a `percent` choice its share of the base. 0 for choices that set or multiply the base.
+ *
+ * @param units how many units of the choice stand in this answer; `undefined` leaves the tiers aside
+ * @param base the base price after step 5, in minor units
+ */
+export function unitPrice(
+  line: SettledLine, group: OfferedGroup, choice: OfferedChoice, units: number | undefined, base: number,
+): number {
+  const { price } = choice;
+  if (price && 'percent' in price) return share(base, price.percent);
+  if (price && !('add' in price)) return 0;
+  const found =
+    setByRule(line, choice) ??
+    choice.attachedPrice ??
+    (price && (pricedBy(line, choice) ?? tierFor(price.tiers, units) ?? price.add));
+  return found === undefined ? 0 : priceIn(found, listOf(line, group), line.menu.firstList);
+}
+
+function setByRule(line: SettledLine, choice: OfferedChoice): Price | undefined {
+  for (let i = choice.setBy.length - 1; i >= 0; i--) {
+    const set = choice.setBy[i];
+    if (set && line.settlement.ruleHolds(set.rule)) return set.add;
+  }
+  return undefined;
+}
+
+/** The price for the choice that stands in the group the price looks at: the first in document order. */
+function pricedBy(line: SettledLine, choice: OfferedChoice): Price | undefined {
+  if (choice.byGroup === undefined || !choice.price || !('add' in choice.price) || !choice.price.by) return undefined;
+  let first: OfferedChoice | undefined;
+  for (const pick of line.settlement.standing(choice.byGroup)) {
+    if (!first || pick.choice.index < first.index) first = pick.choice;
+  }
+  const { prices } = choice.price.by;
+  return first && Object.hasOwn(prices, first.id) ? prices[first.id] : undefined;
+}
+
+function tierFor(tiers: readonly { from: number; add: Price }[] | undefined, units: number | undefined): Price | undefined {
+  if (!tiers || units === undefined) return undefined;
+  let best: { from: number; add: Price } | undefined;
+  for (const tier of tiers) if (tier.from <= units && (!best || tier.from > best.from)) best = tier;
+  return best?.add;
+}

@@ -1,0 +1,54 @@
+import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import type { SettledLine } from '../quote/settle-line.ts';
+import type { GroupAnswer, StandingPick } from '../quote/settlement.ts';
+import { type Offering, printedPicks, type Word, wordsOfPick } from './words.ts';
+
+/** Stations by their place in the menu. */
+export type StationIndex = number;
+
+/** The stations, other than home, at which a choice of the item's own groups is made. */
+export function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): StationIndex[] {
+  const stations = [...group.routes, ...choice.routes]
+    .filter(({ rule }) => line.settlement.ruleHolds(rule))
+    .map(({ station }) => station);
+  if (choice.station !== undefined) stations.push(choice.station);
+  return [...new Set(stations)];
+}
+
+/** What an answer prints away from home: at each station the choices made there. */
+export interface PrintedElsewhere {
+  readonly station: StationIndex;
+  readonly words: readonly Word[];
+}
+
+/**
+ * The words of an answer at the stations where its choices are made, with their inner words as at home; and those of
+ * inner choices made elsewhere, at depth 0 and with their units times those of what opened them, unless the pick
+ * that opened them prints there.
+ */
+export function printedElsewhere(line: SettledLine, answer: GroupAnswer, offering: Offering, home: ReadonlySet<StationIndex>): PrintedElsewhere[] {
+  return answer.group.choices.flatMap((choice) => {
+    const stations = stationsOfChoice(line, answer.group, choice);
+    return printedPicks(answer, choice, offering).flatMap((printed) => {
+      const words = wordsOfPick(printed);
+      const own = stations.filter((station) => !home.has(station)).map((station) => ({ station, words }));
+      const there = new Set([...home, ...stations]);
+      return [...own, ...printed.picks.flatMap((pick) => innerElsewhere(pick, there, pick.units, offering))];
+    });
+  });
+}
+
+function innerElsewhere(opener: StandingPick, there: ReadonlySet<StationIndex>, times: number, offering: Offering): PrintedElsewhere[] {
+  return opener.inner.flatMap((answer) =>
+    answer.group.choices.flatMap((choice) =>
+      printedPicks(answer, choice, offering).flatMap((printed) => {
+        const { station } = choice;
+        const prints = station !== undefined && !there.has(station);
+        const own = prints ? [{ station, words: wordsOfPick(printed, times) }] : [];
+        const everywhere = prints ? new Set([...there, station]) : there;
+        const inner = printed.picks.flatMap((pick) => innerElsewhere(pick, everywhere, pick.units * times, offering));
+        return [...own, ...inner];
+      }),
+    ),
+  );
+}
