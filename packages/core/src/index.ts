@@ -24,3 +24,15 @@ export type { OrderTicket } from './order/order-tickets.ts';
 export type { Ticket, TicketLine, TicketNote } from './ticket/ticket.ts';
 export type { Word } from './ticket/words.ts';
 export { sayFault } from './words/fault-words.ts';
+export * from './change/change.ts';
+export { ChangeRequest } from './change/change-schema.ts';
+export { type Kind, KINDS } from './menu/scope.ts';
+export {
+  dropChoice, groupAt, type GroupPlace, pickChoice, picksAt, preselectedLine, preselectedOrder, setAmount, setNote, setUnits,
+  withoutUnknown,
+} from './quote/edit-line.ts';
+export type { Answers } from './quote/request-schema.ts';
+export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
+export * from './exchange/price-text.ts';
+export * from './exchange/typed-list.ts';
+export { cleanNote } from './quote/clean-note.ts';

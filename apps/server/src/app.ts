@@ -1,0 +1,59 @@
+import type { ServerResponse } from 'node:http';
+import express, { type Express, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import type { Config } from './config.ts';
+import { menuRoutes } from './http/menu-routes.ts';
+import { orderRoutes } from './http/order-routes.ts';
+import { pageRoutes, withNonce } from './http/pages.ts';
+import { problemHandler, sendProblem } from './http/problem.ts';
+import type { Services } from './http/services.ts';
+
+const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${String((response as Response).locals['nonce'])}'`;
+
+/** The application: the API below /api, and the pages everywhere else. */
+export function newApp(config: Config, services: Services): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ enabled: config.logs }));
+  app.use(withNonce);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'script-src': ["'self'", nonceOf],
+          'style-src': ["'self'", nonceOf],
+          'style-src-attr': ["'unsafe-inline'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          // The application is served over plain HTTP on the house's own network.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api', apiRoutes(services));
+  app.use(pageRoutes(config.pages));
+  app.use(problemHandler);
+  return app;
+}
+
+function apiRoutes(services: Services): express.Router {
+  const router = express.Router();
+  router.use(
+    rateLimit({
+      windowMs: 10_000,
+      limit: 1_000,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      handler: (_request, response) => sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),
+    }),
+  );
+  router.get('/events', (_request, response) => services.live.connect(response));
+  router.use(express.json({ limit: '256kb' }));
+  router.use(menuRoutes(services));
+  router.use(orderRoutes(services));
+  router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
+  return router;
+}

@@ -1,0 +1,28 @@
+import type { EntityManager } from 'typeorm';
+import { currentRevision, loadMenu, type StoredMenu } from './menu-store.ts';
+
+/**
+ * The menu as this process last read it. It is looked up by the revision in the database, so processes that share
+ * the database never serve each other's past: a stale copy is read anew.
+ */
+export class MenuCache {
+  #latest: StoredMenu | undefined;
+
+  /** The menu at the revision that the database has now; undefined while there is none. */
+  async current(manager: EntityManager): Promise<StoredMenu | undefined> {
+    return this.at(manager, await currentRevision(manager));
+  }
+
+  /** The menu at a revision that was read in the same transaction. */
+  async at(manager: EntityManager, revision: number): Promise<StoredMenu | undefined> {
+    if (this.#latest?.revision === revision) return this.#latest;
+    // Revision and rows are read by different statements: keep only what is known to belong together.
+    const read = await loadMenu(manager, revision);
+    if (read && (await currentRevision(manager)) === revision) this.#latest = read;
+    return read;
+  }
+
+  keep(stored: StoredMenu): void {
+    this.#latest = stored;
+  }
+}

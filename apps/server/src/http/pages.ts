@@ -1,0 +1,33 @@
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import express, { type RequestHandler, Router } from 'express';
+
+const YEAR_SECONDS = 31_536_000;
+
+/** The built pages: files with a hash in their name are kept for long, the page itself is made for each request. */
+export function pageRoutes(folder: string): Router {
+  const router = Router();
+  const page = join(folder, 'index.html');
+  router.use(
+    express.static(folder, {
+      index: false,
+      setHeaders: (response, path) => {
+        if (/-[A-Z0-9]{8,}\.\w+$/.test(path)) response.set('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
+      },
+    }),
+  );
+  router.get('/{*path}', async (_request, response, next) => {
+    const html = await readFile(page, 'utf8').catch(() => undefined);
+    if (html === undefined) return next();
+    const nonce = String(response.locals['nonce']);
+    response.set('cache-control', 'no-store').type('html').send(html.replaceAll('{{nonce}}', nonce));
+  });
+  return router;
+}
+
+/** A fresh nonce for every response: the content security policy and the page share it. */
+export const withNonce: RequestHandler = (_request, response, next) => {
+  response.locals['nonce'] = randomBytes(16).toString('base64');
+  next();
+};

@@ -1,0 +1,31 @@
+import { readFileSync } from 'node:fs';
+import { sayFault } from '@hearty-ladle/core';
+import { parseMenuDocument } from '@hearty-ladle/core/door';
+import { newDataSource } from './db/data-source.ts';
+import { OrderEntity, JournalEntity, TicketEntity } from './db/entities.ts';
+import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
+import { runMigrations } from './db/run-migrations.ts';
+import { announce } from './live/announce.ts';
+
+/** Loads a menu into a database: where there is none yet, or (`--replace`) in the place of everything there. */
+async function loadDemo(file: string, url: string, replace: boolean): Promise<void> {
+  const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
+  if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${sayFault(fault)}`).join('\n'));
+  const database = newDataSource(url);
+  await database.initialize();
+  await runMigrations(database);
+  await database.transaction(async (manager) => {
+    if (!replace && (await loadMenu(manager, 0))) return;
+    await manager.createQueryBuilder().delete().from(TicketEntity).execute();
+    await manager.createQueryBuilder().delete().from(OrderEntity).execute();
+    await manager.clear(JournalEntity);
+    await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
+    await replaceMenu(manager, parsed.value);
+    await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
+    await announce(manager, { type: 'tickets' });
+  });
+  await database.destroy();
+}
+
+const [file = '', mode] = process.argv.slice(2);
+await loadDemo(file, process.env['DATABASE_URL'] ?? '', mode === '--replace');

@@ -1,0 +1,71 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { ChangeRequest, Order } from '@hearty-ladle/core';
+import { catchError, map, type Observable, of } from 'rxjs';
+import type { Conflict, KeptChange, LineProblem, PassTicket, PlacedOrder, SaidFault, StoredMenu } from './wire.ts';
+
+/** What became of a change that was sent. `away`: the server did not answer; nothing is known to be kept. */
+export type SentChange =
+  | { readonly outcome: 'kept'; readonly kept: KeptChange }
+  | { readonly outcome: 'conflict'; readonly conflicts: readonly Conflict[] }
+  | { readonly outcome: 'refused'; readonly faults: readonly SaidFault[]; readonly says: string }
+  | { readonly outcome: 'away' };
+
+export type SentOrder =
+  | { readonly outcome: 'placed'; readonly order: PlacedOrder }
+  | { readonly outcome: 'refused'; readonly problems: readonly LineProblem[]; readonly says: string }
+  | { readonly outcome: 'away' };
+
+@Injectable({ providedIn: 'root' })
+export class Api {
+  readonly #http = inject(HttpClient);
+
+  menu(): Observable<StoredMenu> {
+    return this.#http.get<StoredMenu>('/api/menu');
+  }
+
+  change(request: ChangeRequest): Observable<SentChange> {
+    return this.#http.post<KeptChange>('/api/changes', request).pipe(
+      map((kept): SentChange => ({ outcome: 'kept', kept })),
+      catchError((error: HttpErrorResponse) => {
+        const body = bodyOf(error);
+        if (error.status === 409) return of<SentChange>({ outcome: 'conflict', conflicts: (body['conflicts'] as Conflict[] | undefined) ?? [] });
+        if (!isRefusal(error)) return of<SentChange>({ outcome: 'away' });
+        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as SaidFault[] | undefined) ?? [], says: saidBy(error) });
+      }),
+    );
+  }
+
+  placeOrder(order: Order, key: string): Observable<SentOrder> {
+    return this.#http.post<PlacedOrder>('/api/orders', order, { headers: { 'Idempotency-Key': key } }).pipe(
+      map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
+      catchError((error: HttpErrorResponse) => {
+        if (!isRefusal(error)) return of<SentOrder>({ outcome: 'away' });
+        const problems = (bodyOf(error)['problems'] as LineProblem[] | undefined) ?? [];
+        return of<SentOrder>({ outcome: 'refused', problems, says: saidBy(error) });
+      }),
+    );
+  }
+
+  tickets(): Observable<PassTicket[]> {
+    return this.#http.get<PassTicket[]>('/api/tickets');
+  }
+
+  setBumped(id: string, bumped: boolean): Observable<unknown> {
+    return this.#http.post(`/api/tickets/${id}/${bumped ? 'bump' : 'recall'}`, {});
+  }
+}
+
+/** The request reached the server and was refused for what it says; another try would not help. */
+function isRefusal(error: HttpErrorResponse): boolean {
+  return error.status >= 400 && error.status < 500 && error.status !== 429;
+}
+
+function bodyOf(error: HttpErrorResponse): Record<string, unknown> {
+  return typeof error.error === 'object' && error.error !== null ? (error.error as Record<string, unknown>) : {};
+}
+
+function saidBy(error: HttpErrorResponse): string {
+  const title = bodyOf(error)['title'];
+  return typeof title === 'string' ? title : 'The server refused this.';
+}

@@ -1,0 +1,26 @@
+import { provideHttpClient } from '@angular/common/http';
+import { type ApplicationConfig, isDevMode, provideZonelessChangeDetection } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore } from '@ngrx/store';
+import { providePrimeNG } from 'primeng/config';
+import { routes } from './app.routes.ts';
+import { MenuEffects } from './state/menu-effects.ts';
+import { menuFeature } from './state/menu-reducer.ts';
+import { theme } from './theme.ts';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideHttpClient(),
+    provideRouter(routes, withComponentInputBinding()),
+    provideStore(
+      { [menuFeature.name]: menuFeature.reducer },
+      { runtimeChecks: { strictStateImmutability: isDevMode(), strictActionImmutability: isDevMode() } },
+    ),
+    provideEffects(MenuEffects),
+    providePrimeNG({
+      theme: { preset: theme, options: { darkModeSelector: false, cssLayer: { name: 'primeng', order: 'base, primeng, app' } } },
+    }),
+  ],
+};

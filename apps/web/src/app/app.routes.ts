@@ -1,0 +1,24 @@
+import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { PassEffects, passFeature } from './features/pass/store/pass-store.ts';
+import { ShopEffects } from './features/shop/store/shop-effects.ts';
+import { shopFeature } from './features/shop/store/shop-store.ts';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'menu' },
+  {
+    path: '',
+    loadComponent: () => import('./shell/workbench.ts').then((m) => m.Workbench),
+    children: [
+      { path: 'menu', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
+      { path: 'menu/:item', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
+      { path: 'menu/:item/:group', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
+      { path: 'groups', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
+      { path: 'groups/:group', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
+    ],
+  },
+  { path: 'shop', providers: [provideState(shopFeature), provideEffects(ShopEffects)], loadComponent: () => import('./features/shop/pages/shop-page.ts').then((m) => m.ShopPage), title: 'Order' },
+  { path: 'pass', providers: [provideState(passFeature), provideEffects(PassEffects)], loadComponent: () => import('./features/pass/pages/pass-page.ts').then((m) => m.PassPage), title: 'Pass' },
+  { path: '**', redirectTo: 'menu' },
+];

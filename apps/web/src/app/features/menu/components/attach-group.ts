@@ -1,0 +1,56 @@
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Group } from '@hearty-ladle/core';
+import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
+
+interface Suggestion {
+  readonly words: string;
+  readonly group: Group | undefined;
+  readonly kind: 'choices' | 'note';
+}
+
+/** Asks one more question: an existing group by typing any part of its name, or a new one made in place. */
+@Component({
+  selector: 'hl-attach-group',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AutoComplete, FormsModule],
+  template: `
+    <label class="field" for="attach-group"><span>Ask one more: type a group’s name, or a new one</span></label>
+    <p-autocomplete
+      inputId="attach-group" optionLabel="words" [suggestions]="suggestions()" [ngModel]="text()" (ngModelChange)="text.set($event)"
+      (completeMethod)="suggest($event)" (onSelect)="choose($event.value)" [delay]="0" [minQueryLength]="0" [completeOnFocus]="true" [autoHighlight]="true"
+      [fluid]="true" placeholder="Sauces, milk, how well done …" appendTo="body"
+    />
+  `,
+})
+export class AttachGroup {
+  readonly groups = input.required<readonly Group[]>();
+  readonly attached = output<Group>();
+  readonly made = output<{ name: string; kind: 'choices' | 'note' }>();
+  protected readonly text = signal<string | Suggestion>('');
+  protected readonly suggestions = signal<Suggestion[]>([]);
+  #typed = '';
+
+  protected suggest({ query }: AutoCompleteCompleteEvent): void {
+    this.#typed = query.trim();
+    const wanted = this.#typed.toLowerCase();
+    const found = this.groups().filter((group) => namesOf(group).includes(wanted)).map((group) => ({ words: group.name, group, kind: 'choices' as const }));
+    const isNamed = found.some(({ words }) => words.toLowerCase() === wanted);
+    const fresh: Suggestion[] = [
+      { words: `New question “${this.#typed}”, with answers to pick`, group: undefined, kind: 'choices' },
+      { words: `New question “${this.#typed}”, answered in words`, group: undefined, kind: 'note' },
+    ];
+    this.suggestions.set(this.#typed === '' || isNamed ? found : [...found, ...fresh]);
+  }
+
+  protected choose({ group, kind }: Suggestion): void {
+    if (group) this.attached.emit(group);
+    else this.made.emit({ name: this.#typed, kind });
+    this.text.set('');
+  }
+}
+
+function namesOf(group: Group): string {
+  const prompts = typeof group.prompt === 'string' ? group.prompt : Object.values(group.prompt).join(' ');
+  return `${group.name} ${prompts}`.toLowerCase();
+}

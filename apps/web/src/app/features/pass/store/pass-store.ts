@@ -1,0 +1,65 @@
+import { inject, Injectable } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { catchError, concatMap, filter, map, merge, of, switchMap } from 'rxjs';
+import { Api } from '../../../api/api.ts';
+import { Live } from '../../../api/live.ts';
+import type { PassTicket } from '../../../api/wire.ts';
+
+export interface PassState {
+  readonly status: 'loading' | 'loaded' | 'failed';
+  readonly tickets: readonly PassTicket[];
+}
+
+export const passActions = createActionGroup({
+  source: 'Pass',
+  events: {
+    Opened: emptyProps(),
+    Arrived: props<{ tickets: readonly PassTicket[] }>(),
+    'Load failed': emptyProps(),
+    Bumped: props<{ id: string; bumped: boolean }>(),
+    'Bump answered': emptyProps(),
+  },
+});
+
+export const passFeature = createFeature({
+  name: 'pass',
+  reducer: createReducer<PassState>(
+    { status: 'loading', tickets: [] },
+    on(passActions.arrived, (_, { tickets }) => ({ status: 'loaded', tickets })),
+    on(passActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
+    on(passActions.bumped, (state, { id, bumped }) => ({
+      ...state,
+      tickets: state.tickets.map((ticket) => (ticket.id === id ? { ...ticket, bumpedAt: bumped ? new Date().toISOString() : null } : ticket)),
+    })),
+  ),
+});
+
+@Injectable()
+export class PassEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #live = inject(Live);
+
+  /** Everything is read anew at the start, after each reconnection, at each event, and after each deed. */
+  readonly read = createEffect(() =>
+    merge(
+      this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type !== 'menu'))))),
+      this.#actions.pipe(ofType(passActions.bumpAnswered)),
+    ).pipe(
+      switchMap(() =>
+        this.#api.tickets().pipe(
+          map((tickets) => passActions.arrived({ tickets })),
+          catchError(() => of(passActions.loadFailed())),
+        ),
+      ),
+    ),
+  );
+
+  readonly bump = createEffect(() =>
+    this.#actions.pipe(
+      ofType(passActions.bumped),
+      concatMap(({ id, bumped }) => this.#api.setBumped(id, bumped).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
+    ),
+  );
+}

@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { type Answers, type CompiledMenu, localMinute, quoteOrder, textIn } from '@hearty-ladle/core';
+import { sayMoney } from '../../../text/money.ts';
+import { sayProblem } from '../../../text/problems.ts';
+import { saySummary } from '../../../text/summary.ts';
+import { GuestQuestions } from '../../../ui/guest-questions.ts';
+import { orderOf } from '../store/shop-effects.ts';
+import type { ShopState } from '../store/shop-store.ts';
+
+/** What was chosen, the order's own questions, and the way to send it. */
+@Component({
+  selector: 'hl-basket',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [GuestQuestions],
+  templateUrl: './basket.html',
+  styleUrl: './basket.css',
+})
+export class Basket {
+  readonly menu = input.required<CompiledMenu>();
+  readonly shop = input.required<ShopState>();
+  readonly locale = input.required<string>();
+  readonly edited = output<number>();
+  readonly takenOut = output<number>();
+  readonly answered = output<Answers>();
+  readonly sent = output<void>();
+
+  protected readonly quote = computed(() => quoteOrder(this.menu().menu, orderOf(this.shop()), (timeZone) => localMinute(new Date(), timeZone)));
+  protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
+  protected readonly lines = computed(() =>
+    this.shop().lines.map((line, index) => ({
+      index,
+      quantity: line.quantity ?? 1,
+      name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
+      summary: saySummary(this.menu(), line, this.locale()),
+      price: this.say(this.quote().lines[index]?.price.line ?? 0),
+      problems: this.#said(index),
+    })),
+  );
+  /** What the server refused, where it is not said beside a line already. */
+  protected readonly refused = computed(() =>
+    this.shop().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())),
+  );
+
+  protected say(minor: number): string {
+    return sayMoney(minor, this.menu().menu.currency, this.locale());
+  }
+
+  #said(index: number): string[] {
+    return this.quote().problems.filter(({ line }) => line === index).map((problem) => sayProblem(this.menu(), problem, this.locale()));
+  }
+}

@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import { Editor } from '../../../state/editor.ts';
+import { listPrice, sayMoney } from '../../../text/money.ts';
+import { sayProblem } from '../../../text/problems.ts';
+import { Basket } from '../components/basket.ts';
+import { DishPage } from '../components/dish-page.ts';
+import { shopActions, shopFeature } from '../store/shop-store.ts';
+
+const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
+/** Problems with which a dish can't be ordered at all just now, whatever is answered. */
+const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
+
+/** Where a guest orders: the menu, a dish with its questions, the basket, the order's number. */
+@Component({
+  selector: 'hl-shop-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Basket, DishPage],
+  templateUrl: './shop-page.html',
+  styleUrl: './shop-page.css',
+})
+export class ShopPage {
+  protected readonly editor = inject(Editor);
+  readonly #store = inject(Store);
+  protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
+  protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
+
+  protected readonly sections = computed(() => {
+    const menu = this.editor.compiled();
+    if (!menu) return [];
+    return menu.menu.sections
+      .map((section) => ({
+        id: section.id,
+        name: textIn(section.name, this.locale(), menu.firstLocale),
+        dishes: menu.menu.items.filter((item) => item.sections?.[0] === section.id).map((item) => this.#dish(menu, item.id)),
+      }))
+      .filter(({ dishes }) => dishes.length > 0);
+  });
+
+  constructor() {
+    this.editor.open();
+  }
+
+  protected open(item: string): void {
+    const menu = this.editor.compiled();
+    if (menu) this.#store.dispatch(shopActions.dishOpened({ line: preselectedLine(menu, item) }));
+  }
+
+  protected edit(index: number): void {
+    const line = this.shop().lines[index];
+    if (line) this.#store.dispatch(shopActions.dishOpened({ line, editing: index }));
+  }
+
+  protected answer(line: Line): void {
+    this.#store.dispatch(shopActions.dishAnswered({ line }));
+  }
+
+  protected close(): void {
+    this.#store.dispatch(shopActions.dishClosed());
+  }
+
+  protected keep(): void {
+    this.#store.dispatch(shopActions.dishPutInBasket());
+  }
+
+  protected takeOut(index: number): void {
+    this.#store.dispatch(shopActions.lineTakenOut({ index }));
+  }
+
+  protected answerOrder(answers: Parameters<typeof shopActions.orderAnswered>[0]['answers']): void {
+    this.#store.dispatch(shopActions.orderAnswered({ answers }));
+  }
+
+  protected send(): void {
+    this.#store.dispatch(shopActions.orderSent());
+  }
+
+  protected again(): void {
+    this.#store.dispatch(shopActions.newOrderBegun());
+  }
+
+  protected say(minor: number): string {
+    return sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.locale());
+  }
+
+  #dish(menu: CompiledMenu, id: string) {
+    const item = menu.item(id);
+    const quote = quoteLine(menu.menu, { item: id, channel: 'online', service: 'takeaway' }, clock);
+    const closed = quote.problems.find(({ code }) => CLOSED.has(code));
+    return {
+      id,
+      name: textIn(item?.item.name ?? '', this.locale(), menu.firstLocale),
+      description: textIn(item?.item.description ?? '', this.locale(), menu.firstLocale),
+      price: item ? this.say(listPrice(menu, item, menu.firstList)) : '',
+      closed: closed && sayProblem(menu, closed, this.locale()),
+    };
+  }
+}

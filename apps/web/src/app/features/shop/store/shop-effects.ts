@@ -1,0 +1,31 @@
+import { inject, Injectable } from '@angular/core';
+import type { Order } from '@hearty-ladle/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { exhaustMap, map, tap, withLatestFrom } from 'rxjs';
+import { Api } from '../../../api/api.ts';
+import { remember, shopActions, shopFeature, type ShopState } from './shop-store.ts';
+
+/** The order as it is sent: what was chosen, never a price. */
+export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
+  return { channel: 'online', service: 'takeaway', ...answers, lines: [...lines] };
+}
+
+@Injectable()
+export class ShopEffects {
+  readonly #store = inject(Store);
+  readonly #api = inject(Api);
+  readonly #actions = inject(Actions);
+
+  readonly remember = createEffect(() => this.#store.select(shopFeature.selectShopState).pipe(tap(remember)), { dispatch: false });
+
+  readonly place = createEffect(() =>
+    this.#actions.pipe(
+      ofType(shopActions.orderSent),
+      withLatestFrom(this.#store.select(shopFeature.selectShopState)),
+      exhaustMap(([, state]) =>
+        this.#api.placeOrder(orderOf(state), state.key).pipe(map((answer) => shopActions.orderSettled({ answer, nextKey: crypto.randomUUID() }))),
+      ),
+    ),
+  );
+}

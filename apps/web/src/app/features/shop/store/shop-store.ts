@@ -1,0 +1,96 @@
+import type { Answers, Line } from '@hearty-ladle/core';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { SentOrder } from '../../../api/api.ts';
+import type { LineProblem, PlacedOrder } from '../../../api/wire.ts';
+
+/** The dish that is being answered: a new line, or one of the basket's. */
+export interface OpenDish {
+  readonly line: Line;
+  readonly editing: number | undefined;
+}
+
+export interface ShopState {
+  readonly open: OpenDish | undefined;
+  readonly lines: readonly Line[];
+  /** Answers to the order's own questions. */
+  readonly answers: Answers;
+  /** Stays the same until the order is placed, so that a second try can't make a second order. */
+  readonly key: string;
+  readonly sending: boolean;
+  readonly away: boolean;
+  readonly problems: readonly LineProblem[];
+  readonly refusal: string | undefined;
+  readonly placed: PlacedOrder | undefined;
+}
+
+export const shopActions = createActionGroup({
+  source: 'Shop',
+  events: {
+    'Dish opened': props<{ line: Line; editing?: number }>(),
+    'Dish answered': props<{ line: Line }>(),
+    'Dish closed': emptyProps(),
+    'Dish put in basket': emptyProps(),
+    'Line taken out': props<{ index: number }>(),
+    'Order answered': props<{ answers: Answers }>(),
+    'Order sent': emptyProps(),
+    'Order settled': props<{ answer: SentOrder; nextKey: string }>(),
+    'New order begun': emptyProps(),
+  },
+});
+
+const STORAGE_KEY = 'hearty-ladle-basket';
+
+/** What survives a reload: everything the guest has chosen. */
+export function remember({ open, lines, answers, key }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, key }));
+}
+
+function remembered(): Partial<ShopState> {
+  try {
+    return JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as Partial<ShopState>;
+  } catch {
+    return {};
+  }
+}
+
+/** The state at the start: what was remembered, on top of an empty basket. */
+export function initialShop(key: string): ShopState {
+  const empty = { open: undefined, lines: [], answers: {}, key, sending: false, away: false, problems: [], refusal: undefined, placed: undefined };
+  return { ...empty, ...remembered() };
+}
+
+export const shopFeature = createFeature({
+  name: 'shop',
+  reducer: createReducer<ShopState>(
+    initialShop(crypto.randomUUID()),
+    on(shopActions.dishOpened, (state, { line, editing }) => ({ ...state, open: { line, editing } })),
+    on(shopActions.dishAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
+    on(shopActions.dishClosed, (state) => ({ ...state, open: undefined })),
+    on(shopActions.dishPutInBasket, (state) => inBasket(state)),
+    on(shopActions.lineTakenOut, (state, { index }) => ({ ...changedOrder(state), lines: state.lines.filter((_, i) => i !== index) })),
+    on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
+    on(shopActions.orderSent, (state) => ({ ...state, sending: true, away: false })),
+    on(shopActions.orderSettled, (state, { answer, nextKey }) => settled(state, answer, nextKey)),
+    on(shopActions.newOrderBegun, (state) => ({ ...state, placed: undefined })),
+  ),
+});
+
+/** What was said about the order no longer holds once it changes. */
+function changedOrder(state: ShopState): ShopState {
+  return { ...state, problems: [], refusal: undefined, away: false };
+}
+
+function inBasket(state: ShopState): ShopState {
+  if (!state.open) return state;
+  const { line, editing } = state.open;
+  const lines = editing === undefined ? [...state.lines, line] : state.lines.map((it, i) => (i === editing ? line : it));
+  return { ...changedOrder(state), lines, open: undefined };
+}
+
+function settled(state: ShopState, answer: SentOrder, nextKey: string): ShopState {
+  if (answer.outcome === 'away') return { ...state, sending: false, away: true };
+  if (answer.outcome === 'placed') {
+    return { ...state, sending: false, problems: [], refusal: undefined, lines: [], answers: {}, key: nextKey, placed: answer.order };
+  }
+  return { ...state, sending: false, problems: answer.problems, refusal: answer.says, key: nextKey };
+}

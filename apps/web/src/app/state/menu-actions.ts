@@ -1,0 +1,22 @@
+import type { Change } from '@hearty-ladle/core';
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { SentChange } from '../api/api.ts';
+import type { Clash } from './menu-state.ts';
+import type { StoredMenu } from '../api/wire.ts';
+
+export const menuActions = createActionGroup({
+  source: 'Menu',
+  events: {
+    Opened: emptyProps(),
+    Arrived: props<{ stored: StoredMenu }>(),
+    'Load failed': emptyProps(),
+    /** A person's deed. `mergeKey`: deeds in a row with the same key are undone as one. */
+    Changed: props<{ label: string; change: Change; mergeKey?: string }>(),
+    Undo: emptyProps(),
+    Redo: emptyProps(),
+    Sending: props<{ id: number }>(),
+    Answered: props<{ id: number; answer: SentChange }>(),
+    'Clash settled': props<{ clash: Clash; keepMine: boolean }>(),
+    'Notice read': emptyProps(),
+  },
+});

@@ -1,0 +1,117 @@
+import { applyUnchecked, type Change, invert, touchedBy } from '@hearty-ladle/core';
+import { createFeature, createReducer, on } from '@ngrx/store';
+import type { SentChange } from '../api/api.ts';
+import { menuActions } from './menu-actions.ts';
+import { type Clash, type Deed, INITIAL, type MenuState, rebased, thingPutBy, touches, versionOf, type Waiting, withVersions } from './menu-state.ts';
+
+/** The menu that is being worked on: edits show at once, wait for the server in order, and can be undone. */
+export const menuFeature = createFeature({
+  name: 'menu',
+  reducer: createReducer<MenuState>(
+    INITIAL,
+    on(menuActions.opened, (state) => ({ ...state, load: { status: state.menu ? 'loaded' : 'loading' } as const })),
+    on(menuActions.loadFailed, (state) => (state.menu ? { ...state, away: true } : { ...state, load: { status: 'failed' } as const })),
+    on(menuActions.arrived, (state, { stored }) => rebased({ ...state, away: false }, stored)),
+    on(menuActions.changed, (state, deed) => changed(state, deed)),
+    on(menuActions.undo, (state) => stepBack(state, 'past')),
+    on(menuActions.redo, (state) => stepBack(state, 'future')),
+    on(menuActions.sending, (state, { id }) => ({ ...state, sending: state.waiting[0]?.id === id })),
+    on(menuActions.answered, (state, { id, answer }) => answered(state, id, answer)),
+    on(menuActions.clashSettled, (state, { clash, keepMine }) => settled(state, clash, keepMine)),
+    on(menuActions.noticeRead, (state) => ({ ...state, notice: undefined })),
+  ),
+});
+
+function changed(state: MenuState, { label, change, mergeKey }: { label: string; change: Change; mergeKey?: string }): MenuState {
+  if (!state.menu) return state;
+  const inverse = invert(state.menu, change);
+  const next: MenuState = { ...state, menu: applyUnchecked(state.menu, change), future: [] };
+  const last = state.waiting.at(-1);
+  const isOnItsWay = state.sending && state.waiting.length === 1;
+  if (last && !isOnItsWay && mergeKey !== undefined && last.mergeKey === mergeKey) {
+    // The way back of the whole deed is the way back of its beginning.
+    const merged = { ...last, change };
+    const past = [...state.past.slice(0, -1), { label, change, inverse: last.inverse }];
+    return { ...next, waiting: [...state.waiting.slice(0, -1), merged], past };
+  }
+  return waitFor({ ...next, past: [...state.past, { label, change, inverse }] }, { label, change, inverse, mergeKey });
+}
+
+function waitFor(state: MenuState, waiting: Omit<Waiting, 'id'>): MenuState {
+  return { ...state, waiting: [...state.waiting, { ...waiting, id: state.nextId }], nextId: state.nextId + 1 };
+}
+
+/** Undoes the last deed of `past`, or does the last of `future` again. */
+function stepBack(state: MenuState, from: 'past' | 'future'): MenuState {
+  const deed = state[from].at(-1);
+  if (!deed || !state.menu) return state;
+  const forth = from === 'past' ? deed.inverse : deed.change;
+  const rest = state[from].slice(0, -1);
+  if (isOvertaken(state, forth)) {
+    return { ...state, [from]: rest, notice: `“${deed.label}” can’t be taken back here: somebody else has changed the same thing since.` };
+  }
+  const back = invert(state.menu, forth);
+  const other = from === 'past' ? 'future' : 'past';
+  const turned: Deed = from === 'past' ? { ...deed, change: back } : { ...deed, inverse: back };
+  const label = from === 'past' ? `Undo: ${deed.label}` : `Redo: ${deed.label}`;
+  const next = { ...state, menu: applyUnchecked(state.menu, forth), [from]: rest, [other]: [...state[other], turned] };
+  return waitFor(next, { label, change: forth, inverse: back, mergeKey: undefined });
+}
+
+/** Whether something that a change touches has a version that this session did not make. */
+function isOvertaken(state: MenuState, change: Change): boolean {
+  return touchedBy(change).some((ref) => {
+    if (state.waiting.some((waiting) => touches(waiting.change, ref))) return false;
+    return versionOf(state.versions, ref) !== versionOf(state.mine, ref) && versionOf(state.mine, ref) !== 0;
+  });
+}
+
+function answered(state: MenuState, id: number, answer: SentChange): MenuState {
+  const sent = state.waiting[0];
+  if (sent?.id !== id) return { ...state, sending: false };
+  const rest = state.waiting.slice(1);
+  switch (answer.outcome) {
+    case 'away':
+      return { ...state, sending: false, away: true };
+    case 'kept': {
+      const { versions, revision } = answer.kept;
+      const gone = touchedBy(sent.change).filter((ref) => isRemoval(sent.change, ref));
+      const known = versions.map((ref) => (gone.some((it) => it.kind === ref.kind && it.id === ref.id) ? { ...ref, version: 0 } : ref));
+      return {
+        ...state, waiting: rest, sending: false, away: false, revision: Math.max(state.revision, revision),
+        versions: withVersions(state.versions, known), mine: withVersions(state.mine, known),
+      };
+    }
+    case 'refused': {
+      const says = answer.faults.map((fault) => fault.says).join(' ') || answer.says;
+      const back = state.menu && applyUnchecked(state.menu, sent.inverse);
+      const past = state.past.filter((deed) => deed.change !== sent.change);
+      return { ...state, waiting: rest, sending: false, menu: back, past, notice: `“${sent.label}” was not kept. ${says}` };
+    }
+    case 'conflict': {
+      const isClashing = (change: Change) => answer.conflicts.some((conflict) => touches(change, conflict));
+      const clashes: Clash[] = answer.conflicts.map((conflict) => {
+        const last = state.waiting.findLast(({ change }) => touches(change, conflict));
+        return { ...conflict, label: sent.label, mine: last && thingPutBy(last.change, conflict) };
+      });
+      return {
+        ...state, sending: false, waiting: rest.filter(({ change }) => !isClashing(change)),
+        past: state.past.filter(({ change }) => !isClashing(change)),
+        clashes: [...state.clashes, ...clashes],
+      };
+    }
+  }
+}
+
+function isRemoval(change: Change, ref: { kind: string; id: string }): boolean {
+  const last = change.edits.findLast((edit) => edit.kind === ref.kind && (edit.type === 'put' ? 'id' in edit.thing && edit.thing.id === ref.id : edit.id === ref.id));
+  return last?.type === 'remove';
+}
+
+/** Puts mine in the place of what stands now, knowingly; or lets go of mine. */
+function settled(state: MenuState, clash: Clash, keepMine: boolean): MenuState {
+  const next = { ...state, clashes: state.clashes.filter((other) => other !== clash) };
+  if (!keepMine || !clash.mine) return next;
+  const change: Change = { edits: [{ type: 'put', kind: clash.kind, thing: clash.mine }] };
+  return changed(next, { label: clash.label, change });
+}

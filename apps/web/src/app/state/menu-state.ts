@@ -1,0 +1,90 @@
+import {
+  applyUnchecked, type Change, type Menu, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy,
+} from '@hearty-ladle/core';
+import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
+
+/** A change that the person made and the server has not kept yet. */
+export interface Waiting {
+  readonly id: number;
+  readonly label: string;
+  readonly change: Change;
+  readonly inverse: Change;
+  /** Changes in a row with the same key are one deed: typing a name, say. */
+  readonly mergeKey: string | undefined;
+}
+
+/** A deed that can be undone, or done again. */
+export interface Deed {
+  readonly label: string;
+  readonly change: Change;
+  readonly inverse: Change;
+}
+
+/** What the person wrote to a thing that somebody else changed in the meantime. */
+export interface Clash extends Conflict {
+  readonly label: string;
+  readonly mine: Thing | undefined;
+}
+
+export type Load =
+  | { readonly status: 'idle' | 'loading' | 'loaded' }
+  | { readonly status: 'failed' };
+
+export interface MenuState {
+  readonly load: Load;
+  readonly menu: Menu | undefined;
+  readonly versions: Versions;
+  readonly revision: number;
+  /** In the order in which they were made; the first is on its way when `sending`. */
+  readonly waiting: readonly Waiting[];
+  readonly sending: boolean;
+  readonly away: boolean;
+  readonly past: readonly Deed[];
+  readonly future: readonly Deed[];
+  /** The versions that this session itself made: an undo must not reach past what others did since. */
+  readonly mine: Versions;
+  readonly clashes: readonly Clash[];
+  readonly notice: string | undefined;
+  readonly nextId: number;
+}
+
+export const INITIAL: MenuState = {
+  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, waiting: [], sending: false, away: false,
+  past: [], future: [], mine: {}, clashes: [], notice: undefined, nextId: 1,
+};
+
+export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
+  const ofKind = versions[kind];
+  return (ofKind && Object.hasOwn(ofKind, id) ? ofKind[id] : undefined) ?? 0;
+}
+
+export function withVersions(versions: Versions, changed: readonly (ThingRef & { version: number })[]): Versions {
+  const next: Record<string, Record<string, number>> = { ...versions };
+  for (const { kind, id, version } of changed) next[kind] = { ...next[kind], [id]: version };
+  return next as Versions;
+}
+
+/** What stands on the server, with the changes that wait put on top; what they touch keeps the version they know. */
+export function rebased(state: MenuState, stored: StoredMenu): MenuState {
+  const touched = state.waiting.flatMap(({ change }) => touchedBy(change));
+  const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
+  return {
+    ...state,
+    load: { status: 'loaded' },
+    revision: stored.revision,
+    menu: state.waiting.reduce((menu, { change }) => applyUnchecked(menu, change), stored.menu),
+    versions: withVersions(stored.versions, known),
+  };
+}
+
+/** What a change would put in the place of a thing; undefined when it takes the thing away. */
+export function thingPutBy(change: Change, { kind, id }: ThingRef): Thing | undefined {
+  const put = change.edits.findLast(
+    (edit) => edit.type === 'put' && edit.kind === kind && ('id' in edit.thing ? edit.thing.id : SETTINGS_ID) === id,
+  );
+  return put?.type === 'put' ? put.thing : undefined;
+}
+
+export function touches(change: Change, ref: { kind: ThingKind; id: string }): boolean {
+  return touchedBy(change).some(({ kind, id }) => kind === ref.kind && id === ref.id);
+}

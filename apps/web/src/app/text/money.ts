@@ -1,0 +1,19 @@
+import { type CompiledItem, type CompiledMenu, minorDigits, moneyText, priceIn } from '@hearty-ladle/core';
+
+/** Money as a person reads it, in the language of the menu. */
+export function sayMoney(minor: number, currency: string, locale: string): string {
+  // Intl takes decimal text exactly; minor units never pass through a fraction.
+  const text = moneyText(minor, minorDigits(currency));
+  return new Intl.NumberFormat(locale, { style: 'currency', currency, minimumFractionDigits: minorDigits(currency) }).format(text as never);
+}
+
+/** What a choice adds, with its sign: `+ €1.80`; nothing where it adds nothing. */
+export function sayAdded(minor: number | null, currency: string, locale: string): string {
+  if (minor === null || minor === 0) return '';
+  return minor < 0 ? `− ${sayMoney(-minor, currency, locale)}` : `+ ${sayMoney(minor, currency, locale)}`;
+}
+
+/** The list price of an item. */
+export function listPrice(menu: CompiledMenu, { item }: CompiledItem, list: string): number {
+  return priceIn(item.price, list, menu.firstList);
+}

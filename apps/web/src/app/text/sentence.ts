@@ -1,0 +1,23 @@
+import type { OfferedGroup } from '@hearty-ladle/core';
+
+const KINDS: Readonly<Record<string, string>> = {
+  date: 'The guest names a day.',
+  amount: 'The guest names an amount.',
+  consent: 'The guest must agree.',
+  notice: 'Words to read; nothing is asked.',
+};
+
+/** A group's limits, as the sentence that the sheet edits. */
+export function saySentence({ group, min, max, included, includedFirst }: OfferedGroup): string {
+  if (group.kind === 'note') return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
+  if (group.kind !== 'choices') return KINDS[group.kind] ?? '';
+  const order = { picked: 'in the order picked', cheapest: 'cheapest first', dearest: 'dearest first' }[includedFirst];
+  const free = included === 0 ? '' : `; the first ${included === 1 ? 'one is' : `${included} are`} included, ${order}`;
+  return `Guests pick ${countWords(min, max)}${free}.`;
+}
+
+function countWords(min: number, max: number | null): string {
+  if (min === max) return `exactly ${min}`;
+  if (max === null) return min === 0 ? 'as many as they like' : `at least ${min}`;
+  return min === 0 ? `up to ${max}` : `at least ${min} and up to ${max}`;
+}

@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type GroupPlace, type OfferedChoiceView, type OfferedGroup,
+  type OfferedGroupView, pickChoice, picksAt, type Problem, setAmount, setNote, setUnits, type Text, textIn,
+} from '@hearty-ladle/core';
+import { sayAdded } from '../text/money.ts';
+import { sayProblem } from '../text/problems.ts';
+import { sayLimits } from '../text/limits.ts';
+import { QuestionAnswer } from './question-answer.ts';
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly price: string;
+  readonly state: OfferedChoiceView['state'];
+  readonly units: number;
+  readonly amount: string | undefined;
+  readonly most: number;
+}
+
+interface Question {
+  readonly key: string;
+  readonly view: OfferedGroupView;
+  readonly place: GroupPlace;
+  readonly group: OfferedGroup;
+  readonly title: string;
+  readonly help: string;
+  readonly limits: string;
+  readonly pickOne: boolean;
+  readonly depth: number;
+  readonly rows: readonly Row[];
+  readonly amounts: readonly { id: string; name: string }[];
+  readonly problems: readonly string[];
+}
+
+/** The questions of a dish, or of the order itself, as a guest answers them. Everything shown comes from the quote. */
+@Component({
+  selector: 'hl-guest-questions',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuestionAnswer],
+  templateUrl: './guest-questions.html',
+  styleUrl: './guest-questions.css',
+})
+export class GuestQuestions {
+  readonly menu = input.required<CompiledMenu>();
+  readonly item = input.required<CompiledItem>();
+  readonly answers = input.required<Answers>();
+  readonly groups = input.required<readonly OfferedGroupView[]>();
+  readonly problems = input.required<readonly Problem[]>();
+  readonly locale = input.required<string>();
+  /** Whether what is missing is said already, or only what is too much. */
+  readonly strict = input(false);
+  readonly answersChange = output<Answers>();
+
+  protected readonly questions = computed(() => this.groups().flatMap((view) => this.#question(view) ?? []));
+
+  protected toggle(question: Question, row: Row): void {
+    const { place, group, pickOne } = question;
+    if (row.units > 0) {
+      // A pick-one answer that must be given stays; elsewhere a second tap takes it away.
+      if (pickOne && question.view.min > 0) return;
+      return this.answersChange.emit(dropChoice(this.answers(), place, group.id, row.id));
+    }
+    const choice = group.choices.find(({ id }) => id === row.id);
+    if (choice) this.answersChange.emit(pickChoice(this.answers(), place, group, choice, pickOne));
+  }
+
+  protected step(question: Question, row: Row, units: number): void {
+    this.answersChange.emit(setUnits(this.answers(), question.place, question.group.id, row.id, units));
+  }
+
+  protected setAmount(question: Question, row: Row, amount: string): void {
+    this.answersChange.emit(setAmount(this.answers(), question.place, question.group.id, row.id, amount || undefined));
+  }
+
+  protected noteOf({ place, group }: Question): string {
+    if (place === undefined) return this.answers().notes?.[group.id] ?? '';
+    let picks = this.answers().picks ?? [];
+    let note = '';
+    for (const index of place) {
+      note = picks[index]?.notes?.[group.id] ?? '';
+      picks = picks[index]?.picks ?? [];
+    }
+    return note;
+  }
+
+  protected write({ place, group }: Question, text: string): void {
+    this.answersChange.emit(setNote(this.answers(), place, group.id, text));
+  }
+
+  protected choose(question: Question, field: 'dates' | 'amounts', value: string | number | undefined): void {
+    const { [question.group.id]: _, ...others } = (this.answers()[field] ?? {}) as Record<string, never>;
+    this.answersChange.emit({ ...this.answers(), [field]: value === undefined ? others : { ...others, [question.group.id]: value } });
+  }
+
+  protected consent({ group }: Question, given: boolean): void {
+    const others = (this.answers().consents ?? []).filter((id) => id !== group.id);
+    this.answersChange.emit({ ...this.answers(), consents: given ? [...others, group.id] : others });
+  }
+
+  #question(view: OfferedGroupView): Question | undefined {
+    const place = view.at;
+    const group = groupAt(this.item(), this.answers(), place, view.group);
+    if (!group) return undefined;
+    const words = (text: Text | undefined) => (text === undefined ? '' : textIn(text, this.locale(), this.menu().firstLocale));
+    const choices = group.group.kind === 'choices' ? group.group : undefined;
+    return {
+      key: `${view.group} ${(place ?? []).join('.')}`,
+      view, place, group,
+      title: words(group.heading ?? group.group.prompt),
+      help: words(group.group.help),
+      limits: view.kind === 'choices' ? sayLimits(view) : '',
+      pickOne: view.max === 1,
+      depth: place?.length ?? 0,
+      rows: view.choices.flatMap((choice) => this.#row(view, group, choice, words) ?? []),
+      amounts: (choices?.amounts ?? []).map(({ id, name }) => ({ id, name: words(name) })),
+      problems: this.#problemsOf(view),
+    };
+  }
+
+  #row(view: OfferedGroupView, group: OfferedGroup, choice: OfferedChoiceView, words: (text: Text) => string): Row | undefined {
+    const offered = group.choices.find(({ id }) => id === choice.choice);
+    if (!offered) return undefined;
+    const picks = picksAt(this.answers(), view.at, view.group).filter((pick) => pick.choice === choice.choice);
+    return {
+      id: choice.choice,
+      name: words(offered.choice.name),
+      price: sayAdded(choice.price, this.menu().menu.currency, this.locale()),
+      state: choice.state,
+      units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
+      amount: picks[0]?.amount,
+      most: offered.max,
+    };
+  }
+
+  #problemsOf(view: OfferedGroupView): string[] {
+    const own = this.problems().filter(({ group, at }) => group === view.group && String(at ?? '') === String(view.at ?? ''));
+    const told = this.strict() ? own : own.filter(({ code }) => !UNFINISHED.has(code));
+    return told.map((problem) => sayProblem(this.menu(), problem, this.locale()));
+  }
+}
+
+/** Problems that only say that the guest has not come to something yet. */
+const UNFINISHED = new Set(['too-few', 'note-required', 'consent-required', 'date-required', 'amount-required']);

@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { IncludedFirst } from '@hearty-ladle/core';
+
+/** The limits of a group of choices, as they are read and edited. */
+export interface Limits {
+  readonly min: number;
+  readonly max: number | null;
+  readonly included: number;
+  readonly includedFirst: IncludedFirst;
+}
+
+type CountField = 'min' | 'max' | 'included';
+
+/** A group's limits as one sentence with the controls in it. What can't be met is refused while it is typed, and why. */
+@Component({
+  selector: 'hl-limits-sentence',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="sentence">
+      Guests pick at least
+      <input aria-label="At least how many" inputmode="numeric" [class.wrong]="wrong()?.field === 'min'" [value]="shown('min')" (input)="type('min', $any($event.target).value)" (blur)="done()" />
+      and
+      @if (limits().max === null && draft()?.field !== 'max') { as many as they like, } @else { up to }
+      <input aria-label="Up to how many; empty for no limit" inputmode="numeric" placeholder="∞" [class.wrong]="wrong()?.field === 'max'" [value]="shown('max')" (input)="type('max', $any($event.target).value)" (blur)="done()" />;
+      the first
+      <input aria-label="How many are included" inputmode="numeric" [class.wrong]="wrong()?.field === 'included'" [value]="shown('included')" (input)="type('included', $any($event.target).value)" (blur)="done()" />
+      {{ limits().included === 1 ? 'is' : 'are' }} included@if (limits().included > 0) {,
+        <select aria-label="Whose are included first" (change)="order($any($event.target).value)">
+          @for (option of orders; track option.value) { <option [value]="option.value" [selected]="option.value === limits().includedFirst">{{ option.words }}</option> }
+        </select>
+      }.
+    </p>
+    @if (wrong(); as it) { <p class="wrong-text" role="alert">{{ it.says }}</p> }
+  `,
+  styles: `
+    @layer app {
+      .sentence { font: 500 17px/2.1 var(--serif); }
+      input, select { height: 32px; border: 0; border-bottom: 2px solid var(--teal); background: var(--teal-soft); border-radius: 4px 4px 0 0; text-align: center; font: 600 15px/1 var(--sans); color: var(--teal); }
+      input { width: 44px; }
+      select { padding: 0 6px; }
+      input.wrong { border-color: var(--beet); background: var(--beet-soft); color: var(--beet); }
+    }
+  `,
+})
+export class LimitsSentence {
+  readonly limits = input.required<Limits>();
+  /** How many units there are to pick in all. */
+  readonly available = input.required<number>();
+  readonly limitsChange = output<Limits>();
+
+  protected readonly orders: readonly { value: IncludedFirst; words: string }[] = [
+    { value: 'picked', words: 'in the order picked' },
+    { value: 'cheapest', words: 'cheapest first' },
+    { value: 'dearest', words: 'dearest first' },
+  ];
+  protected readonly draft = signal<{ field: CountField; text: string } | undefined>(undefined);
+  protected readonly wrong = computed(() => {
+    const draft = this.draft();
+    const says = draft && this.#refusal(draft.field, draft.text);
+    return says === undefined ? undefined : { field: draft?.field, says };
+  });
+
+  protected shown(field: CountField): string {
+    const draft = this.draft();
+    return draft?.field === field ? draft.text : String(this.limits()[field] ?? '');
+  }
+
+  protected type(field: CountField, text: string): void {
+    this.draft.set({ field, text });
+    if (this.#refusal(field, text) !== undefined) return;
+    this.limitsChange.emit({ ...this.limits(), [field]: text.trim() === '' ? (field === 'max' ? null : 0) : Number(text) });
+  }
+
+  protected done(): void {
+    this.draft.set(undefined);
+  }
+
+  protected order(includedFirst: string): void {
+    this.limitsChange.emit({ ...this.limits(), includedFirst: includedFirst as IncludedFirst });
+  }
+
+  #refusal(field: CountField, text: string): string | undefined {
+    if (text.trim() === '') return undefined;
+    const count = Number(text);
+    if (!/^\d{1,2}$/.test(text.trim())) return 'A whole number up to 99, please.';
+    const next: Limits = { ...this.limits(), [field]: count };
+    const { min, max } = next;
+    if (field === 'max' && count === 0) return 'Up to 0 would leave nothing to pick; leave it empty for no limit.';
+    if (field !== 'included' && max !== null && min > max) return `At least ${min} and up to ${max} can’t both be met.`;
+    if (field === 'min' && count > this.available()) return `At least ${count} of ${this.available()} can’t be met.`;
+    return undefined;
+  }
+}

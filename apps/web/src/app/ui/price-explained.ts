@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { type CompiledMenu, type Part, type PriceSum, textIn } from '@hearty-ladle/core';
+import { sayMoney } from '../text/money.ts';
+
+/** Why this price: the sum, line by line, as the core worked it out. */
+@Component({
+  selector: 'hl-price-explained',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details>
+      <summary>Why this price?</summary>
+      <dl>
+        @for (row of rows(); track $index) {
+          <div><dt>{{ row.words }}</dt><dd class="price">{{ row.money }}</dd></div>
+        }
+        @if (quantity() > 1) { <div><dt>Each</dt><dd class="price">{{ say(price().unit) }}</dd></div><div><dt>Times {{ quantity() }}</dt><dd></dd></div> }
+        <div class="sum"><dt>Together</dt><dd class="price">{{ say(price().line) }}</dd></div>
+      </dl>
+    </details>
+  `,
+  styles: `
+    @layer app {
+      summary { cursor: pointer; color: var(--teal); font-size: 14px; min-height: 28px; }
+      dl { padding-top: 6px; font-size: 14px; }
+      div { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; }
+      .sum { border-top: 1px solid var(--hairline); font-weight: 600; }
+    }
+  `,
+})
+export class PriceExplained {
+  readonly menu = input.required<CompiledMenu>();
+  readonly price = input.required<PriceSum>();
+  readonly quantity = input(1);
+  readonly locale = input.required<string>();
+
+  protected readonly rows = computed(() =>
+    this.price()
+      .parts.filter(({ kind, value, included }) => kind === 'base' || value !== 0 || (included ?? 0) > 0)
+      .map((part) => ({ words: this.#words(part), money: part.value === 0 ? 'included' : this.say(part.value) })),
+  );
+
+  protected say(minor: number): string {
+    return sayMoney(minor, this.menu().menu.currency, this.locale());
+  }
+
+  #words(part: Part): string {
+    const group = this.menu().menu.groups.find(({ id }) => id === part.group);
+    const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;
+    const name = choice ? textIn(choice.name, this.locale(), this.menu().firstLocale) : (group?.name ?? '');
+    if (part.kind === 'base') return this.#baseWords(part, name);
+    const units = (part.units ?? 1) > 1 ? `${part.units} × ` : '';
+    const included = part.value !== 0 && (part.included ?? 0) > 0 ? ` (${part.included} included)` : '';
+    return `${units}${name}${included}${part.charge === 'once' ? ', once' : ''}`;
+  }
+
+  #baseWords(part: Part, choice: string): string {
+    switch (part.from) {
+      case 'sale': return 'Sale price';
+      case 'quantity': return 'Price for this many';
+      case 'cell': return 'Price of this combination';
+      case 'choice': return choice;
+      case 'rule': return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
+      default: return 'Dish';
+    }
+  }
+}

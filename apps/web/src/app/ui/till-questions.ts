@@ -1,0 +1,82 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type OfferedChoiceView, type OfferedGroupView, pickChoice, picksAt,
+  setUnits, textIn,
+} from '@hearty-ladle/core';
+import { sayAdded } from '../text/money.ts';
+import { sayLimits } from '../text/limits.ts';
+
+/** The questions of a dish as large targets: a tap picks, a further tap on what can be had several times adds one. */
+@Component({
+  selector: 'hl-till-questions',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (row of rows(); track row.key) {
+      <section>
+        <p><strong>{{ row.title }}</strong> <span class="quiet">{{ row.limits }}</span></p>
+        <div class="keys">
+          @for (key of row.keys; track key.id) {
+            <button type="button" [class.on]="key.units > 0" [attr.aria-pressed]="key.units > 0" [disabled]="key.state !== 'open' && key.units === 0" (click)="tap(row.view, key)">
+              <span>{{ key.units > 1 ? key.units + ' × ' : '' }}{{ key.name }}</span>
+              <span class="price">{{ key.state === 'open' ? key.price : key.state === 'sold-out' ? '86' : 'not sold' }}</span>
+            </button>
+          }
+        </div>
+      </section>
+    }
+  `,
+  styles: `
+    @layer app {
+      :host { display: grid; gap: 14px; }
+      .keys { display: grid; grid-template-columns: repeat(auto-fill, minmax(104px, 1fr)); gap: 8px; margin-top: 6px; }
+      button { min-height: 62px; padding: 8px; border: 1px solid var(--hairline); border-left: 5px solid var(--hairline); border-radius: var(--radius); background: var(--card); display: grid; align-content: center; gap: 2px; text-align: left; cursor: pointer; font-weight: 500; }
+      button.on { border-color: var(--teal); background: var(--teal-soft); font-weight: 700; }
+      button:disabled { color: var(--quiet); background: var(--paper); cursor: default; }
+      .price { font-size: 12.5px; color: var(--quiet); }
+    }
+  `,
+})
+export class TillQuestions {
+  readonly menu = input.required<CompiledMenu>();
+  readonly item = input.required<CompiledItem>();
+  readonly answers = input.required<Answers>();
+  readonly groups = input.required<readonly OfferedGroupView[]>();
+  readonly locale = input.required<string>();
+  readonly answersChange = output<Answers>();
+
+  protected readonly rows = computed(() =>
+    this.groups()
+      .filter(({ kind }) => kind === 'choices')
+      .map((view) => ({
+        key: `${view.group} ${(view.at ?? []).join('.')}`,
+        view,
+        title: this.menu().menu.groups.find(({ id }) => id === view.group)?.name ?? view.group,
+        limits: sayLimits(view),
+        keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
+      })),
+  );
+
+  protected tap(view: OfferedGroupView, key: { id: string; units: number; most: number }): void {
+    const group = groupAt(this.item(), this.answers(), view.at, view.group);
+    const choice = group?.choices.find(({ id }) => id === key.id);
+    if (!group || !choice) return;
+    const pickOne = view.max === 1;
+    if (key.units === 0) this.answersChange.emit(pickChoice(this.answers(), view.at, group, choice, pickOne));
+    else if (key.units < key.most) this.answersChange.emit(setUnits(this.answers(), view.at, group.id, choice.id, key.units + 1));
+    else if (!pickOne || view.min === 0) this.answersChange.emit(dropChoice(this.answers(), view.at, group.id, choice.id));
+  }
+
+  #key(view: OfferedGroupView, choice: OfferedChoiceView) {
+    const offered = groupAt(this.item(), this.answers(), view.at, view.group)?.choices.find(({ id }) => id === choice.choice);
+    if (!offered) return undefined;
+    const picks = picksAt(this.answers(), view.at, view.group).filter((pick) => pick.choice === choice.choice);
+    return {
+      id: offered.id,
+      name: offered.choice.tillName ?? textIn(offered.choice.name, this.locale(), this.menu().firstLocale),
+      price: sayAdded(choice.price, this.menu().menu.currency, this.locale()),
+      state: choice.state,
+      units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
+      most: offered.max,
+    };
+  }
+}

@@ -1,0 +1,5 @@
+import { bootstrapApplication } from '@angular/platform-browser';
+import { appConfig } from './app/app.config.ts';
+import { Root } from './app/shell/root.ts';
+
+bootstrapApplication(Root, appConfig).catch((error: unknown) => console.error(error));

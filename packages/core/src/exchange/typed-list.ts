@@ -1,0 +1,54 @@
+import type { Choice, ChoicePrice } from '../menu/group-schema.ts';
+import { parseAddedPrice } from './price-text.ts';
+
+/** One line of a typed list, understood: a name and perhaps a price. */
+export interface TypedChoice {
+  readonly name: string;
+  readonly price: ChoicePrice | undefined;
+}
+
+export interface TypedList {
+  readonly choices: readonly TypedChoice[];
+  /** The lines that were not understood, as they were typed. */
+  readonly left: readonly string[];
+}
+
+/**
+ * Choices typed or pasted one per line, a price at the end of the line if there is one: `Soft egg 1.75`, `Large +2`,
+ * `No noodle -10%`. A line whose end looks like a price but is none is left over.
+ */
+export function parseTypedList(text: string, digits: number, lists: readonly string[]): TypedList {
+  const choices: TypedChoice[] = [];
+  const left: string[] = [];
+  for (const line of text.split(/\r?\n/)) {
+    if (line.trim() === '') continue;
+    const choice = parseLine(line, digits, lists);
+    if (choice) choices.push(choice);
+    else left.push(line);
+  }
+  return { choices, left };
+}
+
+const ENDS_WITH_PRICE = /^(.*?)[\s\t:;–—]+([+−-]?[\d.,]+\s*%?)$/;
+
+function parseLine(line: string, digits: number, lists: readonly string[]): TypedChoice | undefined {
+  const [, name, priced] = ENDS_WITH_PRICE.exec(line.trim()) ?? [];
+  if (name === undefined || name.trim() === '') return /^[+−-]?[\d.,]+\s*%?$/.test(line.trim()) ? undefined : { name: line.trim(), price: undefined };
+  const price = parseAddedPrice(priced ?? '', digits, lists);
+  return price === undefined ? undefined : { name: name.trim(), price: price ?? undefined };
+}
+
+/** A typed choice as a choice of the menu, with an id made from its name. */
+export function newChoice({ name, price }: TypedChoice, taken: Iterable<string>): Choice {
+  return { id: newId(name, taken), name, ...(price && { price }) };
+}
+
+/** An id made from a name: its letters and digits in the Latin alphabet, and a number where it is taken. */
+export function newId(name: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const base = plain.replace(/^-+|-+$/g, '').slice(0, 56).replace(/-+$/, '') || 'new';
+  let id = base;
+  for (let n = 2; used.has(id); n++) id = `${base}-${n}`;
+  return id;
+}

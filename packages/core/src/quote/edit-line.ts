@@ -1,0 +1,134 @@
+import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import type { Answers, Line, Pick } from './request-schema.ts';
+
+/** Where a group is asked: the way to the pick that opened it, or undefined for the item's own groups. */
+export type GroupPlace = readonly number[] | undefined;
+
+/**
+ * Answers as a screen edits them. Each function gives new answers; what is taken away takes its inner answers with
+ * it. A choice that is picked brings the preselected answers of the groups it opens.
+ */
+
+/** Picks a choice: in a pick-one group it takes the place of the other, elsewhere it is added. */
+export function pickChoice<A extends Answers>(
+  answers: A, at: GroupPlace, group: OfferedGroup, choice: OfferedChoice, pickOne: boolean, amount?: string,
+): A {
+  const pick = newPick(group, choice, 1, amount);
+  return withPicksAt(answers, at, (picks) => {
+    const others = pickOne ? picks.filter((other) => other.group !== group.id) : picks;
+    return [...others, pick];
+  });
+}
+
+/** Takes a choice of a group away, with every amount of it. */
+export function dropChoice<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string): A {
+  return withPicksAt(answers, at, (picks) => picks.filter((pick) => pick.group !== group || pick.choice !== choice));
+}
+
+/** Sets how many units of the choice's first pick are wanted; none takes the choice away. */
+export function setUnits<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, units: number): A {
+  if (units < 1) return dropChoice(answers, at, group, choice);
+  return withPick(answers, at, group, choice, (pick) => ({ ...pick, units }));
+}
+
+/** Sets the amount of the choice's first pick; undefined for the usual one. */
+export function setAmount<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, amount: string | undefined): A {
+  return withPick(answers, at, group, choice, ({ amount: _, ...pick }) => (amount === undefined ? pick : { ...pick, amount }));
+}
+
+/** Writes a note; an empty one is taken away. */
+export function setNote<A extends Answers>(answers: A, at: GroupPlace, group: string, text: string): A {
+  if (at === undefined) return { ...answers, notes: withEntry(answers.notes, group, text) };
+  return withPickAt(answers, at, (pick) => ({ ...pick, notes: withEntry(pick.notes, group, text) }));
+}
+
+/** A line of an item with everything that is preselected, also in what the preselected choices open. */
+export function preselectedLine(menu: CompiledMenu, item: string): Line {
+  const compiled = menu.item(item);
+  return { item, picks: compiled ? preselectedPicks(compiled.groups) : [] };
+}
+
+/** The order's own answers with everything that is preselected. */
+export function preselectedOrder(menu: CompiledMenu): { picks: Pick[] } {
+  return { picks: preselectedPicks(menu.order.groups) };
+}
+
+/** The group that is asked at a place of a line. */
+export function groupAt(item: CompiledItem, answers: Answers, at: GroupPlace, id: string): OfferedGroup | undefined {
+  let groups: readonly OfferedGroup[] = item.groups;
+  let picks = answers.picks ?? [];
+  for (const index of at ?? []) {
+    const pick = picks[index];
+    const opener = groups.find((group) => group.id === pick?.group)?.choices.find((choice) => choice.id === pick?.choice);
+    groups = opener?.opens ?? [];
+    picks = pick?.picks ?? [];
+  }
+  return groups.find((group) => group.id === id);
+}
+
+/** The picks that answer a group at a place. */
+export function picksAt(answers: Answers, at: GroupPlace, group: string): readonly Pick[] {
+  let picks = answers.picks ?? [];
+  for (const index of at ?? []) picks = picks[index]?.picks ?? [];
+  return picks.filter((pick) => pick.group === group);
+}
+
+function preselectedPicks(groups: readonly OfferedGroup[]): Pick[] {
+  return groups.flatMap((group) =>
+    group.choices.filter((choice) => choice.preselected > 0).map((choice) => newPick(group, choice, choice.preselected, undefined)),
+  );
+}
+
+function newPick(group: OfferedGroup, choice: OfferedChoice, units: number, amount: string | undefined): Pick {
+  const inner = preselectedPicks(choice.opens);
+  return {
+    group: group.id,
+    choice: choice.id,
+    ...(units > 1 && { units }),
+    ...(amount !== undefined && { amount }),
+    ...(inner.length > 0 && { picks: inner }),
+  };
+}
+
+type Picks = readonly Pick[];
+
+function withPicksAt<A extends Answers>(answers: A, at: GroupPlace, change: (picks: Picks) => Pick[]): A {
+  if (at === undefined || at.length === 0) return { ...answers, picks: change(answers.picks ?? []) };
+  return withPickAt(answers, at, (pick) => ({ ...pick, picks: change(pick.picks ?? []) }));
+}
+
+function withPickAt<A extends Answers>(answers: A, at: readonly number[], change: (pick: Pick) => Pick): A {
+  const descend = (picks: Picks, [index, ...rest]: readonly number[]): Pick[] =>
+    picks.map((pick, i) => {
+      if (i !== index) return pick;
+      return rest.length === 0 ? change(pick) : { ...pick, picks: descend(pick.picks ?? [], rest) };
+    });
+  return { ...answers, picks: descend(answers.picks ?? [], at) };
+}
+
+function withPick<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, change: (pick: Pick) => Pick): A {
+  return withPicksAt(answers, at, (picks) => {
+    const index = picks.findIndex((pick) => pick.group === group && pick.choice === choice);
+    return picks.map((pick, i) => (i === index ? change(pick) : pick));
+  });
+}
+
+function withEntry(entries: Record<string, string> | undefined, id: string, text: string): Record<string, string> {
+  const { [id]: _, ...others } = entries ?? {};
+  return text === '' ? others : { ...others, [id]: text };
+}
+
+/** The answers without those to questions, choices and amounts that are no longer there. */
+export function withoutUnknown<A extends Answers>(item: CompiledItem, answers: A): A {
+  const keep = (groups: readonly OfferedGroup[], picks: Picks): Pick[] =>
+    picks.flatMap((pick) => {
+      const group = groups.find(({ id }) => id === pick.group);
+      const choice = group?.choices.find(({ id }) => id === pick.choice);
+      if (!group || !choice || (pick.amount !== undefined && !group.amounts.has(pick.amount))) return [];
+      return [pick.picks ? { ...pick, picks: keep(choice.opens, pick.picks) } : pick];
+    });
+  const isAsked = ([id]: [string, unknown]) => item.groupIndex.has(id);
+  const kept = { ...answers, picks: keep(item.groups, answers.picks ?? []) };
+  if (answers.notes) kept.notes = Object.fromEntries(Object.entries(answers.notes).filter(isAsked));
+  return kept;
+}

@@ -1,0 +1,21 @@
+// npm run demo:reset: puts the demo in the place of everything in the database.
+import { buildWhatChanged } from './lib/build.mjs';
+import { ensurePackages, ensurePostgres } from './lib/packages.mjs';
+import { ensureDatabase, startPostgres } from './lib/postgres.mjs';
+import { run } from './lib/run.mjs';
+import { main, readSettings } from './lib/settings.mjs';
+
+await main(async () => {
+  const settings = readSettings();
+  ensurePackages();
+  buildWhatChanged();
+  let url = settings.databaseUrl;
+  if (url === undefined) {
+    const bin = ensurePostgres();
+    const postgres = await startPostgres(bin, settings.dataDir);
+    ensureDatabase(bin, postgres, 'hearty_ladle');
+    url = postgres.url('hearty_ladle');
+  }
+  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], { env: { DATABASE_URL: url } });
+  process.stdout.write('The demo is back.\n');
+});

@@ -1,0 +1,56 @@
+// Installs what is missing: npm packages from the lockfile, programs from Debian's packages.
+import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { run } from './run.mjs';
+import { isRoot, Refusal, ROOT } from './settings.mjs';
+
+const STAMP = join(ROOT, 'node_modules', '.hearty-ladle-installed');
+
+/** Runs npm ci when there are no packages, or when the lockfile is younger than they are. */
+export function ensurePackages() {
+  const lock = join(ROOT, 'package-lock.json');
+  if (existsSync(STAMP) && statSync(STAMP).mtimeMs >= statSync(lock).mtimeMs) return;
+  process.stdout.write('Installing packages …\n');
+  run('npm', ['ci', '--no-audit', '--no-fund'], { env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
+  writeFileSync(STAMP, '');
+}
+
+/** The folder of PostgreSQL's programs; installed from Debian's packages when there is none. */
+export function ensurePostgres() {
+  return findPostgres() ?? (aptInstall('postgresql'), findPostgres()) ?? fail('PostgreSQL could not be installed.');
+}
+
+/** Debian's Chromium; installed when it is missing. */
+export function ensureChromium() {
+  const path = '/usr/bin/chromium';
+  if (!existsSync(path)) aptInstall('chromium');
+  return existsSync(path) ? path : fail('Chromium could not be installed.');
+}
+
+function findPostgres() {
+  const base = '/usr/lib/postgresql';
+  if (!existsSync(base)) return undefined;
+  const versions = readdirSync(base).filter((version) => existsSync(join(base, version, 'bin', 'initdb')));
+  const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
+  return newest && join(base, newest, 'bin');
+}
+
+function aptInstall(name) {
+  process.stdout.write(`Installing ${name} from Debian's packages …\n`);
+  const sudo = isRoot ? [] : ['sudo', '-n'];
+  const apt = (...args) => {
+    const [command, ...rest] = [...sudo, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-qq', ...args];
+    run(command, rest);
+  };
+  try {
+    apt('update');
+    // The package would start a server of the system's own; ours is separate, so that one is not wanted.
+    apt('install', '-y', '--no-install-recommends', name);
+  } catch (error) {
+    throw new Refusal(`${name} is missing and could not be installed with apt-get (root or sudo is needed): ${error.message.slice(-400)}`);
+  }
+}
+
+function fail(sentence) {
+  throw new Refusal(sentence);
+}
