@@ -9,6 +9,9 @@ import { MenuEffects } from './state/menu-effects.ts';
 import { menuFeature } from './state/menu-reducer.ts';
 import { theme } from './theme.ts';
 
+/** The nonce of this response, which the content security policy asks of every style that a component brings. */
+const nonce = document.querySelector('[ngCspNonce]')?.getAttribute('ngCspNonce') ?? '';
+
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
@@ -20,6 +23,7 @@ export const appConfig: ApplicationConfig = {
     ),
     provideEffects(MenuEffects),
     providePrimeNG({
+      csp: { nonce },
       theme: { preset: theme, options: { darkModeSelector: false, cssLayer: { name: 'primeng', order: 'base, primeng, app' } } },
     }),
   ],

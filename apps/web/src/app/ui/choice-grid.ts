@@ -3,12 +3,12 @@ import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementR
 import { type Choice, choicePriceText, newChoice, parseAddedPrice, parseTypedList, type Text, textIn } from '@hearty-ladle/core';
 
 const COLUMNS = [
-  { field: 'name', title: 'Guest reads', width: 'minmax(130px, 1.6fr)' },
-  { field: 'kitchenName', title: 'Kitchen reads', width: 'minmax(90px, 1fr)' },
-  { field: 'price', title: 'Adds', width: 'minmax(86px, 0.9fr)' },
-  { field: 'max', title: 'Up to', width: '52px' },
-  { field: 'default', title: 'Ticked', width: '52px' },
-  { field: 'code', title: 'Code', width: '58px' },
+  { field: 'name', title: 'Guest reads', width: 'minmax(128px, 1.5fr)' },
+  { field: 'kitchenName', title: 'Kitchen reads', width: 'minmax(84px, 0.9fr)' },
+  { field: 'price', title: 'Adds', width: 'minmax(112px, 0.9fr)' },
+  { field: 'max', title: 'Up to', width: '44px' },
+  { field: 'default', title: 'Ticked', width: '50px' },
+  { field: 'code', title: 'Code', width: '50px' },
 ] as const;
 type Field = (typeof COLUMNS)[number]['field'];
 
@@ -40,7 +40,9 @@ export class ChoiceGrid {
   protected readonly columns = COLUMNS;
   protected readonly template = `28px ${COLUMNS.map(({ width }) => width).join(' ')} 36px`;
   protected readonly editing = signal<Editing | undefined>(undefined);
-  protected readonly leftOver = signal('');
+  /** What stands in the box below the grid; after adding, the lines that were not understood. */
+  protected readonly typed = signal('');
+  protected readonly hasLeftOver = signal(false);
   protected readonly wrong = computed(() => {
     const it = this.editing();
     return it && this.#changed(it) === undefined ? it : undefined;
@@ -84,7 +86,8 @@ export class ChoiceGrid {
   }
 
   /** Several lines become rows after this one; a single line is an ordinary paste. */
-  protected paste(event: ClipboardEvent, row: number): void {
+  protected paste(event: ClipboardEvent, row: number, field: Field): void {
+    if (field !== 'name') return;
     const text = event.clipboardData?.getData('text') ?? '';
     if (!/\n./.test(text.trim())) return;
     event.preventDefault();
@@ -94,7 +97,8 @@ export class ChoiceGrid {
   /** Adds typed lines as rows; what is not understood stays in the box. An empty text adds an empty row. */
   protected add(text: string, at = this.choices().length): void {
     const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, this.digits(), this.lists());
-    this.leftOver.set(left.join('\n'));
+    this.typed.set(left.join('\n'));
+    this.hasLeftOver.set(left.length > 0);
     const taken = this.choices().map(({ id }) => id);
     const added: Choice[] = [];
     for (const one of typed) added.push(newChoice(one, [...taken, ...added.map(({ id }) => id)]));
@@ -103,6 +107,11 @@ export class ChoiceGrid {
     const before = this.choices().slice(0, isBlank ? at - 1 : at);
     this.choicesChange.emit({ choices: [...before, ...added, ...this.choices().slice(at)] });
     this.#focus(before.length + added.length - 1, 'name');
+  }
+
+  protected typeInBox(text: string): void {
+    this.typed.set(text);
+    this.hasLeftOver.set(false);
   }
 
   protected remove(choice: Choice): void {

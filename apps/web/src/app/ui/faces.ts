@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
 import { type Answers, type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
 import { sayMoney } from '../text/money.ts';
+import { sayLanguage } from '../text/languages.ts';
 import { sayProblem } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
 import { PaperTicket } from './paper-ticket.ts';
@@ -21,6 +22,7 @@ export class Faces {
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.menu().firstList);
   protected readonly face = signal<'guest' | 'till'>('guest');
+  protected readonly sayLanguage = sayLanguage;
   protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
 
   /** What was picked here; undefined while nothing was touched, so that preselected answers follow the editor. */

@@ -65,6 +65,11 @@ export class GuestQuestions {
     if (choice) this.answersChange.emit(pickChoice(this.answers(), place, group, choice, pickOne));
   }
 
+  /** A radio button does not change when it is tapped again; an answer that need not be given goes away. */
+  protected untick(question: Question, row: Row): void {
+    if (question.pickOne && question.view.min === 0 && row.units > 0) this.toggle(question, row);
+  }
+
   protected step(question: Question, row: Row, units: number): void {
     this.answersChange.emit(setUnits(this.answers(), question.place, question.group.id, row.id, units));
   }

@@ -3,6 +3,7 @@ import { type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, 
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
 import { listPrice, sayMoney } from '../../../text/money.ts';
+import { sayLanguage } from '../../../text/languages.ts';
 import { sayProblem } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
@@ -24,6 +25,7 @@ export class ShopPage {
   protected readonly editor = inject(Editor);
   readonly #store = inject(Store);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
+  protected readonly sayLanguage = sayLanguage;
   protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
 
   protected readonly sections = computed(() => {
@@ -74,6 +76,11 @@ export class ShopPage {
 
   protected send(): void {
     this.#store.dispatch(shopActions.orderSent());
+  }
+
+  protected showBasket(event: Event): void {
+    event.preventDefault();
+    document.getElementById('basket')?.scrollIntoView();
   }
 
   protected again(): void {

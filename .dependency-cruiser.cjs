@@ -1,0 +1,52 @@
+/** The arrows between folders: who may import whom. docs/architecture.md says why. */
+const core = (folder) => `^packages/core/src/${folder}/`;
+
+/** In core, each folder may import itself, the folders listed, and result.ts. */
+const CORE_ARROWS = {
+  money: [],
+  menu: ['money'],
+  compile: ['money', 'menu'],
+  rules: ['money', 'menu', 'compile'],
+  quote: ['money', 'menu', 'compile', 'rules'],
+  ticket: ['money', 'menu', 'compile', 'rules', 'quote'],
+  order: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket'],
+  analysis: ['money', 'menu', 'compile', 'rules', 'quote'],
+  check: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'analysis'],
+  change: ['money', 'menu'],
+  exchange: ['money', 'menu', 'change'],
+  words: ['money', 'menu', 'quote', 'check'],
+  door: ['money', 'menu', 'quote'],
+};
+
+const coreRules = Object.entries(CORE_ARROWS).map(([folder, allowed]) => ({
+  name: `core-${folder}`,
+  severity: 'error',
+  from: { path: core(folder), pathNot: '\\.test\\.ts$' },
+  to: {
+    path: '^packages/core/src/',
+    pathNot: [...[folder, ...allowed].map(core), '^packages/core/src/result\\.ts$'],
+  },
+}));
+
+module.exports = {
+  forbidden: [
+    ...coreRules,
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] }, to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv)/'] } },
+    { name: 'no-door-in-the-browser', severity: 'error', from: { path: '^apps/web/' }, to: { path: ['^packages/core/src/door/', 'node_modules/ajv/'] } },
+    { name: 'features-apart', severity: 'error', from: { path: '^apps/web/src/app/features/([^/]+)/' }, to: { path: '^apps/web/src/app/features/', pathNot: '^apps/web/src/app/features/$1/' } },
+    { name: 'components-are-dumb', severity: 'error', from: { path: '^apps/web/src/app/(ui|features/[^/]+/components)/', pathNot: 'features/menu/components/item-sheet' }, to: { path: '^apps/web/src/app/(api/(api|live)|state/menu-effects)' } },
+    { name: 'only-effects-touch-the-api', severity: 'error', from: { path: '^apps/web/src/app/', pathNot: ['(effects|store)\\.ts$', '^apps/web/src/app/api/', 'pass-page\\.ts$'] }, to: { path: '^apps/web/src/app/api/(api|live)\\.ts$', dependencyTypesNot: ['type-only'] } },
+    { name: 'ui-knows-no-feature', severity: 'error', from: { path: '^apps/web/src/app/(ui|text|api|state)/' }, to: { path: '^apps/web/src/app/(features|shell)/' } },
+    { name: 'web-and-server-apart', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^apps/server/' } },
+    { name: 'queries-and-commands-know-no-http', severity: 'error', from: { path: '^apps/server/src/(commands|queries|db|live)/' }, to: { path: '^apps/server/src/http/' } },
+    { name: 'db-knows-no-commands', severity: 'error', from: { path: '^apps/server/src/db/' }, to: { path: '^apps/server/src/(commands|queries|http)/' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: ['/dist/', '\\.angular/'] },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['source', 'import', 'default', 'types'], extensions: ['.ts', '.js', '.mjs'] },
+  },
+};

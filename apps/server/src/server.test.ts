@@ -1,0 +1,167 @@
+import type { Menu, Thing } from '@hearty-ladle/core';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { PassTicket } from './queries/tickets.ts';
+import { openHouse } from './testing/test-house.ts';
+
+type House = Awaited<ReturnType<typeof openHouse>>;
+interface Stored { revision: number; menu: Menu; versions: Record<string, Record<string, number>> }
+
+let house: House;
+let one: string;
+let other: string;
+
+beforeAll(async () => {
+  house = await openHouse();
+  one = await house.openServer();
+  other = await house.openServer();
+});
+afterAll(() => house.close());
+
+const menuAt = async (server: string) => (await request(server).get('/api/menu').expect(200)).body as Stored;
+
+async function groupAt(server: string, id: string) {
+  const { menu, versions } = await menuAt(server);
+  const group = menu.groups.find((it) => it.id === id);
+  if (!group) throw new Error(`no group ${id}`);
+  return { group, version: versions['groups']?.[id] ?? 0 };
+}
+
+const putGroup = (thing: Thing, version: number, id: string) => ({
+  label: 'a test changes a group', change: { edits: [{ type: 'put', kind: 'groups', thing }] }, based: [{ kind: 'groups', id, version }],
+});
+
+const bowl = (more: object = {}) => ({
+  item: 'ember',
+  picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }],
+  ...more,
+});
+
+describe('changes of the menu', () => {
+  it('keeps a change, gives it a version and a journal entry, and shows it through another server', async () => {
+    const { group, version } = await groupAt(one, 'spread');
+    const reply = await request(one).post('/api/changes').send(putGroup({ ...group, name: 'Spreads' }, version, 'spread')).expect(200);
+    expect(reply.body.versions).toEqual([{ kind: 'groups', id: 'spread', version: version + 1 }]);
+    expect((await groupAt(other, 'spread')).group.name).toBe('Spreads');
+    const [entry] = (await request(one).get('/api/journal').expect(200)).body;
+    expect(entry).toMatchObject({ seq: reply.body.seq, label: 'a test changes a group', inverse: { edits: [{ thing: { name: 'Spread' } }] } });
+  });
+
+  it('answers a stale change with 409 and what stands now, and overwrites nothing', async () => {
+    const { group, version } = await groupAt(one, 'milk');
+    await request(one).post('/api/changes').send(putGroup({ ...group, name: 'First' }, version, 'milk')).expect(200);
+    const reply = await request(other).post('/api/changes').send(putGroup({ ...group, name: 'Second' }, version, 'milk')).expect(409);
+    expect(reply.type).toBe('application/problem+json');
+    expect(reply.body.conflicts).toMatchObject([{ kind: 'groups', id: 'milk', version: version + 1, thing: { name: 'First' } }]);
+    expect((await groupAt(one, 'milk')).group.name).toBe('First');
+  });
+
+  it('lets exactly one of many writers of the same version through, whichever server they ask', async () => {
+    const { group, version } = await groupAt(one, 'cutlery');
+    const writers = Array.from({ length: 8 }, (_, i) =>
+      request(i % 2 ? one : other).post('/api/changes').send(putGroup({ ...group, name: `Writer ${i}` }, version, 'cutlery')),
+    );
+    const statuses = (await Promise.all(writers)).map(({ status }) => status).sort();
+    expect(statuses).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
+  });
+
+  it('never leaves a dangling reference when one detaches a group and another hangs it somewhere', async () => {
+    for (let round = 0; round < 10; round++) {
+      const { menu, versions } = await menuAt(one);
+      const id = `spare-${round}`;
+      const spare = { id, name: id, prompt: id, kind: 'choices' as const, choices: [] };
+      await request(one).post('/api/changes').send(putGroup(spare, 0, id)).expect(200);
+      const dish = menu.items.find((item) => item.id === 'toast');
+      const hang = {
+        label: 'hang it', change: { edits: [{ type: 'put', kind: 'items', thing: { ...dish, groups: [{ group: 'spread' }, { group: id }] } }] },
+        based: [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] }],
+      };
+      const remove = { label: 'remove it', change: { edits: [{ type: 'remove', kind: 'groups', id }] }, based: [{ kind: 'groups', id, version: 1 }] };
+      const replies = await Promise.all([request(one).post('/api/changes').send(hang), request(other).post('/api/changes').send(remove)]);
+      expect(replies.map(({ status }) => status).sort()).toEqual([200, 422]);
+      const after = await menuAt(one);
+      const known = new Set(after.menu.groups.map((group) => group.id));
+      expect(after.menu.items.flatMap((item) => item.groups ?? []).every(({ group }) => known.has(group))).toBe(true);
+    }
+  });
+
+  it('refuses a change that would make the menu wrong, with a sentence for each fault', async () => {
+    const { group, version } = await groupAt(one, 'noodle');
+    const reply = await request(one).post('/api/changes').send(putGroup({ ...group, min: 3, max: 2 } as Thing, version, 'noodle')).expect(422);
+    expect(reply.body.faults.map((fault: { says: string }) => fault.says)).toContain('At least 3 of at most 2 can’t be met.');
+    expect((await groupAt(one, 'noodle')).version).toBe(version);
+  });
+
+  it('refuses a change of the wrong shape before it reaches the menu', async () => {
+    const reply = await request(one).post('/api/changes').send(putGroup({ id: 'x', name: 4 } as unknown as Thing, 0, 'x')).expect(400);
+    expect(reply.body.faults.length).toBeGreaterThan(0);
+  });
+});
+
+describe('orders', () => {
+  const place = (server: string, key: string, body: object) => request(server).post('/api/orders').set('Idempotency-Key', key).send(body);
+
+  it('quotes again, hangs the tickets at their stations, and never makes two orders of one key', async () => {
+    const order = { service: 'takeaway', lines: [bowl({ notes: { 'allergy-note': 'no sesame please' } })] };
+    const first = await place(one, 'key-number-1', order).expect(201);
+    const second = await place(other, 'key-number-1', order).expect(200);
+    expect(second.body).toEqual(first.body);
+    expect(first.body.total).toBe(890 + 180);
+    const tickets = ((await request(other).get('/api/tickets')).body as PassTicket[]).filter((it) => it.orderNumber === first.body.number);
+    expect(tickets.map(({ station }) => station).sort()).toEqual(['cold', 'kettles', 'pass']);
+    expect(tickets.find(({ station }) => station === 'kettles')?.lines[0]).toMatchObject({ item: 'EMBER', notes: [{ text: 'no sesame please', loud: true }] });
+  });
+
+  it('makes one order of many tries at once', async () => {
+    const tries = Array.from({ length: 6 }, (_, i) => place(i % 2 ? one : other, 'key-at-once', { lines: [bowl()] }));
+    const replies = await Promise.all(tries);
+    expect(replies.map(({ status }) => status).sort()).toEqual([200, 200, 200, 200, 200, 201]);
+    expect(new Set(replies.map(({ body }) => body.id)).size).toBe(1);
+  });
+
+  it('refuses an order that does not stand, with its problems; a key used for something else; and no key at all', async () => {
+    const reply = await place(one, 'key-number-2', { lines: [{ item: 'ember' }] }).expect(422);
+    expect(reply.body.problems).toContainEqual({ line: 0, code: 'too-few', group: 'noodle', need: 1, have: 0 });
+    await place(one, 'key-number-1', { lines: [bowl({ quantity: 2 })] }).expect(422);
+    await request(one).post('/api/orders').send({ lines: [bowl()] }).expect(400);
+    await place(one, 'key-number-3', { lines: [{ item: 'ember', price: 1 }] }).expect(400);
+  });
+
+  it('bumps a ticket and recalls it', async () => {
+    await place(one, 'key-number-4', { lines: [bowl()] }).expect(201);
+    const [ticket] = ((await request(one).get('/api/tickets')).body as PassTicket[]).slice(-1);
+    const bumpedAt = async () => ((await request(other).get('/api/tickets')).body as PassTicket[]).find(({ id }) => id === ticket?.id)?.bumpedAt;
+    await request(one).post(`/api/tickets/${ticket?.id}/bump`).expect(200);
+    expect(await bumpedAt()).not.toBeNull();
+    await request(one).post(`/api/tickets/${ticket?.id}/recall`).expect(200);
+    expect(await bumpedAt()).toBeNull();
+    await request(one).post('/api/tickets/not-a-ticket/bump').expect(404);
+  });
+});
+
+describe('the house', () => {
+  it('tells the pages of one server what happens at another', async () => {
+    const response = await fetch(`${one}/api/events`);
+    const reader = response.body?.getReader();
+    const { group, version } = await groupAt(other, 'filling');
+    await request(other).post('/api/changes').send(putGroup({ ...group, name: 'Insides' }, version, 'filling')).expect(200);
+    let heard = '';
+    while (!heard.includes('"type":"menu"')) heard += new TextDecoder().decode((await reader?.read())?.value);
+    await reader?.cancel();
+    expect(heard).toMatch(/data: \{"type":"menu","revision":\d+\}/);
+  });
+
+  it('answers bad input with a problem document and never with a stack trace', async () => {
+    const broken = await request(one).post('/api/quote').type('json').send('{').expect(400);
+    expect(broken.body.title).toBe('The request is not JSON.');
+    await request(one).post('/api/quote').type('json').send(`{"item":"${'x'.repeat(300_000)}"}`).expect(413);
+    const nowhere = await request(one).get('/api/nowhere').expect(404);
+    expect(nowhere.type).toBe('application/problem+json');
+    expect(JSON.stringify([broken.body, nowhere.body])).not.toMatch(/\.ts:|node_modules|\\n +at /);
+  });
+
+  it('has a database that is as its entities say', async () => {
+    const { upQueries } = await house.database.driver.createSchemaBuilder().log();
+    expect(upQueries.map(({ query }) => query)).toEqual([]);
+  });
+});

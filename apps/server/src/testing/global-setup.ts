@@ -1,0 +1,34 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { TestProject } from 'vitest/node';
+import { newDataSource } from '../db/data-source.ts';
+import { runMigrations } from '../db/run-migrations.ts';
+// The start scripts are plain JavaScript, so that they run before anything is installed.
+import { ensurePostgres } from '../../../../scripts/lib/packages.mjs';
+import { ensureDatabase, startPostgres } from '../../../../scripts/lib/postgres.mjs';
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    /** The address of the migrated template database, whose name is `template`. */
+    templateUrl: string;
+  }
+}
+
+/** A PostgreSQL for this run alone, with one migrated database that the test files copy. */
+export default async function setup(project: TestProject): Promise<() => void> {
+  const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-test-'));
+  const bin: string = ensurePostgres();
+  const postgres = await startPostgres(bin, folder);
+  ensureDatabase(bin, postgres, 'template');
+  const url: string = postgres.url('template');
+  const database = newDataSource(url);
+  await database.initialize();
+  await runMigrations(database);
+  await database.destroy();
+  project.provide('templateUrl', url);
+  return () => {
+    postgres.stop();
+    rmSync(folder, { recursive: true, force: true });
+  };
+}

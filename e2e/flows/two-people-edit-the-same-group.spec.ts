@@ -1,0 +1,61 @@
+import { expect, test } from '@playwright/test';
+import { at, expectAccessible } from '../support/house.ts';
+
+const OUR_NAME = 'Our name for it';
+
+test('the second of two who edit the same group is told, and nothing is overwritten', async ({ browser }) => {
+  const first = await (await browser.newContext()).newPage();
+  const second = await (await browser.newContext()).newPage();
+  // The second one's line is slow: it does not hear of the first one's change before its own is made.
+  await second.route('**/api/events', (route) => route.abort());
+  await first.goto(at('/groups/filling'));
+  await second.goto(at('/groups/filling'));
+  await expect(second.getByLabel(OUR_NAME)).toHaveValue('Sandwich filling');
+
+  await first.getByLabel(OUR_NAME).fill('What is folded in');
+  await expect(first.getByRole('status')).toHaveText('Everything is saved');
+  await second.getByLabel(OUR_NAME).fill('Insides');
+  const told = second.getByRole('dialog', { name: 'Somebody else changed this too' });
+  await expect(told).toContainText('Nothing was overwritten');
+  await expect(first.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
+  await expect(second.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
+
+  await told.getByRole('button', { name: 'Put mine in its place' }).click();
+  await expect(second.getByLabel(OUR_NAME)).toHaveValue('Insides');
+  await expect(first.getByLabel(OUR_NAME)).toHaveValue('Insides');
+});
+
+test('what was done is undone and done again, also by keyboard', async ({ page }) => {
+  await page.goto(at('/menu/toast'));
+  const price = page.getByLabel(/^Price \(/);
+  await expect(price).toHaveValue('4.30 / 4.80');
+  await price.fill('5.00');
+  await price.blur();
+  await expect(page.locator('[data-face-price]')).toHaveText('€5.00');
+  const ask = page.getByRole('combobox', { name: /Ask one more/ });
+  await ask.fill('cutl');
+  await page.getByRole('option', { name: 'Cutlery' }).click();
+  const cards = page.locator('article h3');
+  await expect(cards).toHaveText([/Spread/, /Cutlery/, /Kitchen note/, /Allergy note/]);
+  await page.getByRole('button', { name: /^Move Cutlery/ }).press('Alt+ArrowUp');
+  await expect(cards).toHaveText([/Cutlery/, /Spread/, /Kitchen note/, /Allergy note/]);
+  await expectAccessible(page);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect(price).toHaveValue('4.30 / 4.80');
+  await expect(cards).toHaveText([/Spread/, /Kitchen note/, /Allergy note/]);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(price).toHaveValue('5.00');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await page.reload();
+  await expect(price).toHaveValue('4.30 / 4.80');
+});
+
+test('edits made while the server is away wait, and are sent when it is back', async ({ page }) => {
+  await page.goto(at('/groups/spread'));
+  await page.route('**/api/changes', (route) => route.abort());
+  await page.getByLabel('What the guest is asked').fill('And on it?');
+  await expect(page.getByRole('status')).toHaveText('The server is away. 1 change waits here and will be sent.');
+  await page.unroute('**/api/changes');
+  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+});

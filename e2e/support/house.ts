@@ -1,0 +1,11 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** An address of the application under test. */
+export const at = (path: string) => `${process.env['HOUSE'] ?? ''}${path}`;
+
+/** Nothing that keeps people with disabilities out: axe with the rules of WCAG 2.2 A and AA. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).slice(0, 3).join(' ')}`)).toEqual([]);
+}

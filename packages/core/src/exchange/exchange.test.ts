@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest';
+import { choicePriceText, parseAddedPrice, parseMoney, parsePrice, priceText } from './price-text.ts';
+import { newId, parseTypedList } from './typed-list.ts';
+
+const lists = ['house', 'courier'];
+
+describe('prices as they are typed', () => {
+  it.each([['1.75', 175], ['1,75', 175], ['+2', 200], ['-0.50', -50], ['2', 200], ['0.5', 50], ['1.755', undefined], ['', undefined], ['abc', undefined]])('%s', (text, minor) => {
+    expect(parseMoney(text, 2)).toBe(minor);
+  });
+
+  it('follow the currency’s minor unit', () => {
+    expect([parseMoney('350', 0), parseMoney('3.5', 0), parseMoney('1.234', 3)]).toEqual([350, undefined, 1234]);
+  });
+
+  it('are one for all lists, or one for each', () => {
+    expect(parsePrice('1.80 / 2.20', 2, lists)).toEqual({ house: 180, courier: 220 });
+    expect(parsePrice('1.80 / 1.80', 2, lists)).toBe(180);
+    expect(parsePrice('1 / 2 / 3', 2, lists)).toBeUndefined();
+    expect(priceText({ house: 180, courier: 220 }, 2, lists)).toBe('1.80 / 2.20');
+  });
+
+  it('are written back as they can be typed again', () => {
+    for (const price of [{ add: 175 }, { add: { house: 5, courier: -20 } }, { percent: -1000 }, { percent: 1250 }]) {
+      expect(parseAddedPrice(choicePriceText(price, 2, lists), 2, lists)).toEqual(price);
+    }
+  });
+});
+
+describe('a typed list', () => {
+  it('becomes choices, with the price at the end of the line; what is not understood is left', () => {
+    const { choices, left } = parseTypedList('Soft egg 1.75\nLarge +2\nNo noodle -10%\n\nGreens\n7 spice\nOdd 1.2.3', 2, lists);
+    expect(choices).toEqual([
+      { name: 'Soft egg', price: { add: 175 } }, { name: 'Large', price: { add: 200 } }, { name: 'No noodle', price: { percent: -1000 } },
+      { name: 'Greens', price: undefined }, { name: '7 spice', price: undefined },
+    ]);
+    expect(left).toEqual(['Odd 1.2.3']);
+  });
+
+  it('gives each name an id of its own', () => {
+    expect(newId('Crème brûlée!', [])).toBe('creme-brulee');
+    expect(newId('Soft egg', ['soft-egg', 'soft-egg-2'])).toBe('soft-egg-3');
+    expect(newId('麺', ['new'])).toBe('new-2');
+  });
+});

@@ -1,0 +1,62 @@
+// npm test: installs what is missing, checks the code, runs every test, and closes with "N passed, N failed".
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildWhatChanged } from './lib/build.mjs';
+import { checkLock } from './lib/check-lock.mjs';
+import { ensureChromium, ensurePackages, ensurePostgres } from './lib/packages.mjs';
+import { main, ROOT } from './lib/settings.mjs';
+
+let passed = 0;
+let failed = 0;
+
+/** One check that either holds or does not. */
+function check(name, command, args) {
+  process.stdout.write(`\n== ${name}\n`);
+  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (status === 0) passed++;
+  else failed++;
+}
+
+/** A test runner that writes its results to a file, from which the tests are counted. */
+function tests(name, command, args, results, count, env = {}) {
+  process.stdout.write(`\n== ${name}\n`);
+  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const counted = readCounts(results, count);
+  passed += counted.passed;
+  failed += counted.failed;
+  if (status !== 0 && counted.failed === 0) failed++;
+}
+
+function readCounts(file, count) {
+  try {
+    return count(JSON.parse(readFileSync(file, 'utf8')));
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+}
+
+await main(async () => {
+  ensurePackages();
+  const bin = ensurePostgres();
+  const chromium = ensureChromium();
+  const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-results-'));
+  const faults = checkLock();
+  process.stdout.write(faults.length === 0 ? '== the lockfile is sound\n' : `${faults.join('\n')}\n`);
+  if (faults.length === 0) passed++;
+  else failed++;
+  check('types', 'npx', ['tsc', '-b']);
+  check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  check('arrows between folders', 'npm', ['run', '-s', 'arrows']);
+  const units = join(folder, 'units.json');
+  tests('unit and server tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${units}`], units,
+    (json) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numFailedTestSuites * (json.numFailedTests === 0 ? 1 : 0) }), { POSTGRES_BIN: bin });
+  buildWhatChanged();
+  const journeys = join(folder, 'journeys.json');
+  tests('journeys in the browser', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], journeys,
+    (json) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }), { POSTGRES_BIN: bin, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: journeys });
+  rmSync(folder, { recursive: true, force: true });
+  process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+  process.exit(failed === 0 ? 0 : 1);
+});

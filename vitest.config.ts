@@ -1,0 +1,34 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    pool: 'forks',
+    maxWorkers: 2,
+    projects: [
+      {
+        extends: true,
+        resolve: { conditions: ['source'] },
+        ssr: { resolve: { conditions: ['source'] } },
+        test: { name: 'core', include: ['packages/**/*.test.ts'] },
+      },
+      {
+        extends: true,
+        resolve: { conditions: ['source'] },
+        ssr: { resolve: { conditions: ['source'] } },
+        test: {
+          name: 'server',
+          include: ['apps/server/**/*.test.ts'],
+          globalSetup: ['apps/server/src/testing/global-setup.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        extends: true,
+        resolve: { conditions: ['source'] },
+        ssr: { resolve: { conditions: ['source'] } },
+        test: { name: 'web', include: ['apps/web/src/**/*.test.ts'] },
+      },
+    ],
+  },
+});
