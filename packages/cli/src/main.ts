@@ -1,19 +1,21 @@
 import { parseArgs } from 'node:util';
 import { Menu, sayFault } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/door';
+import { analyzeItems } from './analyze-items.ts';
 import { Failure } from './failure.ts';
-import { readJson, readMenu } from './files.ts';
+import { readContext, readJson, readMenu } from './files.ts';
 import { HELP } from './help.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 
 /** Runs one command; the answer is the exit code. */
 async function run(args: readonly string[]): Promise<number> {
-  const { command, file } = parse(args);
+  const { command, file, item, context } = parse(args);
   switch (command) {
     case undefined: case 'help': print(HELP); return 0;
     case 'schema': printJson(Menu); return 0;
     case 'quote': await quoteLines(readMenu(need(file))); return 0;
     case 'order': await quoteOrders(readMenu(need(file))); return 0;
+    case 'analyze': await analyzeItems(readMenu(need(file)), readContext(context), item); return 0;
     case 'validate': return validate(need(file));
     default: throw new Failure(`There is no command “${command}”; “help” lists them.`);
   }

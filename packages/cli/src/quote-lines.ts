@@ -1,9 +1,8 @@
-import { once } from 'node:events';
 import { createInterface } from 'node:readline';
-import { type Clock, Line, localMinute, type Menu, Order, quoteLine, quoteOrder, sayFault } from '@hearty-ladle/core';
+import { Line, type Menu, Order, quoteLine, quoteOrder, sayFault } from '@hearty-ladle/core';
 import { shapeCheck } from '@hearty-ladle/core/door';
-
-const clock: Clock = (timeZone) => localMinute(new Date(), timeZone);
+import { clock } from './clock.ts';
+import { writeLine } from './write-line.ts';
 
 /** Reads one Line a line from standard input and writes one Quote a line; a bad line is told on its own line. */
 export async function quoteLines(menu: Menu): Promise<void> {
@@ -28,8 +27,7 @@ type Check = ReturnType<typeof shapeCheck>;
 async function eachInputLine(answer: (request: unknown) => unknown, check: Check): Promise<void> {
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
     if (line.trim() === '') continue;
-    const text = JSON.stringify(answerTo(line, answer, check));
-    if (!process.stdout.write(`${text}\n`)) await once(process.stdout, 'drain');
+    await writeLine(answerTo(line, answer, check));
   }
 }
 

@@ -36,3 +36,4 @@ export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
+export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';

@@ -103,7 +103,7 @@ function takeOut(root: Json, steps: readonly string[], lostIds: Set<string>, pla
     original.splice(Number(last), 1);
   } else {
     if (last === 'id' && typeof parent['id'] === 'string') lostIds.add(parent['id']);
-    delete parent[last];
+    Reflect.deleteProperty(parent, last);
   }
 }
 

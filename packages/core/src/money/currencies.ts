@@ -2,7 +2,7 @@
  * Active currencies of ISO 4217 with the digits of their minor unit. The list was written from memory;
  * `currencies.test.ts` holds it against what the platform's Intl knows.
  */
-const BY_DIGITS: ReadonlyArray<readonly [digits: number, codes: string]> = [
+const BY_DIGITS: readonly (readonly [digits: number, codes: string])[] = [
   [0, 'BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF'],
   [3, 'BHD IQD JOD KWD LYD OMR TND'],
   [4, 'CLF UYW'],

@@ -4,7 +4,7 @@
  */
 
 /** A price in minor units: one for all price lists, or one per list (the first list's is always there). */
-export type Price = number | { readonly [priceListId: string]: number };
+export type Price = number | Readonly<Record<string, number>>;
 
 export const WHOLE = 10_000;
 

@@ -7,7 +7,7 @@ import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
 import type { ProblemList } from './problem.ts';
 import type { Answers } from './request-schema.ts';
-import { type GroupAnswer, Settlement } from './settlement.ts';
+import { type GroupAnswer, type SettledAnswers, Settlement } from './settlement.ts';
 
 /** A line with everything that stands in it; what did not stand has become problems. */
 export interface SettledLine {
@@ -15,7 +15,7 @@ export interface SettledLine {
   readonly item: CompiledItem;
   readonly circumstances: Circumstances;
   readonly quantity: number;
-  readonly settlement: Settlement;
+  readonly settlement: SettledAnswers;
   /** The answers to the visible groups, in offered order. */
   readonly answers: readonly GroupAnswer[];
   /** Dates and named amounts that stand, by group. */

@@ -29,6 +29,31 @@ export interface GroupAnswer {
   readonly note: string;
 }
 
+/** What pricing asks of settled answers; the analysis answers it for many builds at once. */
+export interface SettledAnswers {
+  readonly ruleHolds: (rule: number) => boolean;
+  readonly isVisible: (ruled: Ruled) => boolean;
+  readonly standing: (group: number) => readonly StandingPick[];
+}
+
+/** Whether rules leave something visible: shown if any rule may show it, and not hidden. */
+export function isVisibleWith({ show, hide }: Ruled, ruleHolds: (rule: number) => boolean): boolean {
+  if (show.length > 0 && !show.some(ruleHolds)) return false;
+  return !hide.some(ruleHolds);
+}
+
+/** The limits that the rules that hold leave a group: later rules win, field by field. */
+export function limitsWith(group: OfferedGroup, ruleHolds: (rule: number) => boolean) {
+  let { min, max, included } = group;
+  for (const { rule, limit } of group.limits) {
+    if (!ruleHolds(rule)) continue;
+    min = limit.min ?? min;
+    max = limit.max === undefined ? max : limit.max;
+    included = limit.included ?? included;
+  }
+  return { min, max, included };
+}
+
 type Indexed = readonly (readonly [index: number, pick: Pick])[];
 
 const NO_PICKS: readonly StandingPick[] = [];
@@ -38,7 +63,7 @@ const NO_RAW: Indexed = [];
  * Settles which picks stand. A rule's condition looks at groups that are settled before the groups it decides over
  * (validation refuses circles), so each question is answered when it is first asked, and once.
  */
-export class Settlement {
+export class Settlement implements SettledAnswers {
   readonly #item: CompiledItem;
   readonly #circumstances: Circumstances;
   readonly #problems: ProblemList;
@@ -46,6 +71,7 @@ export class Settlement {
   readonly #held: (boolean | undefined)[] = [];
   readonly #standing: (readonly StandingPick[] | undefined)[] = [];
   readonly #view: View;
+  readonly #ruleHolds = (rule: number) => this.ruleHolds(rule);
 
   constructor(item: CompiledItem, circumstances: Circumstances, quantity: number, picks: readonly Pick[], problems: ProblemList) {
     this.#item = item;
@@ -64,9 +90,8 @@ export class Settlement {
     return held;
   }
 
-  isVisible({ show, hide }: Ruled): boolean {
-    if (show.length > 0 && !show.some((rule) => this.ruleHolds(rule))) return false;
-    return !hide.some((rule) => this.ruleHolds(rule));
+  isVisible(ruled: Ruled): boolean {
+    return isVisibleWith(ruled, this.#ruleHolds);
   }
 
   /** Standing units of a group, or of one choice of it. */
@@ -88,15 +113,8 @@ export class Settlement {
 
   /** The answer to a group of the item, with the limits that the rules leave it. */
   answer(group: OfferedGroup, note: string): GroupAnswer {
-    let { min, max, included } = group;
-    for (const { rule, limit } of group.limits) {
-      if (!this.ruleHolds(rule)) continue;
-      min = limit.min ?? min;
-      max = limit.max === undefined ? max : limit.max;
-      included = limit.included ?? included;
-    }
     const picks = this.standing(group.index);
-    return { group, at: undefined, min, max, included, picks, count: countOf(picks), note };
+    return { group, at: undefined, ...limitsWith(group, this.#ruleHolds), picks, count: countOf(picks), note };
   }
 
   #sorted(picks: readonly Pick[]): Indexed[] {

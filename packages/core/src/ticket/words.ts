@@ -1,5 +1,5 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { isSoldOut, type GroupAnswer, type Settlement, type StandingPick } from '../quote/settlement.ts';
+import { isSoldOut, type GroupAnswer, type SettledAnswers, type StandingPick } from '../quote/settlement.ts';
 import type { OutIndex } from '../quote/circumstances.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */
@@ -19,7 +19,7 @@ export interface PrintedPick {
 
 /** What decides whether an unpicked default was taken away by the guest or by the house. */
 export interface Offering {
-  readonly settlement: Settlement;
+  readonly settlement: SettledAnswers;
   readonly out: OutIndex;
 }
 

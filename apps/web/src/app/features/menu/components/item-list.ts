@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
 import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, priceText, textIn } from '@hearty-ladle/core';
 
 /** The sections of the menu with their dishes; typing narrows the list; a new dish needs a name and a price. */
@@ -18,7 +18,7 @@ import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, priceText
           </ul>
           @if (adding() === section.id) {
             <form (submit)="add($event, section.id)">
-              <input #name class="input" aria-label="Name of the new dish" placeholder="Name" required autofocus />
+              <input #name class="input" aria-label="Name of the new dish" placeholder="Name" required />
               <input #price class="input" aria-label="Price of the new dish" placeholder="Price" inputmode="decimal" [class.wrong]="wrong()" />
               @if (wrong()) { <p class="wrong-text" role="alert">A name, and a price such as 8.90.</p> }
               <div><button class="button main">Add</button><button type="button" class="button bare" (click)="adding.set(undefined)">Not now</button></div>
@@ -56,6 +56,9 @@ export class ItemList {
   protected readonly adding = signal<string | undefined>(undefined);
   protected readonly wrong = signal(false);
 
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #injector = inject(Injector);
+
   protected readonly sections = computed(() => {
     const { menu, firstLocale } = this.menu();
     const wanted = this.filter().trim().toLowerCase();
@@ -78,6 +81,7 @@ export class ItemList {
   protected begin(section: string): void {
     this.wrong.set(false);
     this.adding.set(section);
+    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>('form input')?.focus(), { injector: this.#injector });
   }
 
   protected add(event: Event, section: string): void {

@@ -1,0 +1,60 @@
+import { compileMenu } from '../compile/compile-menu.ts';
+import type { Menu } from '../menu/document.ts';
+import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
+import { ProblemList } from '../quote/problem.ts';
+import type { Context } from '../quote/request-schema.ts';
+import { looseSpan } from './bounds.ts';
+import { Budget, eliminate, OverBudget } from './eliminate.ts';
+import { baseFactor, groupFactor, soldFactor } from './factors.ts';
+import { type Model, newModel } from './model.ts';
+import type { Span } from './span.ts';
+
+/** What can be proved of an item: how many valid builds it has, and what they cost and bring at least and at most. */
+export interface Analysis {
+  readonly item: string;
+  /** Where false, `builds` is no less than the truth and the spans are no narrower. */
+  readonly exact: boolean;
+  readonly builds: string;
+  /** Lowest and highest `unit + once`, in minor units; null when there is no valid build. */
+  readonly price: { readonly min: number; readonly max: number } | null;
+  readonly calories: { readonly min: number; readonly max: number } | null;
+}
+
+/** How much work one question may take, and whether somebody wants it stopped. */
+export interface Effort {
+  readonly steps?: number;
+  readonly stopped?: () => boolean;
+}
+
+const STEPS = 400_000;
+
+/** Analyses one item of a valid menu in a context, at quantity 1; undefined when the menu has no such item. */
+export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clock, effort: Effort = {}): Analysis | undefined {
+  const compiled = compileMenu(menu);
+  const item = compiled.item(id);
+  if (!item) return undefined;
+  const circumstances = circumstancesOf(compiled, context, clock, new ProblemList());
+  const budget = new Budget(effort.steps ?? STEPS, effort.stopped);
+  try {
+    return analysisOf(id, true, spanOf(newModel(compiled, item, circumstances), budget), item.item.calories ?? 0);
+  } catch (error) {
+    if (!(error instanceof OverBudget)) throw error;
+    return analysisOf(id, false, looseSpan(compiled, item, circumstances), item.item.calories ?? 0);
+  }
+}
+
+/** The span of all valid builds of a model; undefined when there is none. */
+export function spanOf(model: Model, budget: Budget): Span | undefined {
+  const factors = [baseFactor(model, budget), soldFactor(model, budget), ...model.groups.map((group) => groupFactor(model, group, budget))];
+  return eliminate(factors, model.groups.map(({ domain }) => domain.length), budget);
+}
+
+function analysisOf(item: string, exact: boolean, span: Span | undefined, calories: number): Analysis {
+  if (!span) return { item, exact, builds: '0', price: null, calories: null };
+  return {
+    item, exact, builds: String(span.count),
+    price: { min: span.low, max: span.high },
+    calories: { min: span.fewest + calories, max: span.most + calories },
+  };
+}
+

@@ -1,0 +1,101 @@
+import { ONE, plus, type Span, times } from './span.ts';
+
+/** What is known of some variables together: a span for each assignment that is possible; others are left out. */
+export interface Factor {
+  /** Variables, ascending. */
+  readonly scope: readonly number[];
+  /** Keys are assignments: the value of each variable of the scope, in order, joined by commas. */
+  readonly table: ReadonlyMap<string, Span>;
+}
+
+/** Thrown where a question would take more steps than it may. */
+export class OverBudget extends Error {}
+
+/** Counts steps; tells of progress and can be stopped from outside. */
+export class Budget {
+  #left: number;
+  readonly #stopped: () => boolean;
+
+  constructor(steps: number, stopped: () => boolean = () => false) {
+    this.#left = steps;
+    this.#stopped = stopped;
+  }
+
+  spend(steps: number): void {
+    this.#left -= steps;
+    if (this.#left < 0 || this.#stopped()) throw new OverBudget();
+  }
+}
+
+/**
+ * The span over all assignments of the product of the factors: variables are summed out one after another, the one
+ * that ties the fewest others together first. Undefined when no assignment is possible.
+ */
+export function eliminate(factors: readonly Factor[], domains: readonly number[], budget: Budget): Span | undefined {
+  let left = [...factors];
+  const open = new Set(left.flatMap(({ scope }) => scope));
+  while (open.size > 0) {
+    const variable = cheapest(open, left, domains);
+    open.delete(variable);
+    const tied = left.filter(({ scope }) => scope.includes(variable));
+    left = [...left.filter(({ scope }) => !scope.includes(variable)), sumOut(joinAll(tied, budget), variable)];
+  }
+  return left.reduce<Span | undefined>((span, { table }) => {
+    const one = table.get('');
+    return span && one ? times(span, one) : undefined;
+  }, ONE);
+}
+
+function cheapest(open: ReadonlySet<number>, factors: readonly Factor[], domains: readonly number[]): number {
+  let best = -1;
+  let least = Infinity;
+  for (const variable of open) {
+    const tied = new Set(factors.filter(({ scope }) => scope.includes(variable)).flatMap(({ scope }) => scope));
+    const size = [...tied].reduce((product, one) => product * (domains[one] ?? 1), 1);
+    if (size < least) [best, least] = [variable, size];
+  }
+  return best;
+}
+
+function joinAll(factors: readonly Factor[], budget: Budget): Factor {
+  const [first = { scope: [], table: new Map([['', ONE]]) }, ...others] = factors.toSorted((a, b) => a.table.size - b.table.size);
+  return others.reduce((joined, factor) => join(joined, factor, budget), first);
+}
+
+function join(a: Factor, b: Factor, budget: Budget): Factor {
+  const scope = [...new Set([...a.scope, ...b.scope])].sort((x, y) => x - y);
+  const shared = a.scope.filter((variable) => b.scope.includes(variable));
+  const rows = new Map<string, { values: string[]; span: Span }[]>();
+  for (const [key, span] of b.table) {
+    const values = key.split(',');
+    const common = shared.map((variable) => values[b.scope.indexOf(variable)]).join(',');
+    const list = rows.get(common);
+    if (list) list.push({ values, span });
+    else rows.set(common, [{ values, span }]);
+  }
+  const fromA = scope.map((variable) => a.scope.indexOf(variable));
+  const fromB = scope.map((variable) => b.scope.indexOf(variable));
+  const table = new Map<string, Span>();
+  for (const [key, span] of a.table) {
+    const values = key.split(',');
+    const matching = rows.get(shared.map((variable) => values[a.scope.indexOf(variable)]).join(',')) ?? [];
+    budget.spend(matching.length + 1);
+    for (const row of matching) {
+      const merged = scope.map((_, i) => values[fromA[i] ?? -1] ?? row.values[fromB[i] ?? -1]);
+      table.set(merged.join(','), times(span, row.span));
+    }
+  }
+  return { scope, table };
+}
+
+function sumOut({ scope, table }: Factor, variable: number): Factor {
+  const at = scope.indexOf(variable);
+  const summed = new Map<string, Span>();
+  for (const [key, span] of table) {
+    const values = key.split(',');
+    values.splice(at, 1);
+    const rest = values.join(',');
+    summed.set(rest, plus(summed.get(rest), span));
+  }
+  return { scope: scope.filter((one) => one !== variable), table: summed };
+}

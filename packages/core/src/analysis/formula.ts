@@ -1,0 +1,83 @@
+import type { CompiledCondition } from '../compile/compiled.ts';
+import type { CircumstanceTest } from '../rules/holds.ts';
+
+/** Something about the answer to one group that others look at: whether its units lie within bounds. */
+export interface Atom {
+  readonly group: number;
+  readonly choice: number | undefined;
+  readonly atLeast: number;
+  readonly atMost: number;
+}
+
+/** A condition in known circumstances: what is left to decide are atoms, named by their place in a list. */
+export type Formula =
+  | boolean
+  | { readonly kind: 'atom'; readonly atom: number }
+  | { readonly kind: 'not'; readonly of: Formula }
+  | { readonly kind: 'all' | 'any'; readonly of: readonly Formula[] };
+
+/** Gathers atoms so that equal ones are one. */
+export class AtomList {
+  readonly atoms: Atom[] = [];
+  readonly #known = new Map<string, number>();
+
+  place(atom: Atom): number {
+    const key = `${atom.group}/${atom.choice ?? ''}/${atom.atLeast}/${atom.atMost}`;
+    const known = this.#known.get(key);
+    if (known !== undefined) return known;
+    this.#known.set(key, this.atoms.length);
+    return this.atoms.push(atom) - 1;
+  }
+}
+
+/** The formula of a condition in known circumstances, constants folded away. */
+export function formulaOf(
+  condition: CompiledCondition, test: (test: CircumstanceTest) => boolean, quantity: number, atoms: AtomList,
+): Formula {
+  const inner = (one: CompiledCondition) => formulaOf(one, test, quantity, atoms);
+  switch (condition.kind) {
+    case 'all': return junction('all', condition.of.map(inner));
+    case 'any': return junction('any', condition.of.map(inner));
+    case 'not': return negation(inner(condition.of));
+    case 'circumstance': return test(condition.test);
+    case 'quantity': return quantity >= condition.atLeast && quantity <= condition.atMost;
+    case 'units': {
+      const { group, choice, atLeast, atMost } = condition;
+      if (group < 0) return atLeast <= 0 && atMost >= 0;
+      return { kind: 'atom', atom: atoms.place({ group, choice, atLeast, atMost }) };
+    }
+  }
+}
+
+export function holdsWith(formula: Formula, truth: (atom: number) => boolean): boolean {
+  if (typeof formula === 'boolean') return formula;
+  switch (formula.kind) {
+    case 'atom': return truth(formula.atom);
+    case 'not': return !holdsWith(formula.of, truth);
+    case 'all': return formula.of.every((one) => holdsWith(one, truth));
+    case 'any': return formula.of.some((one) => holdsWith(one, truth));
+  }
+}
+
+/** The groups that a formula looks at. */
+export function groupsOfFormula(formula: Formula, atoms: readonly Atom[]): number[] {
+  if (typeof formula === 'boolean') return [];
+  if (formula.kind === 'atom') {
+    const group = atoms[formula.atom]?.group;
+    return group === undefined ? [] : [group];
+  }
+  return formula.kind === 'not' ? groupsOfFormula(formula.of, atoms) : formula.of.flatMap((one) => groupsOfFormula(one, atoms));
+}
+
+function negation(formula: Formula): Formula {
+  return typeof formula === 'boolean' ? !formula : { kind: 'not', of: formula };
+}
+
+function junction(kind: 'all' | 'any', of: readonly Formula[]): Formula {
+  const deciding = kind === 'any';
+  if (of.includes(deciding)) return deciding;
+  const open = of.filter((one) => typeof one !== 'boolean');
+  const [only] = open;
+  if (only === undefined) return !deciding;
+  return open.length === 1 ? only : { kind, of: open };
+}

@@ -1,0 +1,189 @@
+import type { IncludedFirst } from '../menu/group-schema.ts';
+import { plus, type Span } from './span.ts';
+
+/** One way to pick a choice: so many units, at this price each, with what is opened along. */
+export interface Option {
+  readonly units: number;
+  readonly price: number;
+  /** What the groups that it opens cost and bring, for all its units; `count` of their answers. */
+  readonly inner: Span;
+  readonly calories: number;
+}
+
+export interface AnsweredChoice {
+  readonly alone: boolean;
+  readonly options: readonly Option[];
+  /** Bounds on its units that others look at. */
+  readonly atoms: readonly Bounds[];
+  /** Whether others look at it when it is the first that stands. */
+  readonly namedFirst: boolean;
+  /** What a question asks of this choice: that it stands, that it does not. */
+  readonly must?: 'stand' | 'fall';
+}
+
+export interface Bounds {
+  readonly atLeast: number;
+  readonly atMost: number;
+}
+
+export interface GroupQuestion {
+  readonly min: number;
+  readonly max: number;
+  readonly included: number;
+  readonly includedFirst: IncludedFirst;
+  readonly choices: readonly AnsweredChoice[];
+  /** Bounds on the units of the whole group that others look at. */
+  readonly atoms: readonly Bounds[];
+  readonly looksAtFirst: boolean;
+  readonly looksAtSingle: boolean;
+}
+
+/**
+ * What the others can see of an answer, as text: the truth of the atoms of each choice in document order, then of
+ * the group, the first standing choice if it is one that matters, and the only standing one.
+ */
+export type Sight = string;
+
+export function sightOf(atoms: string, first: number, single: number): Sight {
+  return `${atoms}|${first}|${single}`;
+}
+
+/**
+ * All valid answers to a group, gathered by what the others can see of them. Choices are taken one after another
+ * and only the number of units so far is remembered, never the answers themselves.
+ */
+export function groupAnswers(question: GroupQuestion): Map<Sight, Span> {
+  const answers = new Map<Sight, Span>();
+  const runs = [question.choices.map(({ alone, options }) => (alone ? [] : options))];
+  question.choices.forEach(({ alone, options }, only) => {
+    if (alone && options.length > 0) runs.push(question.choices.map((_, i) => (i === only ? options : [])));
+  });
+  runs.forEach((options, run) => {
+    // In a run of its own an alone choice stands: leaving it out is the empty answer of the first run.
+    for (const [sight, span] of answersOfRun(question, options, run > 0)) answers.set(sight, plus(answers.get(sight), span));
+  });
+  return answers;
+}
+
+type Options = readonly (readonly Option[])[];
+
+function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boolean): Map<Sight, Span> {
+  const { included, includedFirst } = question;
+  const counted = sweep(question, options, notEmpty, PLAIN);
+  if (included === 0 || options.every((list) => list.length === 0)) return counted;
+  const prices = [...new Set(options.flatMap((list) => list.map(({ price }) => price)))];
+  const low = includedFirst === 'cheapest' ? overThresholds('low', prices) : [FREE_CHOICE];
+  const high = includedFirst === 'dearest' ? overThresholds('high', prices) : [FREE_CHOICE];
+  const lows = low.map((pricing) => sweep(question, options, notEmpty, pricing));
+  const highs = high.map((pricing) => sweep(question, options, notEmpty, pricing));
+  for (const [sight, span] of counted) {
+    const values = (sweeps: Map<Sight, Span>[], field: 'low' | 'high') => sweeps.flatMap((one) => one.get(sight)?.[field] ?? []);
+    counted.set(sight, { ...span, low: Math.min(...values(lows, 'low')), high: Math.max(...values(highs, 'high')) });
+  }
+  return counted;
+}
+
+/**
+ * How included units are priced while choices are swept.
+ *
+ * Free choice: the lowest price with the dearest included (and the highest with the cheapest) is the best over all
+ * ways to say which units are free, so each choice may give any number of units free.
+ * Threshold: the price with the cheapest k included is the least over all t of Σ max(price, t) - k·t, and with the
+ * dearest k included the greatest over all t of Σ min(price, t) - k·t; t need only be one of the prices. Answers
+ * with fewer than k units cost nothing of their own: they have a sweep to themselves.
+ */
+type Pricing =
+  | { readonly kind: 'plain' | 'free-choice' | 'too-few' }
+  | { readonly kind: 'threshold'; readonly at: number; readonly side: 'low' | 'high' };
+
+const PLAIN: Pricing = { kind: 'plain' };
+const FREE_CHOICE: Pricing = { kind: 'free-choice' };
+
+function overThresholds(side: 'low' | 'high', prices: readonly number[]): Pricing[] {
+  return [{ kind: 'too-few' }, ...prices.map((at) => ({ kind: 'threshold', at, side }) as const)];
+}
+
+interface State {
+  readonly units: number;
+  readonly free: number;
+  readonly sight: string;
+  readonly first: number;
+  readonly single: number;
+  readonly span: Span;
+}
+
+const EMPTY: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0 };
+const NONE = -1;
+const SEVERAL = -2;
+
+function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
+  let states = new Map<string, State>([['', { units: 0, free: 0, sight: '', first: NONE, single: NONE, span: EMPTY }]]);
+  question.choices.forEach((choice, index) => {
+    const next = new Map<string, State>();
+    const put = (state: State) => {
+      const key = `${state.units},${state.free},${state.first},${state.single},${state.sight}`;
+      const known = next.get(key);
+      next.set(key, known ? { ...known, span: plus(known.span, state.span) } : state);
+    };
+    const own = options[index] ?? [];
+    const unpicked = choice.atoms.map((bounds) => bit(0, bounds)).join('');
+    for (const state of states.values()) {
+      if (choice.must !== 'stand') put(unpicked === '' ? state : { ...state, sight: state.sight + unpicked });
+      if (choice.must === 'fall') continue;
+      for (const option of own) {
+        if (state.units + option.units > question.max) continue;
+        pickOption(question, state, choice, index, option, pricing, put);
+      }
+    }
+    states = next;
+  });
+  return finish(question, states.values(), notEmpty, pricing);
+}
+
+function pickOption(
+  question: GroupQuestion, state: State, choice: AnsweredChoice, index: number, option: Option, pricing: Pricing, put: (state: State) => void,
+): void {
+  const { units, inner } = option;
+  const first = question.looksAtFirst && state.first === NONE ? (choice.namedFirst ? index : SEVERAL) : state.first;
+  const single = question.looksAtSingle ? (state.single === NONE ? index : SEVERAL) : NONE;
+  const sight = choice.atoms.length === 0 ? state.sight : state.sight + choice.atoms.map((bounds) => bit(units, bounds)).join('');
+  const mostFree = pricing.kind === 'free-choice' ? Math.min(units, question.included - state.free) : 0;
+  for (let free = 0; free <= mostFree; free++) {
+    const paid = priceOf(option, free, pricing);
+    const { span } = state;
+    put({
+      units: state.units + units, free: state.free + free, sight, first, single,
+      span: {
+        count: span.count * inner.count, low: span.low + paid + inner.low, high: span.high + paid + inner.high,
+        fewest: span.fewest + option.calories + inner.fewest, most: span.most + option.calories + inner.most,
+      },
+    });
+  }
+}
+
+function priceOf({ units, price }: Option, free: number, pricing: Pricing): number {
+  switch (pricing.kind) {
+    case 'plain': case 'free-choice': return (units - free) * price;
+    case 'too-few': return 0;
+    case 'threshold': return units * (pricing.side === 'low' ? Math.max(price, pricing.at) : Math.min(price, pricing.at));
+  }
+}
+
+function bit(units: number, { atLeast, atMost }: Bounds): '1' | '0' {
+  return units >= atLeast && units <= atMost ? '1' : '0';
+}
+
+function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
+  const { included, min } = question;
+  const answers = new Map<Sight, Span>();
+  for (const { units, free, sight, first, single, span } of states) {
+    if (units < min || (notEmpty && units === 0)) continue;
+    if (pricing.kind === 'free-choice' && free !== Math.min(included, units)) continue;
+    if (pricing.kind === 'too-few' && units >= included) continue;
+    if (pricing.kind === 'threshold' && units < included) continue;
+    const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
+    const seen = sightOf(sight + question.atoms.map((bounds) => bit(units, bounds)).join(''), first, single);
+    answers.set(seen, plus(answers.get(seen), { ...span, low: span.low - less, high: span.high - less }));
+  }
+  return answers;
+}

@@ -1,0 +1,28 @@
+/**
+ * What is known of a set of builds: how many there are, exactly, and the lowest and highest price and calories
+ * among them. Spans of disjoint sets are added; spans of independent parts are multiplied.
+ */
+export interface Span {
+  readonly count: bigint;
+  readonly low: number;
+  readonly high: number;
+  readonly fewest: number;
+  readonly most: number;
+}
+
+export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0 };
+
+export function times(a: Span, b: Span): Span {
+  return { count: a.count * b.count, low: a.low + b.low, high: a.high + b.high, fewest: a.fewest + b.fewest, most: a.most + b.most };
+}
+
+export function plus(a: Span | undefined, b: Span): Span {
+  if (!a) return b;
+  return {
+    count: a.count + b.count,
+    low: Math.min(a.low, b.low),
+    high: Math.max(a.high, b.high),
+    fewest: Math.min(a.fewest, b.fewest),
+    most: Math.max(a.most, b.most),
+  };
+}

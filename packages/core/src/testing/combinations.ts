@@ -1,0 +1,9 @@
+/** One of each list, in every way. */
+export function cross<T>(lists: readonly (readonly T[])[]): T[][] {
+  return lists.reduce<T[][]>((ways, list) => ways.flatMap((way) => list.map((one) => [...way, one])), [[]]);
+}
+
+export function permutations<T>(list: readonly T[]): T[][] {
+  if (list.length < 2) return [[...list]];
+  return list.flatMap((one, i) => permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [one, ...rest]));
+}
