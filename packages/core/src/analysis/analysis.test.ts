@@ -16,7 +16,7 @@ describe('the analysis', () => {
 
   it('agrees with trying every build of small random items', { timeout: 120_000 }, () => {
     let tried = 0;
-    for (let seed = 1; seed <= Number(process.env['SEEDS'] ?? 150); seed++) {
+    for (let seed = 1; seed <= Number(process.env['SEEDS'] ?? 60); seed++) {
       const menu = randomMenu(seed, { groups: 4, choices: 3, rules: 4 });
       for (const priceList of ['house', 'bike']) {
         const truth = tryEveryBuild(menu, { ...context, priceList }, 1500);
@@ -26,7 +26,7 @@ describe('the analysis', () => {
         expect({ seed, priceList, ...found }).toEqual({ seed, priceList, item: 'it0', exact: true, ...truth, builds: String(truth.builds) });
       }
     }
-    expect(tried).toBeGreaterThan(80);
+    expect(tried).toBeGreaterThan(40);
   });
 
   it('gives true bounds, and says so, when it may not take the steps', () => {

@@ -46,59 +46,63 @@ export function groupFactor(model: Model, group: ModelGroup, budget: Budget, ask
   const looksAtItself = isSeen && group.deciders.includes(index);
   const remembered = new Map<string, Map<Sight, Span>>();
   const table = new Map<string, Span>();
-  eachAssignment(model, others, (sights) => {
+  eachAssignment(model, others, (world, values) => {
     for (const own of looksAtItself ? group.domain : [undefined]) {
       budget.spend(1);
-      const assumed = own === undefined ? sights : new Map(sights).set(index, own);
-      const answers = answersIn(model, group, new World(model, assumed), remembered, budget, asked);
+      world.sights[index] = own;
+      const answers = answersIn(model, group, world, remembered, budget, asked);
       for (const [sight, span] of answers) {
         if (own !== undefined && sight !== own) continue;
-        const row = new Map(sights).set(index, sight);
-        const key = scope.map((one) => model.groups[one]?.domain.indexOf(row.get(one) ?? '')).join(',');
+        values[index] = group.domain.indexOf(sight);
+        const key = scope.map((one) => values[one]).join(',');
         table.set(key, plus(table.get(key), span));
       }
     }
+    world.sights[index] = undefined;
   });
   return { scope, table };
 }
 
 function tabulate(model: Model, scope: readonly number[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {
   const table = new Map<string, Span>();
-  eachAssignment(model, scope, (sights) => {
+  eachAssignment(model, scope, (world, values) => {
     budget.spend(1);
-    const span = spanIn(new World(model, sights));
-    if (span) table.set(scope.map((one) => model.groups[one]?.domain.indexOf(sights.get(one) ?? '')).join(','), span);
+    const span = spanIn(world);
+    if (span) table.set(scope.map((one) => values[one]).join(','), span);
   });
   return { scope, table };
 }
 
-function eachAssignment(model: Model, groups: readonly number[], visit: (sights: ReadonlyMap<number, Sight>) => void): void {
-  const assign = (at: number, sights: Map<number, Sight>) => {
+/** Visits every way to see some groups; the world and `values` (places in the domains) are written over each time. */
+function eachAssignment(model: Model, groups: readonly number[], visit: (world: World, values: number[]) => void): void {
+  const world = new World(model);
+  const values = model.groups.map(() => 0);
+  const assign = (at: number) => {
     const group = groups[at];
-    if (group === undefined) return visit(sights);
-    for (const sight of model.groups[group]?.domain ?? []) assign(at + 1, new Map(sights).set(group, sight));
+    if (group === undefined) return visit(world, values);
+    model.groups[group]?.domain.forEach((sight, value) => {
+      world.sights[group] = sight;
+      values[group] = value;
+      assign(at + 1);
+    });
+    world.sights[group] = undefined;
   };
-  assign(0, new Map());
+  assign(0);
 }
 
 function answersIn(
   model: Model, group: ModelGroup, world: World, remembered: Map<string, Map<Sight, Span>>, budget: Budget, asked: Asked | undefined,
 ): Map<Sight, Span> {
-  const question = questionIn(model, group, world, asked);
-  const key = keyOf(question);
-  const known = remembered.get(key);
+  const view = world.viewOf(group);
+  const known = remembered.get(view);
   if (known) return known;
+  const question = questionIn(model, group, world, asked);
   budget.spend(question.choices.reduce((sum, { options }) => sum + options.length, 1));
   const price = fixedPrice(model, group.offered, world);
   const answers = groupAnswers(question);
   for (const [sight, span] of answers) answers.set(sight, times(span, { ...ONE, low: price, high: price }));
-  remembered.set(key, answers);
+  remembered.set(view, answers);
   return answers;
-}
-
-function keyOf({ min, max, included, choices }: GroupQuestion): string {
-  const options = choices.map((choice) => choice.options.map(({ units, price, inner }) => `${units}:${price}:${inner.count}:${inner.low}:${inner.high}`).join(' '));
-  return `${min};${max};${included};${options.join(';')}`;
 }
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };

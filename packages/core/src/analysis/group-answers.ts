@@ -48,6 +48,12 @@ export function sightOf(atoms: string, first: number, single: number): Sight {
   return `${atoms}|${first}|${single}`;
 }
 
+/** The first standing choice that matters and the only standing one, as a sight tells them. */
+export function standingOf(sight: Sight): { first: number; single: number } {
+  const [, first, single] = sight.split('|');
+  return { first: Number(first), single: Number(single) };
+}
+
 /**
  * All valid answers to a group, gathered by what the others can see of them. Choices are taken one after another
  * and only the number of units so far is remembered, never the answers themselves.

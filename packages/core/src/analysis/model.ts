@@ -2,7 +2,7 @@ import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '..
 import type { Circumstances } from '../quote/circumstances.ts';
 import { isSoldOut } from '../quote/settlement.ts';
 import { type Atom, AtomList, type Formula, formulaOf, groupsOfFormula } from './formula.ts';
-import { type AnsweredChoice, type Bounds, groupAnswers, type Sight } from './group-answers.ts';
+import { type AnsweredChoice, type Bounds, groupAnswers, type Sight, standingOf } from './group-answers.ts';
 import { ONE } from './span.ts';
 
 /**
@@ -23,6 +23,8 @@ export interface Model {
   readonly baseDeciders: readonly number[];
   /** The groups whose picks make a combination that matters for the price or for what is sold. */
   readonly combined: readonly number[];
+  /** Base prices that were worked out, by what is seen of the groups that decide them. */
+  readonly knownBases: Map<string, number>;
 }
 
 export interface ModelGroup {
@@ -33,8 +35,12 @@ export interface ModelGroup {
   readonly looksAtFirst: boolean;
   readonly looksAtSingle: boolean;
   readonly domain: readonly Sight[];
+  /** The first and the only standing choice of each sight of the domain. */
+  readonly standingIn: ReadonlyMap<Sight, { readonly first: number; readonly single: number }>;
   /** The groups that decide what may be picked here and what it costs; may name the group itself. */
   readonly deciders: readonly number[];
+  /** What of the world matters here: rules, groups whose first standing choice sets a price, the base, the combination. */
+  readonly matters: { readonly rules: readonly number[]; readonly firsts: readonly number[]; readonly base: boolean; readonly combination: boolean };
 }
 
 export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1): Model {
@@ -64,15 +70,18 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
       looksAtFirst: named.has(offered.index),
       looksAtSingle: combined.includes(offered.index),
     };
+    const matters = {
+      rules: unique(rulesOn(offered)), firsts: unique(byGroupsOf(offered)),
+      base: hasPercent(offered), combination: offered.by && (table?.hasPrices ?? false),
+    };
     const deciders = unique([
-      ...decided(rulesOn(offered)),
-      ...byGroupsOf(offered),
-      ...(offered.by && table?.hasPrices ? combined : []),
-      ...(hasPercent(offered) ? baseDeciders : []),
+      ...decided(matters.rules), ...matters.firsts, ...(matters.combination ? combined : []), ...(matters.base ? baseDeciders : []),
     ]);
-    return { ...shape, domain: domainOf(shape, circumstances), deciders };
+    const domain = domainOf(shape, circumstances);
+    const standingIn = new Map(domain.map((sight) => [sight, standingOf(sight)]));
+    return { ...shape, domain, standingIn, deciders, matters };
   });
-  return { menu, item, circumstances, formulas, atoms, atomPlaces, groups, baseDeciders, combined };
+  return { menu, item, circumstances, formulas, atoms, atomPlaces, groups, baseDeciders, combined, knownBases: new Map() };
 }
 
 /** The atom that tells whether a choice stands. */
@@ -141,7 +150,7 @@ function namedByPrices(item: CompiledItem): Map<number, Set<number>> {
   return named;
 }
 
-type Shape = Omit<ModelGroup, 'domain' | 'deciders'>;
+type Shape = Omit<ModelGroup, 'domain' | 'standingIn' | 'deciders' | 'matters'>;
 
 /** Everything that could be seen of the group's answers, whatever the rules say. */
 function domainOf(shape: Shape, { out }: Circumstances): Sight[] {

@@ -5,7 +5,7 @@ import type { SettledLine } from '../quote/settle-line.ts';
 import { type GroupAnswer, isVisibleWith, type StandingPick } from '../quote/settlement.ts';
 import { holdsWith } from './formula.ts';
 import type { Sight } from './group-answers.ts';
-import { type Model, setsBase } from './model.ts';
+import { type Model, type ModelGroup, setsBase } from './model.ts';
 
 /**
  * All builds in which some groups are seen in a certain way. What is priced the same in all of them is worked out
@@ -13,13 +13,13 @@ import { type Model, setsBase } from './model.ts';
  */
 export class World {
   readonly #model: Model;
-  readonly #sights: ReadonlyMap<number, Sight>;
+  /** What is seen of each group, by its place; undefined where it is left open. Written over from build to build. */
+  readonly sights: (Sight | undefined)[];
   readonly line: SettledLine;
-  #base: number | undefined;
 
-  constructor(model: Model, sights: ReadonlyMap<number, Sight>) {
+  constructor(model: Model) {
     this.#model = model;
-    this.#sights = sights;
+    this.sights = model.groups.map(() => undefined);
     const { menu, item, circumstances } = model;
     const settlement = {
       ruleHolds: this.ruleHolds,
@@ -33,32 +33,46 @@ export class World {
 
   /** The base price; asks only for groups that decide it. */
   base(): number {
-    this.#base ??= basePrice({ ...this.line, answers: this.#baseAnswers() }, this.combination()).value;
-    return this.#base;
+    const { knownBases, baseDeciders } = this.#model;
+    const key = baseDeciders.map((group) => this.sights[group]).join(' ');
+    const known = knownBases.get(key);
+    if (known !== undefined) return known;
+    const base = basePrice({ ...this.line, answers: this.#baseAnswers() }, this.combination()).value;
+    knownBases.set(key, base);
+    return base;
+  }
+
+  /** Whatever of this world matters to a group, as text: worlds that agree in it answer the group alike. */
+  viewOf({ matters }: ModelGroup): string {
+    const rules = matters.rules.map((rule) => (this.ruleHolds(rule) ? '1' : '0')).join('');
+    const firsts = matters.firsts.map((group) => this.#standingIn(group).first).join(',');
+    const cell = matters.combination && this.combination()?.cell?.price !== undefined;
+    return `${rules};${firsts};${matters.base ? this.base() : ''};${cell}`;
   }
 
   /** The combination that is named, if exactly one choice stands in each of the table's groups. */
   combination(): Combination | undefined {
     const { combined, item, circumstances } = this.#model;
     if (combined.length === 0) return undefined;
-    const choices = combined.map((group) => item.groups[group]?.choices[this.#part(group, 2)]);
+    const choices = combined.map((group) => item.groups[group]?.choices[this.#standingIn(group).single]);
     return combinationOf(item, choices, circumstances.out);
   }
 
   readonly #isTrue = (index: number): boolean => {
     const atom = this.#model.atoms[index];
     if (!atom) return false;
-    return this.#sights.get(atom.group)?.charAt(this.#model.atomPlaces[index] ?? -1) === '1';
+    return this.sights[atom.group]?.charAt(this.#model.atomPlaces[index] ?? -1) === '1';
   };
 
-  #part(group: number, part: 1 | 2): number {
-    return Number(this.#sights.get(group)?.split('|')[part] ?? -1);
+  #standingIn(group: number): { readonly first: number; readonly single: number } {
+    const sight = this.sights[group];
+    return (sight === undefined ? undefined : this.#model.groups[group]?.standingIn.get(sight)) ?? NOBODY;
   }
 
   /** One pick that is first in document order; of choices that no price names, any will do. */
   #firstStanding(index: number): readonly StandingPick[] {
     const group = this.#model.groups[index];
-    const first = this.#part(index, 1);
+    const { first } = this.#standingIn(index);
     if (!group || first === -1) return [];
     const choice = group.offered.choices[first] ?? group.offered.choices.find((one) => !group.namedFirst.has(one.index));
     return choice ? [pickOf(choice)] : [];
@@ -76,6 +90,8 @@ export class World {
     });
   }
 }
+
+const NOBODY = { first: -1, single: -1 };
 
 function pickOf(choice: OfferedChoice): StandingPick {
   return { choice, units: 1, amount: undefined, way: [], inner: [] };

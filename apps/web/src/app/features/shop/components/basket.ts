@@ -31,7 +31,7 @@ export class Basket {
       index,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
-      summary: saySummary(this.menu(), line, this.locale()),
+      summary: saySummary(this.menu(), this.menu().item(line.item), line, this.locale()),
       price: this.say(this.quote().lines[index]?.price.line ?? 0),
       problems: this.#said(index),
     })),
