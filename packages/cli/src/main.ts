@@ -1,7 +1,8 @@
 import { parseArgs } from 'node:util';
-import { Menu, sayFault } from '@hearty-ladle/core';
+import { checkMenu, type Context, type Finding, Menu, type Menu as MenuType, sayFault, sayFinding } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/door';
 import { analyzeItems } from './analyze-items.ts';
+import { clock } from './clock.ts';
 import { Failure } from './failure.ts';
 import { readContext, readJson, readMenu } from './files.ts';
 import { HELP } from './help.ts';
@@ -16,6 +17,7 @@ async function run(args: readonly string[]): Promise<number> {
     case 'quote': await quoteLines(readMenu(need(file))); return 0;
     case 'order': await quoteOrders(readMenu(need(file))); return 0;
     case 'analyze': await analyzeItems(readMenu(need(file)), readContext(context), item); return 0;
+    case 'check': return check(readMenu(need(file)), readContext(context));
     case 'validate': return validate(need(file));
     default: throw new Failure(`There is no command “${command}”; “help” lists them.`);
   }
@@ -39,6 +41,12 @@ function parse(args: readonly string[]) {
 function need(file: string | undefined): string {
   if (file === undefined) throw new Failure('This command needs the file of a menu, such as menu.json.');
   return file;
+}
+
+function check(menu: MenuType, context: Context): number {
+  const findings = checkMenu(menu, context, clock);
+  printJson(findings.map(({ params: _, ...finding }, i) => ({ ...finding, says: sayFinding(findings[i] as Finding) })));
+  return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }
 
 function validate(file: string): number {

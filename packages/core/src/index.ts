@@ -37,3 +37,6 @@ export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
 export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';
+export { checkMenu, type Watcher } from './check/check-menu.ts';
+export type { Finding, FindingCode, Severity } from './check/finding.ts';
+export { sayFinding } from './words/finding-words.ts';

@@ -63,7 +63,8 @@ export function groupFactor(model: Model, group: ModelGroup, budget: Budget, ask
   return { scope, table };
 }
 
-function tabulate(model: Model, scope: readonly number[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {
+/** A factor made by looking at every way to see some groups; undefined leaves a way out. */
+export function tabulate(model: Model, scope: readonly number[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {
   const table = new Map<string, Span>();
   eachAssignment(model, scope, (world, values) => {
     budget.spend(1);
@@ -88,6 +89,11 @@ function eachAssignment(model: Model, groups: readonly number[], visit: (world: 
     world.sights[group] = undefined;
   };
   assign(0);
+}
+
+/** The valid answers to a group in a world; hidden groups have one, the empty one. */
+export function answersTo(model: Model, group: ModelGroup, world: World): Map<Sight, Span> {
+  return groupAnswers(questionIn(model, group, world, undefined));
 }
 
 function answersIn(

@@ -8,6 +8,8 @@ export interface Tried {
   builds: number;
   price: { min: number; max: number } | null;
   calories: { min: number; max: number } | null;
+  /** How many of the builds have each choice of the item's own groups, by `group/choice`. */
+  having: Map<string, number>;
 }
 
 /** Problems that do not make a build invalid for the analysis. */
@@ -19,13 +21,14 @@ export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried
   if (!item) return undefined;
   const answers = item.groups.map((group) => answersTo(group));
   if (answers.reduce((product, list) => product * list.length, 1) > most) return undefined;
-  const tried: Tried = { builds: 0, price: null, calories: null };
+  const tried: Tried = { builds: 0, price: null, calories: null, having: new Map() };
   for (const build of cross(answers)) {
     const quotes = ordersOf(item.groups, build).map((picks) => quoteLine(menu, lineOf(menu, context, item.item.id, picks), () => ''));
     const [quote] = quotes;
     if (!quote || quote.problems.some(({ code }) => !ASIDE.has(code))) continue;
     tried.builds++;
     for (const { price } of quotes) tried.price = widened(tried.price, price.unit + price.once);
+    for (const id of new Set(build.flat().map(({ group, choice }) => `${group}/${choice}`))) tried.having.set(id, (tried.having.get(id) ?? 0) + 1);
     tried.calories = widened(tried.calories, quote.calories);
   }
   return tried;

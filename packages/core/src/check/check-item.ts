@@ -1,0 +1,121 @@
+import { type Budget, eliminate, type Factor } from '../analysis/eliminate.ts';
+import { type Asked, baseFactor, groupFactor, soldFactor } from '../analysis/factors.ts';
+import { type Model, type ModelGroup, newModel } from '../analysis/model.ts';
+import type { Span } from '../analysis/span.ts';
+import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
+import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
+import { ProblemList } from '../quote/problem.ts';
+import type { Context } from '../quote/request-schema.ts';
+import { workLine } from '../quote/work-line.ts';
+import { preselectedLine } from '../quote/edit-line.ts';
+import { findDeadEnds, isEverAnswerable, isEverVisible } from './dead-ends.ts';
+import type { Occasion } from './contexts.ts';
+import type { FindingList } from './finding.ts';
+
+export interface ItemCheck {
+  readonly menu: CompiledMenu;
+  readonly item: CompiledItem;
+  readonly context: Context;
+  readonly occasions: readonly Occasion[];
+  readonly clock: Clock;
+  readonly budget: Budget;
+  readonly found: FindingList;
+}
+
+/** What can be proved about one item: that it can be ordered, that nobody gets stuck, that every choice is one. */
+export function checkItemBuilds(check: ItemCheck): void {
+  const { item, context, found } = check;
+  const where = `items/${item.item.id}`;
+  const { out: _, ...whole } = context;
+  const now = solve(check, { context: whole, quantity: 1 });
+  if (context.out) checkSoldOut(check, now.model);
+  if (!now.span) found.add('cannot-order', where);
+  for (const group of now.model.groups) {
+    const at = `${where}/groups/${group.offered.id}`;
+    if (isEverVisible(now.model, group) && !isEverAnswerable(now.model, group)) {
+      found.add('cannot-satisfy', at, { group: group.offered.id, min: group.offered.min });
+    }
+  }
+  findDeadEnds(check, now.model, now.factors);
+  const solved = [now, ...check.occasions.slice(1).map((occasion) => solve(check, withoutOut(occasion)))];
+  if (solved.some(({ span }) => span !== undefined && span.low < 0)) found.add('price-below-zero', where);
+  if (solved.every(({ span }) => span !== undefined)) for (const group of now.model.groups) checkChoicesOf(check, group, solved);
+  checkDefaults(check, whole);
+}
+
+interface Solved {
+  readonly model: Model;
+  readonly base: readonly Factor[];
+  readonly factors: readonly Factor[];
+  readonly span: Span | undefined;
+}
+
+function withoutOut({ context: { out: _, ...context }, quantity }: Occasion): Occasion {
+  return { context, quantity };
+}
+
+function solve(check: ItemCheck, { context, quantity }: Occasion): Solved {
+  const { menu, item, clock, budget } = check;
+  const circumstances = circumstancesOf(menu, context, clock, new ProblemList());
+  const model = newModel(menu, item, circumstances, quantity);
+  const base = [baseFactor(model, budget), soldFactor(model, budget)];
+  const factors = model.groups.map((group) => groupFactor(model, group, budget));
+  return { model, base, factors, span: eliminate([...base, ...factors], domainsOf(model), budget) };
+}
+
+export function domainsOf({ groups }: Model): number[] {
+  return groups.map(({ domain }) => domain.length);
+}
+
+function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly Solved[]): void {
+  const { offered } = group;
+  const where = `items/${check.item.item.id}/groups/${offered.id}`;
+  if (!solved.some(({ model }) => isEverVisible(model, model.groups[offered.index] ?? group))) {
+    return check.found.add('never-offered', where, { group: offered.id });
+  }
+  const exists = (choice: number, must: Asked['must']) => solved.some((one) => canBe(check, one, { group: offered.index, choice, must }));
+  for (const choice of offered.choices) {
+    const place = `${where}/choices/${choice.id}`;
+    const params = { group: offered.id, choice: choice.id };
+    if (!exists(choice.index, 'stand')) check.found.add('never-offered', place, params);
+    else if (offered.choices.length > 1 && !exists(choice.index, 'fall')) check.found.add('forced', place, params);
+  }
+}
+
+/** Whether some valid build has the choice, or has it not. */
+function canBe(check: ItemCheck, { model, base, factors }: Solved, asked: Asked): boolean {
+  const group = model.groups[asked.group];
+  if (!group) return false;
+  const own = groupFactor(model, group, check.budget, asked);
+  if (own.table.size === 0) return false;
+  const stands = factors.map((factor, index) => (index === asked.group ? own : factor));
+  // A group that nobody looks at and nothing decides over answers for itself.
+  if (own.scope.length === 0) return true;
+  return eliminate([...base, ...stands], domainsOf(model), check.budget) !== undefined;
+}
+
+/** Groups that could be answered but for what is 86'd now. */
+function checkSoldOut(check: ItemCheck, whole: Model): void {
+  const { menu, item, context, clock, found } = check;
+  const where = `items/${item.item.id}`;
+  const model = newModel(menu, item, circumstancesOf(menu, context, clock, new ProblemList()));
+  let isStuck = false;
+  for (const group of model.groups) {
+    const before = whole.groups[group.offered.index] ?? group;
+    if (!isEverVisible(model, group) || isEverAnswerable(model, group) || !isEverAnswerable(whole, before)) continue;
+    isStuck = true;
+    found.add('sold-out-required', `${where}/groups/${group.offered.id}`, { group: group.offered.id });
+  }
+  if (isStuck) found.add('cannot-order', where, { soldOut: true });
+}
+
+const TOO_MUCH = new Set(['not-offered', 'too-many', 'too-many-of-choice', 'not-alone']);
+
+/** What is preselected, as the rules leave it before the guest has touched anything. */
+function checkDefaults({ menu, item, clock, found }: ItemCheck, whole: Context): void {
+  const line = { ...whole, ...preselectedLine(menu, item.item.id) };
+  for (const { code, group, at } of workLine(menu, line, clock)?.problems ?? []) {
+    if (!TOO_MUCH.has(code) || at !== undefined) continue;
+    found.add('default-breaks-limits', `items/${item.item.id}/groups/${group ?? ''}`, { group, problem: code }, line.picks);
+  }
+}

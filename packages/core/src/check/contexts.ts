@@ -1,0 +1,64 @@
+import type { CompiledItem } from '../compile/compiled.ts';
+import type { Condition } from '../menu/condition-schema.ts';
+import type { Daypart, Menu, Rule } from '../menu/document.ts';
+import { dateOfDay, dayNumber, weekday } from '../quote/calendar.ts';
+import type { Context } from '../quote/request-schema.ts';
+
+/** A context and a quantity in which an item may be ordered. */
+export interface Occasion {
+  readonly context: Context;
+  readonly quantity: number;
+}
+
+const MOST = 48;
+
+/**
+ * The occasions that an item's rules tell apart: the one asked about first, then every mix of the circumstances that
+ * they name. Where there are too many mixes, each circumstance is varied by itself.
+ */
+export function occasionsOf(menu: Menu, item: CompiledItem, context: Context): Occasion[] {
+  const ids = new Set(item.rules.map(({ id }) => id));
+  const rules = (menu.rules ?? []).filter(({ id }) => ids.has(id));
+  const axes = axesOf(menu, rules, context);
+  const first: Occasion = { context, quantity: 1 };
+  const mixes = axes.reduce((product, axis) => product * (axis.length + 1), 1);
+  if (mixes > MOST) return [first, ...axes.flatMap((axis) => axis.map((vary) => vary(first)))];
+  return axes.reduce<Occasion[]>((all, axis) => all.flatMap((one) => [one, ...axis.map((vary) => vary(one))]), [first]);
+}
+
+type Vary = (occasion: Occasion) => Occasion;
+
+function axesOf(menu: Menu, rules: readonly Rule[], context: Context): Vary[][] {
+  const tests = rules.flatMap(({ when }) => leavesOf(when));
+  const set = (fields: Partial<Context>): Vary => ({ context: own, quantity }) => ({ context: { ...own, ...fields }, quantity });
+  const has = (field: string) => tests.some((test) => field in test);
+  const axes: Vary[][] = [];
+  if (has('channel')) axes.push(others(['online', 'pos'] as const, context.channel ?? 'online').map((channel) => set({ channel })));
+  if (has('service')) axes.push(others(['dine-in', 'takeaway', 'delivery'] as const, context.service ?? 'dine-in').map((service) => set({ service })));
+  if (has('location')) axes.push(others(menu.locations?.map(({ id }) => id) ?? [], context.location).map((location) => set({ location })));
+  if (has('priceList')) axes.push(others(menu.priceLists.map(({ id }) => id), context.priceList).map((priceList) => set({ priceList })));
+  if (has('guest')) axes.push([...others(menu.guests?.map(({ id }) => id) ?? [], context.guest), ''].map((guest) => set({ guest })));
+  const dayparts = (menu.dayparts ?? []).filter(({ id }) => tests.some((test) => 'daypart' in test && test.daypart === id));
+  if (dayparts.length > 0) axes.push(dayparts.flatMap((daypart) => momentsOf(daypart, context.at ?? '2026-01-05T12:00').map((at) => set({ at }))));
+  const counts = tests.flatMap((test) => ('quantity' in test ? [test.quantity.atLeast ?? 1, (test.quantity.atMost ?? 0) + 1] : []));
+  const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= 999);
+  if (quantities.length > 0) axes.push(quantities.map((quantity): Vary => ({ context: own }) => ({ context: own, quantity })));
+  return axes;
+}
+
+function leavesOf(condition: Condition): Condition[] {
+  if ('all' in condition) return condition.all.flatMap(leavesOf);
+  if ('any' in condition) return condition.any.flatMap(leavesOf);
+  return 'not' in condition ? leavesOf(condition.not) : [condition];
+}
+
+function others<T>(all: readonly T[], said: T | undefined): T[] {
+  return all.filter((one) => one !== said);
+}
+
+/** A moment when a daypart is on, and the moment when it has just ended. */
+function momentsOf({ days, from, to }: Daypart, at: string): string[] {
+  const today = dayNumber(at.slice(0, 10));
+  const day = [0, 1, 2, 3, 4, 5, 6].map((ahead) => today + ahead).find((one) => days.includes(weekday(one)));
+  return day === undefined ? [] : [`${dateOfDay(day)}T${from}`, `${dateOfDay(from < to ? day : day + 1)}T${to}`];
+}

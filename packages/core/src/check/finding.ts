@@ -1,0 +1,40 @@
+import type { Pick } from '../quote/request-schema.ts';
+
+export type FindingCode =
+  | 'cannot-order' | 'cannot-satisfy' | 'dead-end' | 'never-offered' | 'forced' | 'default-breaks-limits'
+  | 'rule-never-fires' | 'rules-disagree' | 'price-below-zero' | 'included-never-used' | 'long-for-ticket'
+  | 'same-kitchen-name' | 'sale-hidden' | 'once-with-food' | 'no-section' | 'unused-group' | 'unused-ingredient'
+  | 'missing-translation' | 'sold-out-required';
+
+export type Severity = 'stop' | 'warn' | 'hint';
+
+/** Something that line check found, before anyone ordered. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly severity: Severity;
+  /** `items/ID[/groups/ID[/choices/ID]]` for what depends on an item, else `groups/ID[/choices/ID]`, `rules/ID` … */
+  readonly where: string;
+  readonly params: Readonly<Record<string, unknown>>;
+  /** The shortest answer that leads there, for a screen to replay. */
+  readonly picks?: readonly Pick[];
+}
+
+export const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
+  'cannot-order': 'stop', 'cannot-satisfy': 'stop', 'dead-end': 'stop', 'price-below-zero': 'stop', 'sold-out-required': 'stop',
+  'never-offered': 'warn', forced: 'warn', 'default-breaks-limits': 'warn', 'rule-never-fires': 'warn', 'rules-disagree': 'warn',
+  'long-for-ticket': 'warn', 'same-kitchen-name': 'warn', 'sale-hidden': 'warn', 'once-with-food': 'warn',
+  'included-never-used': 'hint', 'no-section': 'hint', 'unused-group': 'hint', 'unused-ingredient': 'hint', 'missing-translation': 'hint',
+};
+
+/** Collects findings, each once. */
+export class FindingList {
+  readonly findings: Finding[] = [];
+  readonly #known = new Set<string>();
+
+  add(code: FindingCode, where: string, params: Finding['params'] = {}, picks?: readonly Pick[]): void {
+    const key = `${code} ${where}`;
+    if (this.#known.has(key)) return;
+    this.#known.add(key);
+    this.findings.push({ code, severity: SEVERITIES[code], where, params, ...(picks && { picks }) });
+  }
+}
