@@ -6,7 +6,7 @@ import type { Context } from '../quote/request-schema.ts';
 import { looseSpan } from './bounds.ts';
 import { Budget, eliminate, OverBudget } from './eliminate.ts';
 import { baseFactor, groupFactor, soldFactor } from './factors.ts';
-import { type Model, newModel } from './model.ts';
+import { domainsOf, type Model, newModel } from './model.ts';
 import type { Span } from './span.ts';
 
 /** What can be proved of an item: how many valid builds it has, and what they cost and bring at least and at most. */
@@ -46,7 +46,7 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
 /** The span of all valid builds of a model; undefined when there is none. */
 export function spanOf(model: Model, budget: Budget): Span | undefined {
   const factors = [baseFactor(model, budget), soldFactor(model, budget), ...model.groups.map((group) => groupFactor(model, group, budget))];
-  return eliminate(factors, model.groups.map(({ domain }) => domain.length), budget);
+  return eliminate(factors, domainsOf(model), budget);
 }
 
 function analysisOf(item: string, exact: boolean, span: Span | undefined, calories: number): Analysis {

@@ -84,6 +84,11 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
   return { menu, item, circumstances, formulas, atoms, atomPlaces, groups, baseDeciders, combined, knownBases: new Map() };
 }
 
+/** How many values each variable of a model has. */
+export function domainsOf({ groups }: Model): number[] {
+  return groups.map(({ domain }) => domain.length);
+}
+
 /** The atom that tells whether a choice stands. */
 export function standing(group: OfferedGroup, choice: OfferedChoice): Atom {
   return { group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity };

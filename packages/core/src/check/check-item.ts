@@ -1,26 +1,15 @@
-import { type Budget, eliminate, type Factor } from '../analysis/eliminate.ts';
+import { eliminate, type Factor } from '../analysis/eliminate.ts';
 import { type Asked, baseFactor, groupFactor, soldFactor } from '../analysis/factors.ts';
-import { type Model, type ModelGroup, newModel } from '../analysis/model.ts';
+import { domainsOf, type Model, type ModelGroup, newModel } from '../analysis/model.ts';
 import type { Span } from '../analysis/span.ts';
-import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
-import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
+import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Context } from '../quote/request-schema.ts';
 import { workLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
-import { findDeadEnds, isEverAnswerable, isEverVisible } from './dead-ends.ts';
+import { findDeadEnds, findUnsoldEnds, isEverAnswerable, isEverVisible } from './dead-ends.ts';
 import type { Occasion } from './contexts.ts';
-import type { FindingList } from './finding.ts';
-
-export interface ItemCheck {
-  readonly menu: CompiledMenu;
-  readonly item: CompiledItem;
-  readonly context: Context;
-  readonly occasions: readonly Occasion[];
-  readonly clock: Clock;
-  readonly budget: Budget;
-  readonly found: FindingList;
-}
+import type { ItemCheck } from './item-check.ts';
 
 /** What can be proved about one item: that it can be ordered, that nobody gets stuck, that every choice is one. */
 export function checkItemBuilds(check: ItemCheck): void {
@@ -37,6 +26,7 @@ export function checkItemBuilds(check: ItemCheck): void {
     }
   }
   findDeadEnds(check, now.model, now.factors);
+  findUnsoldEnds(check, now.model, now.factors);
   const solved = [now, ...check.occasions.slice(1).map((occasion) => solve(check, withoutOut(occasion)))];
   if (solved.some(({ span }) => span !== undefined && span.low < 0)) found.add('price-below-zero', where);
   if (solved.every(({ span }) => span !== undefined)) for (const group of now.model.groups) checkChoicesOf(check, group, solved);
@@ -61,10 +51,6 @@ function solve(check: ItemCheck, { context, quantity }: Occasion): Solved {
   const base = [baseFactor(model, budget), soldFactor(model, budget)];
   const factors = model.groups.map((group) => groupFactor(model, group, budget));
   return { model, base, factors, span: eliminate([...base, ...factors], domainsOf(model), budget) };
-}
-
-export function domainsOf({ groups }: Model): number[] {
-  return groups.map(({ domain }) => domain.length);
 }
 
 function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly Solved[]): void {

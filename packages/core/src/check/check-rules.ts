@@ -1,12 +1,12 @@
 import { eliminate } from '../analysis/eliminate.ts';
 import { groupFactor, ruleFactor } from '../analysis/factors.ts';
 import { groupsOfFormula } from '../analysis/formula.ts';
-import { type Model, newModel } from '../analysis/model.ts';
+import { domainsOf, type Model, newModel } from '../analysis/model.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
-import { domainsOf, type ItemCheck } from './check-item.ts';
+import type { ItemCheck } from './item-check.ts';
 import { withAllBefore } from './dead-ends.ts';
 import type { FindingList } from './finding.ts';
 

@@ -27,6 +27,15 @@ describe('line check', () => {
     expect(quote.groups.find(({ group }) => group === 'broth')).toMatchObject({ min: 1, choices: [] });
   });
 
+  it('finds a first half of a combination of which no other half is sold', () => {
+    const menu = load<Menu>('broth-bar.menu.json');
+    const tea = menu.items.find(({ id }) => id === 'tea');
+    const cells = tea?.variants?.cells.map((cell) => (cell.pick['pour'] === 'large' ? { ...cell, sold: false } : cell));
+    const items = menu.items.map((item) => (item === tea && tea.variants && cells ? { ...tea, variants: { ...tea.variants, cells } } : item));
+    const [found] = checkMenu({ ...menu, items }, context, clock).filter(({ code }) => code === 'dead-end');
+    expect(found).toMatchObject({ where: 'items/tea/groups/milk', picks: [{ group: 'pour', choice: 'large' }] });
+  });
+
   it('finds what no build has and what every build has, as trying every build does', { timeout: 120_000 }, () => {
     let judged = 0;
     for (let seed = 1; seed <= 120; seed++) {

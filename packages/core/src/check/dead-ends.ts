@@ -1,12 +1,12 @@
 import { type Budget, eliminate, type Factor } from '../analysis/eliminate.ts';
 import { answersTo, tabulate } from '../analysis/factors.ts';
 import { groupsOfFormula } from '../analysis/formula.ts';
-import type { Model, ModelGroup } from '../analysis/model.ts';
+import { domainsOf, type Model, type ModelGroup } from '../analysis/model.ts';
 import { ONE } from '../analysis/span.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import type { Pick } from '../quote/request-schema.ts';
 import { workLine } from '../quote/work-line.ts';
-import { domainsOf, type ItemCheck } from './check-item.ts';
+import type { ItemCheck } from './item-check.ts';
 import { shortAnswers } from './short-answers.ts';
 
 /** The groups whose answers decide whether a group is asked and what may be picked in it. */
@@ -57,6 +57,35 @@ export function findDeadEnds(check: ItemCheck, model: Model, factors: readonly F
     const where = `items/${check.item.item.id}/groups/${group.offered.id}`;
     check.found.add('dead-end', where, { group: group.offered.id, picks: picks ?? [] }, picks);
   }
+}
+
+/** A table's last group, where the answers to its other groups leave no combination that is sold. */
+export function findUnsoldEnds({ item, found, budget }: ItemCheck, model: Model, factors: readonly Factor[]): void {
+  const before = [...model.combined].sort((a, b) => a - b);
+  const last = model.groups[before.pop() ?? -1];
+  if (!last || before.length === 0) return;
+  const { index, id } = last.offered;
+  const lefts = last.domain.filter((sight) => (last.standingIn.get(sight)?.single ?? -1) >= 0);
+  const stuck = tabulate(model, before, budget, (world) => {
+    const isSold = lefts.some((sight) => {
+      world.sights[index] = sight;
+      const combination = world.combination();
+      return combination === undefined || (combination.cell?.sold !== false && !combination.soldOut);
+    });
+    world.sights[index] = undefined;
+    return isSold ? undefined : ONE;
+  });
+  if (stuck.table.size === 0) return;
+  const earlier = withAllBefore(model, before).flatMap((one) => factors[one] ?? []);
+  if (!eliminate([stuck, ...earlier], domainsOf(model), budget)) return;
+  const key = [...stuck.table.keys()][0]?.split(',') ?? [];
+  const picks = before.flatMap((one, i): Pick[] => {
+    const group = model.groups[one];
+    const single = group?.standingIn.get(group.domain[Number(key[i])] ?? '')?.single ?? -1;
+    const choice = group?.offered.choices[single];
+    return group && choice ? [{ group: group.offered.id, choice: choice.id }] : [];
+  });
+  found.add('dead-end', `items/${item.item.id}/groups/${id}`, { group: id, picks }, picks);
 }
 
 /** The shortest valid answers to the earlier groups after which the group can't be answered; held against a quote. */
