@@ -16,6 +16,7 @@ const CORE_ARROWS = {
   exchange: ['money', 'menu', 'change'],
   words: ['money', 'menu', 'quote', 'check'],
   door: ['money', 'menu', 'quote'],
+  label: [],
 };
 
 const coreRules = Object.entries(CORE_ARROWS).map(([folder, allowed]) => ({

@@ -40,3 +40,5 @@ export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';
 export { checkMenu, type Watcher } from './check/check-menu.ts';
 export type { Finding, FindingCode, Severity } from './check/finding.ts';
 export { sayFinding } from './words/finding-words.ts';
+export { declareCalories, roundedCalories } from './label/calories.ts';
+export { EU_ALLERGENS, US_ALLERGENS } from './label/allergens.ts';

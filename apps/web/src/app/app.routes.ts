@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { CheckEffects, checkFeature } from './features/check/store/check-store.ts';
 import { PassEffects, passFeature } from './features/pass/store/pass-store.ts';
 import { ShopEffects } from './features/shop/store/shop-effects.ts';
 import { shopFeature } from './features/shop/store/shop-store.ts';
@@ -14,6 +15,7 @@ export const routes: Routes = [
       { path: 'menu', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
       { path: 'menu/:item', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
       { path: 'menu/:item/:group', loadComponent: () => import('./features/menu/pages/menu-page.ts').then((m) => m.MenuPage), title: 'Menu · Hearty Ladle' },
+      { path: 'check', providers: [provideState(checkFeature), provideEffects(CheckEffects)], loadComponent: () => import('./features/check/pages/check-page.ts').then((m) => m.CheckPage), title: 'Line check · Hearty Ladle' },
       { path: 'groups', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
       { path: 'groups/:group', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
     ],

@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type Severity, textIn } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import { Editor } from '../../../state/editor.ts';
+import { placeToMend, sayNamedFinding, sayPlace } from '../../../text/findings.ts';
+import { sayMoney } from '../../../text/money.ts';
+import { checkActions, checkFeature } from '../store/check-store.ts';
+
+const GROUPS: readonly { severity: Severity; title: string; mark: string; none: string }[] = [
+  { severity: 'stop', title: 'Stops service', mark: '✕', none: 'Nothing stops service: every dish can be ordered and nobody gets stuck.' },
+  { severity: 'warn', title: 'Worth a look', mark: '!', none: 'Nothing looks wrong.' },
+  { severity: 'hint', title: 'Loose ends', mark: '·', none: 'No loose ends.' },
+];
+const MANY_DIGITS = 12;
+
+/** Line check: what can be proved about the menu before anyone orders, worked out in a worker. */
+@Component({
+  selector: 'hl-check-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  templateUrl: './check-page.html',
+  styleUrl: './check-page.css',
+})
+export class CheckPage {
+  readonly #store = inject(Store);
+  readonly #editor = inject(Editor);
+  protected readonly check = this.#store.selectSignal(checkFeature.selectCheckState);
+
+  protected readonly groups = computed(() => {
+    const menu = this.#editor.compiled();
+    const findings = this.check().findings;
+    if (!menu || !findings) return [];
+    return GROUPS.map((group) => ({
+      ...group,
+      rows: findings
+        .filter(({ severity }) => severity === group.severity)
+        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(finding.where) })),
+    }));
+  });
+
+  protected readonly spans = computed(() => {
+    const menu = this.#editor.compiled();
+    if (!menu) return [];
+    const money = (minor: number) => sayMoney(minor, menu.menu.currency, menu.firstLocale);
+    return this.check().analyses.map(({ item, builds, price, exact }) => ({
+      id: item,
+      name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
+      builds: `${exact ? '' : 'at most '}${sayCount(builds)}`,
+      price: price ? (price.min === price.max ? money(price.min) : `${money(price.min)} – ${money(price.max)}`) : 'can’t be ordered',
+    }));
+  });
+
+  constructor() {
+    this.#store.dispatch(checkActions.opened());
+  }
+
+  protected stop(): void {
+    this.#store.dispatch(checkActions.stopped());
+  }
+}
+
+/** A count that may be far too large to read: its first digits and its size. */
+function sayCount(count: string): string {
+  if (count.length <= MANY_DIGITS) return BigInt(count).toLocaleString('en');
+  return `${count[0]}.${count.slice(1, 3)} × 10^${count.length - 1}`;
+}

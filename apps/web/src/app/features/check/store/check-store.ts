@@ -1,0 +1,65 @@
+import { inject, Injectable } from '@angular/core';
+import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { debounceTime, distinctUntilChanged, filter, map, Observable, switchMap, takeUntil } from 'rxjs';
+import { menuFeature } from '../../../state/menu-reducer.ts';
+
+export type CheckMessage =
+  | { readonly type: 'progress'; readonly done: number; readonly total: number }
+  | { readonly type: 'done'; readonly findings: readonly Finding[]; readonly analyses: readonly Analysis[] };
+
+export interface CheckState {
+  /** Findings of the last check that was finished; they stay while a new one runs. */
+  readonly findings: readonly Finding[] | undefined;
+  readonly analyses: readonly Analysis[];
+  readonly running: { readonly done: number; readonly total: number } | undefined;
+}
+
+export const checkActions = createActionGroup({
+  source: 'Check',
+  events: { Opened: emptyProps(), Told: props<{ message: CheckMessage }>(), Stopped: emptyProps() },
+});
+
+export const checkFeature = createFeature({
+  name: 'check',
+  reducer: createReducer<CheckState>(
+    { findings: undefined, analyses: [], running: undefined },
+    on(checkActions.told, (state, { message }) =>
+      message.type === 'progress'
+        ? { ...state, running: { done: message.done, total: message.total } }
+        : { findings: message.findings, analyses: message.analyses, running: undefined },
+    ),
+    on(checkActions.stopped, (state) => ({ ...state, running: undefined })),
+  ),
+});
+
+const PAUSE_MS = 250;
+
+@Injectable()
+export class CheckEffects {
+  readonly #actions = inject(Actions);
+  readonly #store = inject(Store);
+
+  /** Checks the menu anew in a worker whenever it has changed; a check that was overtaken is ended. */
+  readonly check = createEffect(() =>
+    this.#actions.pipe(
+      ofType(checkActions.opened),
+      switchMap(() => this.#store.select(menuFeature.selectMenu)),
+      filter((menu): menu is Menu => menu !== undefined),
+      distinctUntilChanged(),
+      debounceTime(PAUSE_MS),
+      switchMap((menu) => inWorker(menu).pipe(takeUntil(this.#actions.pipe(ofType(checkActions.stopped))))),
+      map((message) => checkActions.told({ message })),
+    ),
+  );
+}
+
+function inWorker(menu: Menu): Observable<CheckMessage> {
+  return new Observable((subscriber) => {
+    const worker = new Worker(new URL('./check.worker', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<CheckMessage>) => subscriber.next(data);
+    worker.postMessage(menu);
+    return () => worker.terminate();
+  });
+}

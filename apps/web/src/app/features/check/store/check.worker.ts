@@ -1,0 +1,16 @@
+/// <reference lib="webworker" />
+import { analyzeItem, checkMenu, localMinute, type Menu } from '@hearty-ladle/core';
+import type { CheckMessage } from './check-store.ts';
+
+const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
+const tell = (message: CheckMessage) => postMessage(message);
+
+/** Checks the menu it is sent, telling of its progress; whoever asked stops it by ending the worker. */
+addEventListener('message', ({ data: menu }: MessageEvent<Menu>) => {
+  const findings = checkMenu(menu, {}, clock, (done, total) => {
+    tell({ type: 'progress', done, total });
+    return true;
+  });
+  const analyses = menu.items.flatMap(({ id }) => analyzeItem(menu, id, {}, clock) ?? []);
+  tell({ type: 'done', findings, analyses });
+});

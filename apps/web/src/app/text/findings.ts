@@ -1,0 +1,51 @@
+import { type CompiledMenu, type Finding, sayFinding, textIn } from '@hearty-ladle/core';
+
+/** A finding in words, with the names that people gave in the place of ids. */
+export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
+  const { params } = finding;
+  const group = menu.menu.groups.find(({ id }) => id === (params['group'] ?? groupOf(finding.where)));
+  const choiceName = (groupId: unknown, id: unknown) => {
+    const found = menu.menu.groups.find((it) => it.id === groupId);
+    const choice = found?.kind === 'choices' ? found.choices?.find((it) => it.id === id) : undefined;
+    return choice ? textIn(choice.name, menu.firstLocale, menu.firstLocale) : id;
+  };
+  const picks = (params['picks'] as { group: string; choice: string }[] | undefined)?.map((pick) => ({ ...pick, choice: choiceName(pick.group, pick.choice) }));
+  const named = {
+    ...params,
+    ...(group && { group: group.name }),
+    ...(params['choice'] !== undefined && { choice: choiceName(params['group'], params['choice']) }),
+    ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
+    ...(picks && { picks }),
+  };
+  return sayFinding({ ...finding, params: named });
+}
+
+/** The place of a finding by name: a dish and its group, a group and its choice, a rule, an ingredient. */
+export function sayPlace(menu: CompiledMenu, where: string): string {
+  const [kind, id, second, inner, , choice] = where.split('/');
+  const words = (text: Parameters<typeof textIn>[0] | undefined) => (text === undefined ? '' : textIn(text, menu.firstLocale, menu.firstLocale));
+  const groupName = (wanted: string | undefined) => menu.menu.groups.find((it) => it.id === wanted)?.name ?? '';
+  const choiceName = (group: string | undefined, wanted: string | undefined) => {
+    const found = menu.menu.groups.find((it) => it.id === group);
+    return found?.kind === 'choices' ? words(found.choices?.find((it) => it.id === wanted)?.name) : '';
+  };
+  switch (kind) {
+    case 'items': return [words(menu.menu.items.find((it) => it.id === id)?.name), second && groupName(inner), choice && choiceName(inner, choice)].filter(Boolean).join(' · ');
+    case 'groups': return [groupName(id), second && choiceName(id, inner)].filter(Boolean).join(' · ');
+    case 'rules': return menu.menu.rules?.find((it) => it.id === id)?.name ?? id ?? '';
+    case 'ingredients': return menu.menu.ingredients?.find((it) => it.id === id)?.name ?? id ?? '';
+    case 'sections': return words(menu.menu.sections.find((it) => it.id === id)?.name);
+    default: return where;
+  }
+}
+
+/** The screen that mends what was found; undefined where there is none yet. */
+export function placeToMend(where: string): string[] | undefined {
+  const [kind, id = '', second, inner] = where.split('/');
+  if (kind === 'items') return second === 'groups' && inner ? ['/menu', id, inner] : ['/menu', id];
+  return kind === 'groups' ? ['/groups', id] : undefined;
+}
+
+function groupOf(where: string): string | undefined {
+  return /(?:^|\/)groups\/([^/]+)/.exec(where)?.[1];
+}

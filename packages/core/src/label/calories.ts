@@ -1,0 +1,25 @@
+/**
+ * Calories as a menu declares them, by the rules of the US Food and Drug Administration. Both rules were written
+ * down from memory: rounding by 21 CFR 101.9(c)(1), the form for items with several choices by
+ * 21 CFR 101.11(b)(2)(i)(A).
+ */
+
+/** To the nearest 5 up to 50, to the nearest 10 above; below 5 may be declared as 0. */
+export function roundedCalories(calories: number): number {
+  if (calories < 5) return 0;
+  const step = calories <= 50 ? 5 : 10;
+  return Math.round(calories / step) * step;
+}
+
+/**
+ * The declaration for the ways in which an item can be had: one number, two with a slash, more as a range.
+ * Declarations that round to the same number are one.
+ */
+export function declareCalories(ways: readonly number[]): string {
+  const rounded = [...new Set(ways.map(roundedCalories))].sort((a, b) => a - b);
+  const [least, ...others] = rounded;
+  if (least === undefined) return '';
+  const most = others.at(-1);
+  if (most === undefined) return String(least);
+  return ways.length <= 2 ? `${least}/${most}` : `${least}-${most}`;
+}
