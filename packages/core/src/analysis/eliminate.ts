@@ -32,18 +32,30 @@ export class Budget {
  * that ties the fewest others together first. Undefined when no assignment is possible.
  */
 export function eliminate(factors: readonly Factor[], domains: readonly number[], budget: Budget): Span | undefined {
+  return eliminateAllBut([], factors, domains, budget).table.get('');
+}
+
+/** The product of the factors as one factor over the variables that are kept; those nobody speaks of are left out. */
+export function eliminateAllBut(keep: readonly number[], factors: readonly Factor[], domains: readonly number[], budget: Budget): Factor {
   let left = [...factors];
-  const open = new Set(left.flatMap(({ scope }) => scope));
+  const open = new Set(left.flatMap(({ scope }) => scope).filter((variable) => !keep.includes(variable)));
   while (open.size > 0) {
     const variable = cheapest(open, left, domains);
     open.delete(variable);
     const tied = left.filter(({ scope }) => scope.includes(variable));
     left = [...left.filter(({ scope }) => !scope.includes(variable)), sumOut(joinAll(tied, budget), variable)];
   }
-  return left.reduce<Span | undefined>((span, { table }) => {
-    const one = table.get('');
-    return span && one ? times(span, one) : undefined;
-  }, ONE);
+  return joinAll(left, budget);
+}
+
+/** Whether two factors have an assignment in common. `part` speaks of no variable that `whole` does not. */
+export function haveCommon(whole: Factor, part: Factor): boolean {
+  const places = part.scope.map((variable) => whole.scope.indexOf(variable));
+  for (const key of whole.table.keys()) {
+    const values = key.split(',');
+    if (part.table.has(places.map((place) => values[place]).join(','))) return true;
+  }
+  return false;
 }
 
 function cheapest(open: ReadonlySet<number>, factors: readonly Factor[], domains: readonly number[]): number {

@@ -1,4 +1,5 @@
-import { eliminate, type Factor } from '../analysis/eliminate.ts';
+import { looseSpan } from '../analysis/bounds.ts';
+import { eliminate, eliminateAllBut, type Factor, haveCommon } from '../analysis/eliminate.ts';
 import { type Asked, baseFactor, groupFactor, soldFactor } from '../analysis/factors.ts';
 import { domainsOf, type Model, type ModelGroup, newModel } from '../analysis/model.ts';
 import type { Span } from '../analysis/span.ts';
@@ -28,9 +29,18 @@ export function checkItemBuilds(check: ItemCheck): void {
   findDeadEnds(check, now.model, now.factors);
   findUnsoldEnds(check, now.model, now.factors);
   const solved = [now, ...check.occasions.slice(1).map((occasion) => solve(check, withoutOut(occasion)))];
-  if (solved.some(({ span }) => span !== undefined && span.low < 0)) found.add('price-below-zero', where);
   if (solved.every(({ span }) => span !== undefined)) for (const group of now.model.groups) checkChoicesOf(check, group, solved);
   checkDefaults(check, whole);
+}
+
+/** Whether some valid build costs less than nothing; worked out exactly only where bounds leave it open. */
+export function checkItemPrice(check: ItemCheck): void {
+  const { menu, item, clock, found } = check;
+  const couldBe = check.occasions.map(withoutOut).filter(({ context }) => {
+    return looseSpan(menu, item, circumstancesOf(menu, context, clock, new ProblemList())).low < 0;
+  });
+  const isBelow = couldBe.some((occasion) => (solve(check, occasion).span?.low ?? 0) < 0);
+  if (isBelow) found.add('price-below-zero', `items/${item.item.id}`);
 }
 
 interface Solved {
@@ -59,7 +69,11 @@ function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly So
   if (!solved.some(({ model }) => isEverVisible(model, model.groups[offered.index] ?? group))) {
     return check.found.add('never-offered', where, { group: offered.id });
   }
-  const exists = (choice: number, must: Asked['must']) => solved.some((one) => canBe(check, one, { group: offered.index, choice, must }));
+  const askers = solved.map((one) => {
+    let ask: ReturnType<typeof asker> | undefined;
+    return (choice: number, must: Asked['must']) => (ask ??= asker(check, one, one.model.groups[offered.index] ?? group))(choice, must);
+  });
+  const exists = (choice: number, must: Asked['must']) => askers.some((ask) => ask(choice, must));
   for (const choice of offered.choices) {
     const place = `${where}/choices/${choice.id}`;
     const params = { group: offered.id, choice: choice.id };
@@ -68,16 +82,13 @@ function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly So
   }
 }
 
-/** Whether some valid build has the choice, or has it not. */
-function canBe(check: ItemCheck, { model, base, factors }: Solved, asked: Asked): boolean {
-  const group = model.groups[asked.group];
-  if (!group) return false;
-  const own = groupFactor(model, group, check.budget, asked);
-  if (own.table.size === 0) return false;
-  const stands = factors.map((factor, index) => (index === asked.group ? own : factor));
-  // A group that nobody looks at and nothing decides over answers for itself.
-  if (own.scope.length === 0) return true;
-  return eliminate([...base, ...stands], domainsOf(model), check.budget) !== undefined;
+/** Tells whether some valid build answers the group with, or without, a choice: the others are summed out once. */
+function asker(check: ItemCheck, { model, base, factors }: Solved, group: ModelGroup): (choice: number, must: Asked['must']) => boolean {
+  const { index } = group.offered;
+  const own = factors[index];
+  const others = factors.filter((factor) => factor !== own);
+  const left = eliminateAllBut(own?.scope ?? [], [...base, ...others], domainsOf(model), check.budget);
+  return (choice, must) => haveCommon(groupFactor(model, group, check.budget, { group: index, choice, must }), left);
 }
 
 /** Groups that could be answered but for what is 86'd now. */

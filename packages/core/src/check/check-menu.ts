@@ -5,10 +5,11 @@ import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
 import type { Context } from '../quote/request-schema.ts';
 import { checkDocument } from './check-document.ts';
-import { checkItemBuilds } from './check-item.ts';
+import { checkItemBuilds, checkItemPrice } from './check-item.ts';
 import { RuleCheck } from './check-rules.ts';
 import { occasionsOf } from './contexts.ts';
 import { type Finding, FindingList } from './finding.ts';
+import type { ItemCheck } from './item-check.ts';
 
 /** Somebody who watches a line check: told after each item; answering false stops it there. */
 export type Watcher = (done: number, total: number) => boolean;
@@ -25,22 +26,44 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
   const found = new FindingList();
   const rules = new RuleCheck();
   const now: Context = { ...context, at: context.at ?? clock(undefined) };
-  const prove = (item: CompiledItem, builds: boolean) => {
-    const check = { menu: compiled, item, context: now, occasions: occasionsOf(menu, item, now), clock, budget: new Budget(STEPS_PER_ITEM), found };
-    try {
-      if (builds) checkItemBuilds(check);
-      rules.learn(check);
-    } catch (error) {
-      if (!(error instanceof OverBudget)) throw error;
-    }
+  const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
+    menu: compiled, item, context: now, occasions: occasionsOf(menu, item, now), clock, budget: new Budget(STEPS_PER_ITEM), found: into,
+  });
+  /** Findings of the first item of each shape: items that ask the same, under the same rules, share them. */
+  const known = new Map<string, { readonly id: string; readonly findings: readonly Finding[] }>();
+  const prove = (item: CompiledItem) => {
+    const shape = shapeOf(item);
+    const { id, findings } = known.get(shape) ?? { id: item.item.id, findings: proveShape(newCheck(item, new FindingList()), rules) };
+    known.set(shape, { id, findings });
+    for (const { code, where, params, picks } of findings) found.add(code, where.replace(`items/${id}`, `items/${item.item.id}`), params, picks);
+    withinBudget(() => checkItemPrice(newCheck(item, found)));
   };
   checkDocument(menu, found);
   for (const [done, { id }] of menu.items.entries()) {
     const item = compiled.item(id);
-    if (item) prove(item, true);
+    if (item) prove(item);
     if (!watch(done + 1, menu.items.length)) return found.findings;
   }
-  prove(compiled.order, false);
+  withinBudget(() => rules.learn(newCheck(compiled.order, found)));
   rules.report(menu, found);
   return found.findings;
+}
+
+function proveShape(check: ItemCheck, rules: RuleCheck): readonly Finding[] {
+  withinBudget(() => checkItemBuilds(check));
+  withinBudget(() => rules.learn(check));
+  return check.found.findings;
+}
+
+/** Everything that decides which builds of an item are valid; its price does not. */
+function shapeOf({ item, groups, rules }: CompiledItem): string {
+  return JSON.stringify([item.groups, item.variants, item.channels, item.dayparts, groups.map(({ id }) => id), rules.map(({ id }) => id)]);
+}
+
+function withinBudget(work: () => void): void {
+  try {
+    work();
+  } catch (error) {
+    if (!(error instanceof OverBudget)) throw error;
+  }
 }

@@ -25,6 +25,8 @@ export interface OutIndex {
   readonly choices: ReadonlySet<string>;
   readonly ingredients: ReadonlySet<string>;
   readonly variants: NonNullable<Out['variants']>;
+  /** Whether nothing but combinations is out. */
+  readonly isEmpty: boolean;
 }
 
 /** Fills in the defaults; a location or price list that the menu does not know is a problem and ignored. */
@@ -53,14 +55,11 @@ export function daypartIsOn(menu: CompiledMenu, id: string, at: string): boolean
   return daypart !== undefined && isOn(daypart, at);
 }
 
-const NOTHING_OUT: OutIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [] };
+const NOTHING_OUT: OutIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [], isEmpty: true };
 
 function outIndex(out: Out | undefined): OutIndex {
   if (!out) return NOTHING_OUT;
-  return {
-    items: new Set(out.items),
-    choices: new Set(out.choices),
-    ingredients: new Set(out.ingredients),
-    variants: out.variants ?? [],
-  };
+  const { items = [], choices = [], ingredients = [], variants = [] } = out;
+  const isEmpty = items.length + choices.length + ingredients.length === 0;
+  return { items: new Set(items), choices: new Set(choices), ingredients: new Set(ingredients), variants, isEmpty };
 }

@@ -44,12 +44,12 @@ function viewOf(line: SettledLine, answer: GroupAnswer, base: number): OfferedGr
   const place = { group: group.id, kind, ...(at && { at }) };
   if (kind !== 'choices') return { ...place, min: 0, max: null, included: 0, have: 0, free: 0, choices: [] };
   const pricedByTable = group.by && (line.item.cells?.hasPrices ?? false);
-  const visible = group.choices.filter((choice) => line.settlement.isVisible(choice.ruled));
-  const choices = visible.map((choice) => ({
-    choice: choice.id,
-    state: stateOf(line, group, choice),
-    price: pricedByTable || setsBase(choice) ? null : unitPrice(line, group, choice, undefined, base),
-  }));
+  const choices: OfferedChoiceView[] = [];
+  for (const choice of group.choices) {
+    if (!line.settlement.isVisible(choice.ruled)) continue;
+    const price = pricedByTable || setsBase(choice) ? null : unitPrice(line, group, choice, undefined, base);
+    choices.push({ choice: choice.id, state: stateOf(line, group, choice), price });
+  }
   return { ...place, min, max, included, have: count, free: Math.max(0, included - count), choices };
 }
 

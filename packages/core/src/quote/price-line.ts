@@ -61,7 +61,7 @@ function priceAnswer(pricing: Pricing, answer: GroupAnswer, times: number): void
 }
 
 /** Picks in the document's order of choices; picks of one choice stay in the order picked. */
-export function inDocumentOrder(picks: readonly StandingPick[]): readonly StandingPick[] {
+function inDocumentOrder(picks: readonly StandingPick[]): readonly StandingPick[] {
   return picks.length < 2 ? picks : picks.toSorted((a, b) => a.choice.index - b.choice.index);
 }
 

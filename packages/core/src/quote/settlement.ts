@@ -189,8 +189,19 @@ export class Settlement implements SettledAnswers {
   }
 }
 
+const NO_CHOICES: readonly OfferedChoice[] = [];
+
+/** The choices that stand in an answer, each once, in document order. */
+export function standingChoices(answer: GroupAnswer): readonly OfferedChoice[] {
+  if (answer.picks.length === 0) return NO_CHOICES;
+  const choices: OfferedChoice[] = [];
+  for (const { choice } of answer.picks) if (!choices.includes(choice)) choices.push(choice);
+  return choices.length === 1 ? choices : choices.sort((a, b) => a.index - b.index);
+}
+
 /** A choice is sold out with itself, an ingredient it uses, the item it stands for, or an ingredient of that item. */
 export function isSoldOut(choice: OfferedChoice, out: OutIndex): boolean {
+  if (out.isEmpty) return false;
   return (
     out.choices.has(choice.path) ||
     (choice.choice.item !== undefined && out.items.has(choice.choice.item)) ||

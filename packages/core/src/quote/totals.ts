@@ -1,10 +1,9 @@
-import type { OfferedChoice, UsedIngredient } from '../compile/compiled.ts';
+import type { UsedIngredient } from '../compile/compiled.ts';
 import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
 import type { Combination } from './combination.ts';
-import { inDocumentOrder } from './price-line.ts';
 import type { SettledLine } from './settle-line.ts';
-import type { GroupAnswer, StandingPick } from './settlement.ts';
+import { type GroupAnswer, standingChoices, type StandingPick } from './settlement.ts';
 
 export interface IngredientUse {
   readonly ingredient: string;
@@ -53,10 +52,9 @@ function eachStanding(answers: readonly GroupAnswer[], times: number, visit: (pi
 export function codeOf(line: SettledLine, combination: Combination | undefined): string {
   const cellCode = combination?.cell?.code;
   const codes = [cellCode ?? line.item.item.code];
-  for (const { group, picks } of line.answers) {
-    if (cellCode !== undefined && group.by) continue;
-    const choices = new Set<OfferedChoice>(inDocumentOrder(picks).map(({ choice }) => choice));
-    for (const { choice } of choices) codes.push(choice.code);
+  for (const answer of line.answers) {
+    if (cellCode !== undefined && answer.group.by) continue;
+    for (const { choice } of standingChoices(answer)) codes.push(choice.code);
   }
   for (const effect of heldEffects(line)) if ('appendCode' in effect) codes.push(effect.appendCode);
   return codes.filter(Boolean).join('-');

@@ -1,13 +1,16 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
-import type { GroupAnswer, StandingPick } from '../quote/settlement.ts';
+import { type GroupAnswer, standingChoices, type StandingPick } from '../quote/settlement.ts';
 import { type Offering, printedPicks, type Word, wordsOfPick } from './words.ts';
 
 /** Stations by their place in the menu. */
 export type StationIndex = number;
 
+const NO_STATIONS: readonly StationIndex[] = [];
+
 /** The stations, other than home, at which a choice of the item's own groups is made. */
-export function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): StationIndex[] {
+export function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): readonly StationIndex[] {
+  if (choice.station === undefined && group.routes.length === 0 && choice.routes.length === 0) return NO_STATIONS;
   const stations = [...group.routes, ...choice.routes]
     .filter(({ rule }) => line.settlement.ruleHolds(rule))
     .map(({ station }) => station);
@@ -27,8 +30,9 @@ export interface PrintedElsewhere {
  * that opened them prints there.
  */
 export function printedElsewhere(line: SettledLine, answer: GroupAnswer, offering: Offering, home: ReadonlySet<StationIndex>): PrintedElsewhere[] {
-  return answer.group.choices.flatMap((choice) => {
+  return standingChoices(answer).flatMap((choice) => {
     const stations = stationsOfChoice(line, answer.group, choice);
+    if (stations.length === 0 && choice.opens.length === 0) return [];
     return printedPicks(answer, choice, offering).flatMap((printed) => {
       const words = wordsOfPick(printed);
       const own = stations.filter((station) => !home.has(station)).map((station) => ({ station, words }));
@@ -40,7 +44,7 @@ export function printedElsewhere(line: SettledLine, answer: GroupAnswer, offerin
 
 function innerElsewhere(opener: StandingPick, there: ReadonlySet<StationIndex>, times: number, offering: Offering): PrintedElsewhere[] {
   return opener.inner.flatMap((answer) =>
-    answer.group.choices.flatMap((choice) =>
+    standingChoices(answer).flatMap((choice) =>
       printedPicks(answer, choice, offering).flatMap((printed) => {
         const { station } = choice;
         const prints = station !== undefined && !there.has(station);

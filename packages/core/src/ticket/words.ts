@@ -1,5 +1,5 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { isSoldOut, type GroupAnswer, type SettledAnswers, type StandingPick } from '../quote/settlement.ts';
+import { isSoldOut, standingChoices, type GroupAnswer, type SettledAnswers, type StandingPick } from '../quote/settlement.ts';
 import type { OutIndex } from '../quote/circumstances.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */
@@ -50,12 +50,10 @@ export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times =
 
 /** All words of a group as its home station reads them. */
 export function wordsOfAnswer(answer: GroupAnswer, offering: Offering): Word[] {
-  return answer.group.choices.flatMap((choice) => {
-    const printed = printedPicks(answer, choice, offering);
-    return answer.group.printsChanges
-      ? changedWords(answer.group, choice, printed, offering)
-      : printed.flatMap((pick) => wordsOfPick(pick));
-  });
+  if (answer.group.printsChanges) {
+    return answer.group.choices.flatMap((choice) => changedWords(answer.group, choice, printedPicks(answer, choice, offering), offering));
+  }
+  return standingChoices(answer).flatMap((choice) => printedPicks(answer, choice, offering).flatMap((pick) => wordsOfPick(pick)));
 }
 
 /** Only what differs from the defaults. */
