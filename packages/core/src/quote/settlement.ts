@@ -58,6 +58,7 @@ type Indexed = readonly (readonly [index: number, pick: Pick])[];
 
 const NO_PICKS: readonly StandingPick[] = [];
 const NO_RAW: Indexed = [];
+const NO_ANSWERS: readonly GroupAnswer[] = [];
 
 /**
  * Settles which picks stand. A rule's condition looks at groups that are settled before the groups it decides over
@@ -161,6 +162,7 @@ export class Settlement implements SettledAnswers {
 
   /** The answers to the groups that a standing pick opens. */
   #open(choice: OfferedChoice, pick: Pick, way: readonly number[]): readonly GroupAnswer[] {
+    if (choice.opens.length === 0 && !pick.picks && !pick.notes) return NO_ANSWERS;
     const raw = new Map<OfferedGroup, [number, Pick][]>();
     pick.picks?.forEach((inner, index) => {
       const group = choice.opens.find(({ id, group: { kind } }) => id === inner.group && kind === 'choices');

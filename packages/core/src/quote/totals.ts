@@ -1,4 +1,5 @@
 import type { UsedIngredient } from '../compile/compiled.ts';
+import type { Effect } from '../menu/document.ts';
 import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
 import type { Combination } from './combination.ts';
@@ -61,6 +62,8 @@ export function codeOf(line: SettledLine, combination: Combination | undefined):
 }
 
 /** The effects of the rules that hold, in document order. */
-export function heldEffects({ item, settlement }: SettledLine) {
-  return item.rules.flatMap((rule, i) => (settlement.ruleHolds(i) ? rule.then : []));
+export function heldEffects({ item, settlement }: SettledLine): Effect[] {
+  const effects: Effect[] = [];
+  for (let i = 0; i < item.rules.length; i++) if (settlement.ruleHolds(i)) effects.push(...(item.rules[i]?.then ?? []));
+  return effects;
 }

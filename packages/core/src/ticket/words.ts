@@ -45,7 +45,9 @@ function sameAmount(printed: PrintedPick, pick: StandingPick): boolean {
 /** `2x EXTRA name`, and the words of what it opened. */
 export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times = 1): Word[] {
   const count = units * times;
-  return [{ text: `${count > 1 ? `${count}x ` : ''}${word ? `${word} ` : ''}${choice.ticketName}`, depth: 0 }, ...inner];
+  const counted = count > 1 ? `${count}x ` : '';
+  const head = { text: counted === '' && !word ? choice.ticketName : `${counted}${word ? `${word} ` : ''}${choice.ticketName}`, depth: 0 };
+  return inner.length === 0 ? [head] : [head, ...inner];
 }
 
 /** All words of a group as its home station reads them. */
