@@ -31,9 +31,9 @@ await main(async () => {
     run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
   } catch (error) {
     database.close();
-    throw new Refusal(`The database can't be used: ${error.message.split('\n').slice(1, 4).join(' ')}`);
+    throw new Refusal(`The database can't be used: ${error.message.split('\n').slice(1).join(' ').trim()}`);
   }
-  server = keep('node', ['apps/server/dist/main.js'], { env });
+  server = keep('node', ['apps/server/dist/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
   server.once('exit', (code) => void stop(code ?? 1));
 });
 

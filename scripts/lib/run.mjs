@@ -14,9 +14,12 @@ export function run(command, args, { show = false, env = {}, cwd = ROOT } = {}) 
   return result.stdout ?? '';
 }
 
-/** Starts a command that goes on; it is a group of its own, so that a Ctrl+C reaches it only through us. */
+/**
+ * Starts a command that goes on; it is a group of its own, so that a Ctrl+C reaches it only through us. Its standard
+ * input ends when we do, however we end.
+ */
 export function keep(command, args, { env = {}, cwd = ROOT } = {}) {
-  return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit'], detached: true });
+  return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['pipe', 'inherit', 'inherit'], detached: true });
 }
 
 /** Asks kept children to stop, and waits until they have. */

@@ -28,4 +28,9 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
 }
 
 const [file = '', mode] = process.argv.slice(2);
-await loadDemo(file, process.env['DATABASE_URL'] ?? '', mode === '--replace');
+try {
+  await loadDemo(file, process.env['DATABASE_URL'] ?? '', mode === '--replace');
+} catch (error) {
+  process.stderr.write(`${error instanceof Error && error.message ? error.message : 'it does not answer'}\n`);
+  process.exitCode = 1;
+}

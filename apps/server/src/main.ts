@@ -7,6 +7,8 @@ try {
   const stop = () => void server.stop().then(() => process.exit(0));
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  // Started by a script: when that is ended hard, standard input ends, and nobody else would stop this process.
+  if (process.env['STOP_WITH_PARENT'] === 'on') process.stdin.once('end', stop).resume();
 } catch (error) {
   process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
   process.exit(1);

@@ -1,8 +1,8 @@
 import { parseArgs } from 'node:util';
-import { checkMenu, type Context, type Finding, Menu, type Menu as MenuType, sayFault, sayFinding } from '@hearty-ladle/core';
+import { type Context, type Finding, Menu, type Menu as MenuType, sayFault, sayFinding } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/door';
 import { analyzeItems } from './analyze-items.ts';
-import { clock } from './clock.ts';
+import { checkInWorker } from './check-in-worker.ts';
 import { Failure } from './failure.ts';
 import { readContext, readJson, readMenu } from './files.ts';
 import { HELP } from './help.ts';
@@ -17,7 +17,7 @@ async function run(args: readonly string[]): Promise<number> {
     case 'quote': await quoteLines(readMenu(need(file))); return 0;
     case 'order': await quoteOrders(readMenu(need(file))); return 0;
     case 'analyze': await analyzeItems(readMenu(need(file)), readContext(context), item); return 0;
-    case 'check': return check(readMenu(need(file)), readContext(context));
+    case 'check': return await check(readMenu(need(file)), readContext(context));
     case 'validate': return validate(need(file));
     default: throw new Failure(`There is no command “${command}”; “help” lists them.`);
   }
@@ -43,8 +43,8 @@ function need(file: string | undefined): string {
   return file;
 }
 
-function check(menu: MenuType, context: Context): number {
-  const findings = checkMenu(menu, context, clock);
+async function check(menu: MenuType, context: Context): Promise<number> {
+  const findings = await checkInWorker(menu, context);
   printJson(findings.map(({ params: _, ...finding }, i) => ({ ...finding, says: sayFinding(findings[i] as Finding) })));
   return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }

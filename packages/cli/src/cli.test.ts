@@ -1,0 +1,64 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+
+const root = fileURLToPath(new URL('../../..', import.meta.url));
+const cases = join(root, 'packages/core/cases');
+const broth = join(cases, 'broth-bar.menu.json');
+const folder = mkdtempSync(join(tmpdir(), 'ladle-'));
+
+function ladle(args: readonly string[], input = '') {
+  const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'ladle', '--', ...args], { cwd: root, input, encoding: 'utf8' });
+  // npm has warnings of its own about the machine's settings.
+  return { status, out: stdout, err: stderr.split('\n').filter((line) => line !== '' && !line.startsWith('npm warn')) };
+}
+
+function file(name: string, text: string): string {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+}
+
+describe('the program', { timeout: 60_000 }, () => {
+  it('answers each line on a line of its own, and goes on after a bad one', () => {
+    const lines = ['{"item":"plainbroth","at":"2026-05-12T13:00"}', '', 'nonsense', '{"item":4}', '{"item":"lobster"}'];
+    const { status, out } = ladle(['quote', broth], lines.join('\n'));
+    const answers = out.trim().split('\n').map((line) => JSON.parse(line) as Record<string, never>);
+    expect(status).toBe(0);
+    expect(answers).toMatchObject([{ ok: true, price: { line: 500 } }, { error: { says: 'This line is not JSON.' } }, { error: { says: '/item: This must be text.' } }, { ok: false, problems: [{ code: 'unknown-item' }] }]);
+  });
+
+  it('analyses one item in a context', () => {
+    const context = file('context.json', '{"at":"2026-05-12T13:00"}');
+    // None; one to four chili, each plain or fierce; no heat at all, plain or fierce: 1 + 8 + 2.
+    const { out } = ladle(['analyze', broth, '--item', 'hotpot', '--context', context]);
+    expect(JSON.parse(out)).toEqual({ item: 'hotpot', exact: true, builds: '11', price: { min: 1450, max: 1450 }, calories: { min: 0, max: 0 } });
+  });
+
+  it('ends with 1 where line check finds a stop or a menu is refused, and with 0 where not', () => {
+    expect(ladle(['check', join(cases, 'flawed.menu.json')]).status).toBe(1);
+    expect(ladle(['check', broth]).status).toBe(0);
+    expect(ladle(['validate', broth])).toMatchObject({ status: 0, out: '[]\n' });
+    const refused = ladle(['validate', file('empty.json', '{}')]);
+    expect(refused.status).toBe(1);
+    expect(JSON.parse(refused.out)).toContainEqual({ path: '', code: 'missing-field', says: '“format” is missing.' });
+  });
+
+  it.each([
+    ['a file that is not there', ['quote', 'nowhere.json'], /^The file nowhere.json can’t be read\.$/],
+    ['broken JSON', ['quote', file('broken.json', '{')], /^The file .* is not JSON/],
+    ['a refused menu', ['quote', file('refused.json', '{}')], /^The menu in .* is refused\./],
+    ['a context that is none', ['analyze', broth, '--context', file('c.json', '{"at":"noon"}')], /^The context in .* is refused\./],
+    ['an item that is not there', ['analyze', broth, '--item', 'lobster'], /^The menu has no item “lobster”\.$/],
+    ['an unknown command', ['cook'], /^There is no command “cook”/],
+    ['an unknown option', ['quote', broth, '--fast'], /--fast/],
+    ['no file at all', ['quote'], /^This command needs the file of a menu/],
+  ])('says in one sentence, and ends with 2: %s', (_, args, sentence) => {
+    const { status, err } = ladle(args);
+    expect({ status, sentences: err.length }).toEqual({ status: 2, sentences: 1 });
+    expect(err[0]).toMatch(sentence);
+  });
+});
