@@ -44,7 +44,7 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
 }
 
 /** The span of all valid builds of a model; undefined when there is none. */
-export function spanOf(model: Model, budget: Budget): Span | undefined {
+function spanOf(model: Model, budget: Budget): Span | undefined {
   const factors = [baseFactor(model, budget), soldFactor(model, budget), ...model.groups.map((group) => groupFactor(model, group, budget))];
   return eliminate(factors, domainsOf(model), budget);
 }

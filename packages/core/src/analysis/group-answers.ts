@@ -44,7 +44,7 @@ export interface GroupQuestion {
  */
 export type Sight = string;
 
-export function sightOf(atoms: string, first: number, single: number): Sight {
+function sightOf(atoms: string, first: number, single: number): Sight {
   return `${atoms}|${first}|${single}`;
 }
 

@@ -90,7 +90,7 @@ export function domainsOf({ groups }: Model): number[] {
 }
 
 /** The atom that tells whether a choice stands. */
-export function standing(group: OfferedGroup, choice: OfferedChoice): Atom {
+function standing(group: OfferedGroup, choice: OfferedChoice): Atom {
   return { group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity };
 }
 
@@ -128,7 +128,7 @@ function rulesOn(group: OfferedGroup): number[] {
 }
 
 /** Every choice of a group and of what its choices open. */
-export function choicesWithin(group: OfferedGroup): OfferedChoice[] {
+function choicesWithin(group: OfferedGroup): OfferedChoice[] {
   return group.choices.flatMap((choice) => [choice, ...choice.opens.flatMap(choicesWithin)]);
 }
 

@@ -10,7 +10,7 @@ import type { ItemCheck } from './item-check.ts';
 import { shortAnswers } from './short-answers.ts';
 
 /** The groups whose answers decide whether a group is asked and what may be picked in it. */
-export function groupsBefore(model: Model, { offered }: ModelGroup): number[] {
+function groupsBefore(model: Model, { offered }: ModelGroup): number[] {
   const rules = [
     ...offered.ruled.show, ...offered.ruled.hide, ...offered.limits.map(({ rule }) => rule),
     ...offered.choices.flatMap(({ ruled }) => [...ruled.show, ...ruled.hide]),

@@ -19,7 +19,7 @@ export interface Finding {
   readonly picks?: readonly Pick[];
 }
 
-export const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
+const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
   'cannot-order': 'stop', 'cannot-satisfy': 'stop', 'dead-end': 'stop', 'price-below-zero': 'stop', 'sold-out-required': 'stop',
   'never-offered': 'warn', forced: 'warn', 'default-breaks-limits': 'warn', 'rule-never-fires': 'warn', 'rules-disagree': 'warn',
   'long-for-ticket': 'warn', 'same-kitchen-name': 'warn', 'sale-hidden': 'warn', 'once-with-food': 'warn',

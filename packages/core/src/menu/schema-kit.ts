@@ -9,7 +9,7 @@ import Type, { type Static, type TSchema } from 'typebox';
 type Shapes = Record<string, TSchema>;
 type AnyOfShapes<S extends Shapes> = { [K in keyof S]: Static<S[K]> }[keyof S];
 
-export const ID_PATTERN = '^[a-z0-9][a-z0-9_.-]{0,63}$';
+const ID_PATTERN = '^[a-z0-9][a-z0-9_.-]{0,63}$';
 const BOUND_OF_MONEY = 100_000_000;
 const BOUND_OF_BASIS_POINTS = 1_000_000;
 

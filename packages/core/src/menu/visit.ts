@@ -23,7 +23,7 @@ export function eachText(menu: Menu, visit: Visit<Text>): void {
 }
 
 /** Every text of one group, with its path below `path`. */
-export function eachTextOfGroup(group: Group, path: string, visit: Visit<Text>): void {
+function eachTextOfGroup(group: Group, path: string, visit: Visit<Text>): void {
   visit(`${path}/prompt`, group.prompt);
   if (group.help !== undefined) visit(`${path}/help`, group.help);
   if (group.kind === 'note' && group.note?.placeholder !== undefined) {

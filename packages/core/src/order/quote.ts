@@ -24,7 +24,7 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
   return worked ? quoteOf(worked) : UNKNOWN_ITEM;
 }
 
-export function quoteOf({ settled, ...worked }: WorkedLine): Quote {
+function quoteOf({ settled, ...worked }: WorkedLine): Quote {
   return {
     ok: worked.problems.length === 0,
     problems: worked.problems,
@@ -41,7 +41,7 @@ export function quoteOf({ settled, ...worked }: WorkedLine): Quote {
 
 const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];
 
-export const UNKNOWN_ITEM: Quote = {
+const UNKNOWN_ITEM: Quote = {
   ok: false,
   problems: NOTHING_THERE,
   price: { base: 0, each: 0, once: 0, unit: 0, line: 0, parts: [] },

@@ -91,7 +91,7 @@ function settleDates(said: Answers, visible: readonly OfferedGroup[], answered: 
 }
 
 /** The first and the last date that a date group allows, counted from the date of `at`. */
-export function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
+function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
   const today = dayNumber(at.slice(0, 10));
   const { earliestDays = 0, latestDays } = group.date ?? {};
   return { need: dateOfDay(today + earliestDays), limit: latestDays === undefined ? null : dateOfDay(today + latestDays) };

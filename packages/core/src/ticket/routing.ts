@@ -9,7 +9,7 @@ export type StationIndex = number;
 const NO_STATIONS: readonly StationIndex[] = [];
 
 /** The stations, other than home, at which a choice of the item's own groups is made. */
-export function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): readonly StationIndex[] {
+function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): readonly StationIndex[] {
   if (choice.station === undefined && group.routes.length === 0 && choice.routes.length === 0) return NO_STATIONS;
   const stations = [...group.routes, ...choice.routes]
     .filter(({ rule }) => line.settlement.ruleHolds(rule))

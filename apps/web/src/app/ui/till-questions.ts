@@ -13,7 +13,7 @@ import { sayLimits } from '../text/limits.ts';
   template: `
     @for (row of rows(); track row.key) {
       <section>
-        <p><strong>{{ row.title }}</strong> <span class="quiet">{{ row.limits }}</span></p>
+        <p class="title"><strong>{{ row.title }}</strong><span class="quiet">{{ row.limits }}</span></p>
         <div class="keys">
           @for (key of row.keys; track key.id) {
             <button type="button" [class.on]="key.units > 0" [attr.aria-pressed]="key.units > 0" [disabled]="key.state !== 'open' && key.units === 0" (click)="tap(row.view, key)">
@@ -28,6 +28,7 @@ import { sayLimits } from '../text/limits.ts';
   styles: `
     @layer app {
       :host { display: grid; gap: 14px; }
+      .title { display: flex; flex-wrap: wrap; gap: 0 10px; align-items: baseline; font-size: 14px; }
       .keys { display: grid; grid-template-columns: repeat(auto-fill, minmax(104px, 1fr)); gap: 8px; margin-top: 6px; }
       button { min-height: 62px; padding: 8px; border: 1px solid var(--hairline); border-left: 5px solid var(--hairline); border-radius: var(--radius); background: var(--card); display: grid; align-content: center; gap: 2px; text-align: left; cursor: pointer; font-weight: 500; }
       button.on { border-color: var(--teal); background: var(--teal-soft); font-weight: 700; }

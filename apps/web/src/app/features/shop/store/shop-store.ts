@@ -54,7 +54,7 @@ function remembered(): Partial<ShopState> {
 }
 
 /** The state at the start: what was remembered, on top of an empty basket. */
-export function initialShop(key: string): ShopState {
+function initialShop(key: string): ShopState {
   const empty = { open: undefined, lines: [], answers: {}, key, sending: false, away: false, problems: [], refusal: undefined, placed: undefined };
   return { ...empty, ...remembered() };
 }

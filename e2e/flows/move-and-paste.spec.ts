@@ -1,0 +1,47 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { at } from '../support/house.ts';
+
+/** Drags as a hand does: press, move in small steps, let go. */
+async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
+  const [start, end] = [await from.boundingBox(), await to.boundingBox()];
+  if (!start || !end) throw new Error('nothing to drag');
+  await page.mouse.move(start.x + start.width / 2, start.y + start.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2 + 6, { steps: 12 });
+  await page.mouse.up();
+}
+
+test('questions and answers are dragged into another order, and stay there', async ({ page }) => {
+  await page.goto(at('/menu/milk-tea'));
+  const cards = page.locator('article h3');
+  await expect(cards).toHaveText([/Cup size/, /Milk/]);
+  await drag(page, page.getByRole('button', { name: /^Move Cup size/ }), page.getByRole('button', { name: /^Move Milk/ }));
+  await expect(cards).toHaveText([/Milk/, /Cup size/]);
+  await page.getByRole('button', { name: 'Open Milk' }).click();
+  const handles = page.locator('hl-choice-grid .row:not(.head) .handle');
+  await drag(page, handles.nth(0), handles.nth(2));
+  await expect(page.getByLabel('Guest reads, row 3')).toHaveValue('Whole milk');
+  await page.getByLabel('Guest reads, row 3').press('Alt+ArrowUp');
+  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
+  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await page.reload();
+  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
+});
+
+test('lines pasted into the grid become rows with their prices', async ({ page }) => {
+  await page.goto(at('/groups/porridge-top'));
+  const first = page.getByLabel('Guest reads, row 1');
+  await first.focus();
+  await first.evaluate((cell) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text', 'Baked plum 1.40\nCocoa nibs\nRye crumb -0.20\nCream -10%');
+    cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Baked plum');
+  await expect(page.getByLabel('Adds, row 2')).toHaveValue('1.40');
+  await expect(page.getByLabel('Adds, row 5')).toHaveValue('-10%');
+  // Included answers may not take money off: the server says so, and what was there before stands again.
+  await expect(page.getByRole('alert').first()).toContainText('none of its choices may take money off');
+  await expect(first).toHaveValue('Stewed pear');
+  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Toasted seeds');
+});
