@@ -4,13 +4,14 @@ import { type Asked, baseFactor, groupFactor, soldFactor } from '../analysis/fac
 import { domainsOf, type Model, type ModelGroup, newModel } from '../analysis/model.ts';
 import type { Span } from '../analysis/span.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
-import { ProblemList } from '../quote/problem.ts';
+import { type Problem, ProblemList } from '../quote/problem.ts';
 import type { Context } from '../quote/request-schema.ts';
 import { workLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
-import { findDeadEnds, findUnsoldEnds, isEverAnswerable, isEverVisible } from './dead-ends.ts';
+import { findDeadEnds, findUnsoldEnds, isEverAnswerable, isEverVisible, wayToSee } from './dead-ends.ts';
 import type { Occasion } from './contexts.ts';
 import type { ItemCheck } from './item-check.ts';
+import { shortWay } from './short-way.ts';
 
 /** What can be proved about one item: that it can be ordered, that nobody gets stuck, that every choice is one. */
 export function checkItemBuilds(check: ItemCheck): void {
@@ -23,7 +24,8 @@ export function checkItemBuilds(check: ItemCheck): void {
   for (const group of now.model.groups) {
     const at = `${where}/groups/${group.offered.id}`;
     if (isEverVisible(now.model, group) && !isEverAnswerable(now.model, group)) {
-      found.add('cannot-satisfy', at, { group: group.offered.id, min: group.offered.min });
+      const way = wayToSee(check, whole, now.model, group);
+      found.add('cannot-satisfy', at, { group: group.offered.id, min: group.offered.min }, way);
     }
   }
   findDeadEnds(check, now.model, now.factors);
@@ -39,8 +41,11 @@ export function checkItemPrice(check: ItemCheck): void {
   const couldBe = check.occasions.map(withoutOut).filter(({ context }) => {
     return looseSpan(menu, item, circumstancesOf(menu, context, clock, new ProblemList())).low < 0;
   });
-  const isBelow = couldBe.some((occasion) => (solve(check, occasion).span?.low ?? 0) < 0);
-  if (isBelow) found.add('price-below-zero', `items/${item.item.id}`);
+  const below = couldBe.find((occasion) => (solve(check, occasion).span?.low ?? 0) < 0);
+  if (!below) return;
+  const isTooLow = ({ code }: Problem) => code === 'price-below-zero';
+  const way = shortWay(check, below, item.groups, ({ problems }) => problems.length > 0 && problems.every(isTooLow));
+  found.add('price-below-zero', `items/${item.item.id}`, {}, way);
 }
 
 interface Solved {
@@ -101,7 +106,8 @@ function checkSoldOut(check: ItemCheck, whole: Model): void {
     const before = whole.groups[group.offered.index] ?? group;
     if (!isEverVisible(model, group) || isEverAnswerable(model, group) || !isEverAnswerable(whole, before)) continue;
     isStuck = true;
-    found.add('sold-out-required', `${where}/groups/${group.offered.id}`, { group: group.offered.id });
+    const way = wayToSee(check, context, model, group);
+    found.add('sold-out-required', `${where}/groups/${group.offered.id}`, { group: group.offered.id }, way);
   }
   if (isStuck) found.add('cannot-order', where, { soldOut: true });
 }

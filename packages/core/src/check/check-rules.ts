@@ -5,15 +5,17 @@ import { domainsOf, type Model, newModel } from '../analysis/model.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
+import type { Pick } from '../quote/request-schema.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { ItemCheck } from './item-check.ts';
 import { withAllBefore } from './dead-ends.ts';
+import { shortWay, standWell } from './short-way.ts';
 import type { FindingList } from './finding.ts';
 
 /** What was learnt of the rules over all items: which can hold, and which pairs can hold at once and disagree. */
 export class RuleCheck {
   readonly #fires = new Set<string>();
-  readonly #disagree = new Map<string, string>();
+  readonly #disagree = new Map<string, { readonly other: string; readonly picks: readonly Pick[] | undefined }>();
 
   /** Looks at the rules of one item on every occasion that they tell apart. */
   learn(check: ItemCheck): void {
@@ -29,7 +31,11 @@ export class RuleCheck {
       for (const [earlier, later] of pairs) {
         const [one, other] = [rules[earlier], rules[later]];
         if (!one || !other || this.#disagree.has(other.id) || !canHold(check, model, [earlier, later])) continue;
-        this.#disagree.set(other.id, one.id);
+        const looked = withAllBefore(model, looksOf(model, [earlier, later])).flatMap((index) => check.item.groups[index] ?? []);
+        const picks = shortWay(check, { context, quantity }, looked, (worked) =>
+          standWell(worked, looked) && [earlier, later].every((rule) => worked.settled.settlement.ruleHolds(rule)),
+        );
+        this.#disagree.set(other.id, { other: one.id, picks });
       }
     }
   }
@@ -37,10 +43,14 @@ export class RuleCheck {
   report(menu: Menu, found: FindingList): void {
     for (const { id } of menu.rules ?? []) {
       if (!this.#fires.has(id)) found.add('rule-never-fires', `rules/${id}`, { rule: id });
-      const other = this.#disagree.get(id);
-      if (other !== undefined) found.add('rules-disagree', `rules/${id}`, { rule: id, other });
+      const clash = this.#disagree.get(id);
+      if (clash) found.add('rules-disagree', `rules/${id}`, { rule: id, other: clash.other }, clash.picks);
     }
   }
+}
+
+function looksOf(model: Model, rules: readonly number[]): number[] {
+  return rules.flatMap((rule) => groupsOfFormula(model.formulas[rule] ?? false, model.atoms));
 }
 
 /** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */

@@ -27,6 +27,14 @@ describe('line check', () => {
     expect(quote.groups.find(({ group }) => group === 'broth')).toMatchObject({ min: 1, choices: [] });
   });
 
+  it('gives the shortest answers to whatever an answer leads to', () => {
+    const findings = checkMenu(load<Menu>('flawed.menu.json'), context, clock);
+    const picksOf = (code: string) => findings.find((it) => it.code === code)?.picks;
+    expect(picksOf('price-below-zero')).toEqual([{ group: 'deal', choice: 'less' }]);
+    expect(picksOf('rules-disagree')).toEqual([{ group: 'size', choice: 'large' }]);
+    expect(picksOf('cannot-satisfy')).toEqual([]);
+  });
+
   it('finds a first half of a combination of which no other half is sold', () => {
     const menu = load<Menu>('broth-bar.menu.json');
     const tea = menu.items.find(({ id }) => id === 'tea');

@@ -4,10 +4,9 @@ import { groupsOfFormula } from '../analysis/formula.ts';
 import { domainsOf, type Model, type ModelGroup } from '../analysis/model.ts';
 import { ONE } from '../analysis/span.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
-import type { Pick } from '../quote/request-schema.ts';
-import { workLine } from '../quote/work-line.ts';
+import type { Context, Pick } from '../quote/request-schema.ts';
 import type { ItemCheck } from './item-check.ts';
-import { shortAnswers } from './short-answers.ts';
+import { shortWay, standWell } from './short-way.ts';
 
 /** The groups whose answers decide whether a group is asked and what may be picked in it. */
 function groupsBefore(model: Model, { offered }: ModelGroup): number[] {
@@ -88,20 +87,31 @@ export function findUnsoldEnds({ item, found, budget }: ItemCheck, model: Model,
   found.add('dead-end', `items/${item.item.id}/groups/${id}`, { group: id, picks }, picks);
 }
 
-/** The shortest valid answers to the earlier groups after which the group can't be answered; held against a quote. */
-function wayInto(check: ItemCheck, model: Model, group: ModelGroup, before: readonly number[]): Pick[] | undefined {
-  const earlier = withAllBefore(model, before).sort((a, b) => a - b).flatMap((index): OfferedGroup[] => {
+/** The groups that come before a group, in the item's order. */
+function offeredBefore(model: Model, before: readonly number[]): OfferedGroup[] {
+  return withAllBefore(model, before).sort((a, b) => a - b).flatMap((index): OfferedGroup[] => {
     const it = model.groups[index];
     return it ? [it.offered] : [];
   });
-  const asked = new Set(earlier.map(({ id }) => id));
-  const { context, menu, item, clock } = check;
-  for (const picks of shortAnswers(earlier)) {
-    const worked = workLine(menu, { ...context, item: item.item.id, picks }, clock);
-    if (!worked || worked.problems.some(({ group: id }) => id !== undefined && asked.has(id))) continue;
-    const world = worked.groups.find((view) => view.group === group.offered.id && view.at === undefined);
-    const most = (world?.choices ?? []).reduce((sum, { choice, state }) => sum + (state === 'open' ? (group.offered.choices.find(({ id }) => id === choice)?.max ?? 0) : 0), 0);
-    if (world && (most < world.min || (world.max !== null && world.max < world.min))) return picks;
-  }
-  return undefined;
+}
+
+/** The shortest answers after which a group is asked. */
+export function wayToSee(check: ItemCheck, context: Context, model: Model, group: ModelGroup): Pick[] | undefined {
+  const earlier = offeredBefore(model, groupsBefore(model, group));
+  return shortWay(check, { context, quantity: 1 }, earlier, (worked) =>
+    standWell(worked, earlier) && worked.groups.some((view) => view.group === group.offered.id && view.at === undefined),
+  );
+}
+
+/** The shortest valid answers to the earlier groups after which the group can't be answered; held against a quote. */
+function wayInto(check: ItemCheck, model: Model, group: ModelGroup, before: readonly number[]): Pick[] | undefined {
+  const earlier = offeredBefore(model, before);
+  const { out: _, ...context } = check.context;
+  return shortWay(check, { context, quantity: 1 }, earlier, (worked) => {
+    const view = worked.groups.find((it) => it.group === group.offered.id && it.at === undefined);
+    if (!view || !standWell(worked, earlier)) return false;
+    const mostOf = (choice: string) => group.offered.choices.find(({ id }) => id === choice)?.max ?? 0;
+    const most = view.choices.reduce((sum, { choice, state }) => sum + (state === 'open' ? mostOf(choice) : 0), 0);
+    return most < view.min || (view.max !== null && view.max < view.min);
+  });
 }
