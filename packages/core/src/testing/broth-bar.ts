@@ -1,0 +1,28 @@
+import { readFileSync } from 'node:fs';
+import type { Group, Item, Line, Menu, Quote, Rule } from '../index.ts';
+import { quoteLine } from '../index.ts';
+
+/** The menu of the worked cases, fresh for each caller. */
+export function brothBar(): Menu {
+  return JSON.parse(readFileSync(new URL('../../cases/broth-bar.menu.json', import.meta.url), 'utf8')) as Menu;
+}
+
+/** A menu of one dish at 1000 that asks the groups given, in order; stations hot, cold and an expo. */
+export function smallMenu(groups: readonly Group[], item: Partial<Item> = {}, rules: readonly Rule[] = []): Menu {
+  return {
+    format: 'hearty-ladle/menu@1', name: 'Small', currency: 'EUR', locales: ['en'],
+    priceLists: [{ id: 'house', name: 'House' }, { id: 'bike', name: 'Bike' }],
+    stations: [{ id: 'hot', name: 'Hot' }, { id: 'cold', name: 'Cold' }, { id: 'call', name: 'Call', expo: true }],
+    sections: [], groups: [...groups], rules: [...rules],
+    items: [{ id: 'dish', name: 'Dish', price: 1000, groups: groups.map(({ id }) => ({ group: id })), ...item }],
+  };
+}
+
+/** A group of choices with what is given. */
+export function choicesGroup(id: string, more: Partial<Extract<Group, { kind: 'choices' }>>): Group {
+  return { id, name: id, prompt: id, kind: 'choices', ...more };
+}
+
+export function quoteDish(menu: Menu, line: Partial<Line> = {}): Quote {
+  return quoteLine(menu, { item: 'dish', at: '2026-05-12T13:00', ...line }, () => '2026-05-12T13:00');
+}
