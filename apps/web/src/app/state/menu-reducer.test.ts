@@ -1,0 +1,83 @@
+import '@angular/compiler';
+import type { Group, Menu } from '@hearty-ladle/core';
+import { describe, expect, it } from 'vitest';
+import { menuActions } from './menu-actions.ts';
+import { menuFeature } from './menu-reducer.ts';
+import { INITIAL, type MenuState } from './menu-state.ts';
+
+const group = (id: string, name = id): Group => ({ id, name, prompt: id, kind: 'choices' });
+const menu = (...groups: Group[]): Menu => ({
+  format: 'hearty-ladle/menu@1', name: 'House', currency: 'EUR', locales: ['en'], priceLists: [{ id: 'p', name: 'P' }], stations: [{ id: 's', name: 'S' }], sections: [], items: [], groups,
+});
+const stored = (revision: number, version: number, ...groups: Group[]) => ({ revision, menu: menu(...groups), versions: { groups: Object.fromEntries(groups.map(({ id }) => [id, version])) } });
+const put = (thing: Group, mergeKey?: string) =>
+  menuActions.changed({ label: `put ${thing.name}`, change: { edits: [{ type: 'put', kind: 'groups', thing }] }, ...(mergeKey && { mergeKey }) });
+
+type Action = Parameters<typeof menuFeature.reducer>[1];
+const after = (state: MenuState, ...actions: Action[]) => actions.reduce(menuFeature.reducer, state);
+const names = (state: MenuState) => state.menu?.groups.map(({ name }) => name);
+const open = after(INITIAL, menuActions.opened(), menuActions.arrived({ stored: stored(1, 1, group('a'), group('b')) }));
+const kept = (id: number, version: number) =>
+  menuActions.answered({ id, answer: { outcome: 'kept', kept: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } } });
+
+describe('the menu in the browser', () => {
+  it('shows an edit at once, and lets it wait for the server', () => {
+    const edited = after(open, put(group('a', 'A!')));
+    expect(names(edited)).toEqual(['A!', 'b']);
+    expect(edited.waiting).toHaveLength(1);
+    expect(after(edited, menuActions.sending({ id: 1 }), kept(1, 2))).toMatchObject({ waiting: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
+  });
+
+  it('takes typing in one field as one deed, but not what is on its way already', () => {
+    const typed = after(open, put(group('a', 'A'), 'a name'), put(group('a', 'AB'), 'a name'));
+    expect([typed.waiting.length, typed.past.length]).toEqual([1, 1]);
+    expect(names(after(typed, menuActions.undo()))).toEqual(['a', 'b']);
+    const more = after(typed, menuActions.sending({ id: 1 }), put(group('a', 'ABC'), 'a name'));
+    expect(more.waiting).toHaveLength(2);
+  });
+
+  it('undoes and does again, through the same way as every other change', () => {
+    const done = after(open, put(group('a', '1')), put(group('b', '2')), menuActions.undo(), menuActions.undo());
+    expect(names(done)).toEqual(['a', 'b']);
+    expect(done.waiting).toHaveLength(4);
+    expect(names(after(done, menuActions.redo(), menuActions.redo()))).toEqual(['1', '2']);
+    expect(after(done, menuActions.redo(), put(group('b', 'new'))).future).toEqual([]);
+  });
+
+  it('does not undo past what somebody else did to the same thing', () => {
+    const mine = after(open, put(group('a', 'mine')), menuActions.sending({ id: 1 }), kept(1, 2));
+    const theirs = after(mine, menuActions.arrived({ stored: stored(3, 3, group('a', 'theirs'), group('b')) }), menuActions.undo());
+    expect(names(theirs)).toEqual(['theirs', 'b']);
+    expect(theirs.notice).toContain('somebody else has changed the same thing');
+  });
+
+  it('puts what waits on top of news, and keeps the version that it was made on', () => {
+    const waiting = after(open, put(group('a', 'mine')), menuActions.arrived({ stored: stored(2, 2, group('a', 'theirs'), group('b', 'news')) }));
+    expect(names(waiting)).toEqual(['mine', 'news']);
+    expect(waiting.versions).toEqual({ groups: { a: 1, b: 2 } });
+  });
+
+  it('keeps both sides of a clash until the person decides', () => {
+    const conflicts = [{ kind: 'groups' as const, id: 'a', version: 2, thing: group('a', 'theirs') }];
+    const clashed = after(open, put(group('a', 'mine')), put(group('b', 'kept')), menuActions.sending({ id: 1 }), menuActions.answered({ id: 1, answer: { outcome: 'conflict', conflicts } }));
+    expect(clashed.clashes).toMatchObject([{ id: 'a', mine: { name: 'mine' }, thing: { name: 'theirs' } }]);
+    const news = after(clashed, menuActions.arrived({ stored: stored(2, 2, group('a', 'theirs'), group('b')) }));
+    expect(names(news)).toEqual(['theirs', 'kept']);
+    const [clash] = news.clashes;
+    if (!clash) throw new Error('no clash');
+    expect(names(after(news, menuActions.clashSettled({ clash, keepMine: false })))).toEqual(['theirs', 'kept']);
+    expect(names(after(news, menuActions.clashSettled({ clash, keepMine: true })))).toEqual(['mine', 'kept']);
+  });
+
+  it('takes back what the server refuses, and says why', () => {
+    const refused = after(open, put(group('a', 'bad')), menuActions.sending({ id: 1 }), menuActions.answered({ id: 1, answer: { outcome: 'refused', faults: [{ path: '', code: 'id-twice', params: {}, says: 'Twice.' }], says: '' } }));
+    expect(names(refused)).toEqual(['a', 'b']);
+    expect(refused).toMatchObject({ waiting: [], past: [], notice: '“put bad” was not kept. Twice.' });
+  });
+
+  it('waits while the server is away, and loses nothing', () => {
+    const away = after(open, put(group('a', 'mine')), menuActions.sending({ id: 1 }), menuActions.answered({ id: 1, answer: { outcome: 'away' } }));
+    expect(away).toMatchObject({ away: true, sending: false });
+    expect(away.waiting).toHaveLength(1);
+  });
+});
