@@ -44,8 +44,12 @@ describe('the analysis', () => {
     }
   });
 
-  it('can be stopped', () => {
+  it('tells of its progress, and can be stopped', () => {
     const menu = randomMenu(3, { groups: 4, choices: 4, rules: 5 });
-    expect(analyzeItem(menu, 'it0', context, clock, { stopped: () => true })?.exact).toBe(false);
+    const taken: number[] = [];
+    expect(analyzeItem(menu, 'it0', context, clock, { watch: (steps) => taken.push(steps) > 0 })?.exact).toBe(true);
+    expect(taken.length).toBeGreaterThan(3);
+    expect(taken).toEqual(taken.toSorted((a, b) => a - b));
+    expect(analyzeItem(menu, 'it0', context, clock, { watch: () => false })?.exact).toBe(false);
   });
 });

@@ -4,7 +4,7 @@ import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Context } from '../quote/request-schema.ts';
 import { looseSpan } from './bounds.ts';
-import { Budget, eliminate, OverBudget } from './eliminate.ts';
+import { Budget, eliminate, OverBudget, type StepWatcher } from './eliminate.ts';
 import { baseFactor, groupFactor, soldFactor } from './factors.ts';
 import { domainsOf, type Model, newModel } from './model.ts';
 import type { Span } from './span.ts';
@@ -20,10 +20,10 @@ export interface Analysis {
   readonly calories: { readonly min: number; readonly max: number } | null;
 }
 
-/** How much work one question may take, and whether somebody wants it stopped. */
+/** How much work one question may take, and who watches it. */
 export interface Effort {
   readonly steps?: number;
-  readonly stopped?: () => boolean;
+  readonly watch?: StepWatcher;
 }
 
 const STEPS = 400_000;
@@ -34,7 +34,7 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
   const item = compiled.item(id);
   if (!item) return undefined;
   const circumstances = circumstancesOf(compiled, context, clock, new ProblemList());
-  const budget = new Budget(effort.steps ?? STEPS, effort.stopped);
+  const budget = new Budget(effort.steps ?? STEPS, effort.watch);
   try {
     return analysisOf(id, true, spanOf(newModel(compiled, item, circumstances), budget), item.item.calories ?? 0);
   } catch (error) {

@@ -11,19 +11,23 @@ export interface Factor {
 /** Thrown where a question would take more steps than it may. */
 export class OverBudget extends Error {}
 
+/** Somebody who watches: told how many steps were taken of how many there may be; answering false stops the work. */
+export type StepWatcher = (taken: number, most: number) => boolean;
+
 /** Counts steps; tells of progress and can be stopped from outside. */
 export class Budget {
-  #left: number;
-  readonly #stopped: () => boolean;
+  #taken = 0;
+  readonly #most: number;
+  readonly #watch: StepWatcher;
 
-  constructor(steps: number, stopped: () => boolean = () => false) {
-    this.#left = steps;
-    this.#stopped = stopped;
+  constructor(most: number, watch: StepWatcher = () => true) {
+    this.#most = most;
+    this.#watch = watch;
   }
 
   spend(steps: number): void {
-    this.#left -= steps;
-    if (this.#left < 0 || this.#stopped()) throw new OverBudget();
+    this.#taken += steps;
+    if (this.#taken > this.#most || !this.#watch(this.#taken, this.#most)) throw new OverBudget();
   }
 }
 

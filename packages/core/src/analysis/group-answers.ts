@@ -44,6 +44,9 @@ export interface GroupQuestion {
  */
 export type Sight = string;
 
+/** The sight of a group that nobody looks at. */
+export const NOTHING_SEEN: Sight = sightOf('', -1, -1);
+
 function sightOf(atoms: string, first: number, single: number): Sight {
   return `${atoms}|${first}|${single}`;
 }
@@ -81,7 +84,8 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   const low = includedFirst === 'cheapest' ? overThresholds('low', prices) : [FREE_CHOICE];
   const high = includedFirst === 'dearest' ? overThresholds('high', prices) : [FREE_CHOICE];
   const lows = low.map((pricing) => sweep(question, options, notEmpty, pricing));
-  const highs = high.map((pricing) => sweep(question, options, notEmpty, pricing));
+  // One sweep by free choice finds both ends.
+  const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
   for (const [sight, span] of counted) {
     const values = (sweeps: Map<Sight, Span>[], field: 'low' | 'high') => sweeps.flatMap((one) => one.get(sight)?.[field] ?? []);
     counted.set(sight, { ...span, low: Math.min(...values(lows, 'low')), high: Math.max(...values(highs, 'high')) });
@@ -115,7 +119,8 @@ interface State {
   readonly sight: string;
   readonly first: number;
   readonly single: number;
-  readonly span: Span;
+  /** Written over when another way leads to the same state. */
+  span: Span;
 }
 
 const EMPTY: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0 };
@@ -129,7 +134,9 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
     const put = (state: State) => {
       const key = keyOf(state);
       const known = next.get(key);
-      next.set(key, known ? { ...known, span: plus(known.span, state.span) } : state);
+      // A state that was passed on as it is has had its turn in this round: nothing reads its span there any more.
+      if (known) known.span = plus(known.span, state.span);
+      else next.set(key, state);
     };
     const own = options[index] ?? [];
     const unpicked = choice.atoms.map((bounds) => bit(0, bounds)).join('');
@@ -197,7 +204,7 @@ function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: bool
     if (pricing.kind === 'threshold' && units < included) continue;
     const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
     const seen = sightOf(sight + question.atoms.map((bounds) => bit(units, bounds)).join(''), first, single);
-    answers.set(seen, plus(answers.get(seen), { ...span, low: span.low - less, high: span.high - less }));
+    answers.set(seen, plus(answers.get(seen), less === 0 ? span : { ...span, low: span.low - less, high: span.high - less }));
   }
   return answers;
 }

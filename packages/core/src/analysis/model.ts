@@ -2,7 +2,7 @@ import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '..
 import type { Circumstances } from '../quote/circumstances.ts';
 import { isSoldOut } from '../quote/settlement.ts';
 import { type Atom, AtomList, type Formula, formulaOf, groupsOfFormula } from './formula.ts';
-import { type AnsweredChoice, type Bounds, groupAnswers, type Sight, standingOf } from './group-answers.ts';
+import { type AnsweredChoice, type Bounds, groupAnswers, NOTHING_SEEN, type Sight, standingOf } from './group-answers.ts';
 import { ONE } from './span.ts';
 
 /**
@@ -160,6 +160,8 @@ type Shape = Omit<ModelGroup, 'domain' | 'standingIn' | 'deciders' | 'matters'>;
 /** Everything that could be seen of the group's answers, whatever the rules say. */
 function domainOf(shape: Shape, { out }: Circumstances): Sight[] {
   const { offered } = shape;
+  const isSeen = shape.looksAtFirst || shape.looksAtSingle || shape.groupAtoms.length > 0 || shape.choiceAtoms.some((atoms) => atoms.length > 0);
+  if (!isSeen) return [NOTHING_SEEN];
   const limits = [offered.max, ...offered.limits.map(({ limit }) => (limit.max === undefined ? offered.max : limit.max))];
   const max = limits.reduce<number>((most, limit) => Math.max(most, limit ?? Infinity), 0);
   const choices = offered.choices.map((choice, index): AnsweredChoice => {
