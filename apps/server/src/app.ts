@@ -4,8 +4,10 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
+import { journalRoutes } from './http/journal-routes.ts';
 import { menuRoutes } from './http/menu-routes.ts';
 import { orderRoutes } from './http/order-routes.ts';
+import { pictureRoutes } from './http/picture-routes.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
 import { problemHandler, sendProblem } from './http/problem.ts';
 import type { Services } from './http/services.ts';
@@ -51,8 +53,10 @@ function apiRoutes(services: Services): express.Router {
     }),
   );
   router.get('/events', (_request, response) => services.live.connect(response));
+  router.use(pictureRoutes(services));
   router.use(express.json({ limit: '256kb' }));
   router.use(menuRoutes(services));
+  router.use(journalRoutes(services));
   router.use(orderRoutes(services));
   router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
   return router;

@@ -42,3 +42,18 @@ export type { Finding, FindingCode, Severity } from './check/finding.ts';
 export { sayFinding } from './words/finding-words.ts';
 export { declareCalories, roundedCalories } from './label/calories.ts';
 export { EU_ALLERGENS, US_ALLERGENS } from './label/allergens.ts';
+export { ASIDE_KINDS, documentOf, type SummaryLine, templateFor, type Workbook } from './menu/workbook.ts';
+export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type HangAs, hangByRule, hangGroups, takeOwnCopy } from './deeds/hang.ts';
+export {
+  addOf, asDifference, type Difference, differencesOf, withChoiceOffered, withDefault, withLimits, withoutDifference, withPrice,
+} from './deeds/differences.ts';
+export type { Role, Target } from './deeds/references.ts';
+export { removeEverywhere, type UsePlace, usesOf } from './deeds/where-used.ts';
+export { type DishReach, type Reach, reachOf, touchedDishes } from './reach/reach.ts';
+export { type Findable, findByName, plainText } from './find/find.ts';
+export { parseTemplate, type TemplateFault } from './summary/template.ts';
+export { summaryOf } from './summary/summary.ts';
+export { type PaperLine, type PaperStyle, type TicketHead, ticketPaper } from './paper/ticket-paper.ts';
+export { receiptText, sayPart } from './paper/receipt.ts';
+export { graphemes, wrapText } from './paper/wrap.ts';
+export { textWidth } from './check/text-width.ts';

@@ -1,6 +1,6 @@
 import {
-  type Change, findThing, type Kind, KINDS, type Menu, SETTINGS_ID, type Settings, settingsOf, type Thing,
-  type ThingKind, type ThingRef, touchedBy,
+  type Change, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, type ThingKind,
+  type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { MenuListEntity, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
@@ -11,7 +11,7 @@ export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
 /** The menu at one revision. */
 export interface StoredMenu {
   readonly revision: number;
-  readonly menu: Menu;
+  readonly menu: Workbook;
   readonly versions: Versions;
 }
 
@@ -35,7 +35,7 @@ export async function loadMenu(manager: EntityManager, revision: number): Promis
   const byKey = new Map(rows.map((row) => [`${row.kind} ${row.id}`, row]));
   const menu: Record<string, unknown> = { ...(settings.body as Settings) };
   for (const { kind, ids } of lists) menu[kind] = ids.flatMap((id) => byKey.get(`${kind} ${id}`)?.body ?? []);
-  return { revision, menu: menu as unknown as Menu, versions: versionsOf(rows) };
+  return { revision, menu: menu as unknown as Workbook, versions: versionsOf(rows) };
 }
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -51,9 +51,10 @@ function versionsOf(rows: readonly MenuThingRow[]): Versions {
 
 /** Stores what a change made of a menu: the things it touched, each with a new version, and the lists it changed. */
 export async function storeChange(
-  manager: EntityManager, before: StoredMenu, after: Menu, change: Change,
+  manager: EntityManager, before: StoredMenu, after: Workbook, change: Change,
 ): Promise<{ stored: StoredMenu; touched: (ThingRef & { version: number })[] }> {
-  const touched = touchedBy(change).map((ref) => ({ ...ref, version: versionOf(before.versions, ref) + 1 }));
+  // A version is the revision that made it: a thing that was taken away and came back never has an old one again.
+  const touched = touchedBy(change).map((ref) => ({ ...ref, version: before.revision + 1 }));
   const versions: Versions = { ...before.versions };
   for (const { kind, id, version } of touched) {
     const body = findThing(after, { kind, id });
@@ -71,22 +72,23 @@ export async function storeChange(
   return { stored: { revision, menu: after, versions }, touched };
 }
 
-async function storeList(manager: EntityManager, kind: Kind, menu: Menu): Promise<void> {
+async function storeList(manager: EntityManager, kind: ListKind, menu: Workbook): Promise<void> {
   const ids = (menu[kind] ?? []).map(({ id }) => id);
   await manager.upsert(MenuListEntity, { kind, ids }, ['kind']);
 }
 
-/** Puts a whole menu in the place of whatever is there, with all versions at 1. */
-export async function replaceMenu(manager: EntityManager, menu: Menu): Promise<void> {
+/** Puts a whole menu in the place of whatever is there, all of it at one new version. */
+export async function replaceMenu(manager: EntityManager, menu: Workbook): Promise<void> {
   const revision = await lockRevision(manager);
   await manager.clear(MenuListEntity);
   await manager.clear(MenuThingEntity);
+  const version = revision + 1;
   const things: { kind: string; id: string; version: number; body: Thing }[] = [
-    { kind: 'settings', id: SETTINGS_ID, version: 1, body: settingsOf(menu) },
+    { kind: 'settings', id: SETTINGS_ID, version, body: settingsOf(menu) },
   ];
-  for (const kind of KINDS) {
+  for (const kind of LIST_KINDS) {
     await storeList(manager, kind, menu);
-    for (const thing of menu[kind] ?? []) things.push({ kind, id: thing.id, version: 1, body: thing });
+    for (const thing of menu[kind] ?? []) things.push({ kind, id: thing.id, version, body: thing });
   }
   await manager.insert(MenuThingEntity, things as never[]);
   await manager.update(MenuStateEntity, { id: 1 }, { revision: revision + 1 });

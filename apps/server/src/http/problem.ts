@@ -14,10 +14,11 @@ export function sendProblem(response: Response, status: number, code: string, ti
 }
 
 /** The last handler: what is the caller's fault is said as such, what is ours is logged and not shown. */
-export const problemHandler: ErrorRequestHandler = (error: { type?: string; status?: number }, request, response, next) => {
+export const problemHandler: ErrorRequestHandler = (error: { type?: string; status?: number; limit?: number }, request, response, next) => {
   if (response.headersSent) return next(error);
   if (error.type === 'entity.too.large') {
-    return sendProblem(response, 413, 'too-large', 'That is more than this address takes (256 kB).');
+    const most = error.limit === undefined ? '' : ` (${Math.round(error.limit / 1024)} kB)`;
+    return sendProblem(response, 413, 'too-large', `That is more than this address takes${most}.`);
   }
   if (error.type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request is not JSON.');
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {

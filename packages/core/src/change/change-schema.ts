@@ -3,12 +3,14 @@ import { Attachment, Group } from '../menu/group-schema.ts';
 import {
   Daypart, GuestKind, Ingredient, Item, Location, Menu, PriceList, Rule, Section, Station,
 } from '../menu/document.ts';
+import { SummaryLine } from '../menu/workbook.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
 import type { Change, ThingRef } from './change.ts';
 
 const things = {
   priceLists: PriceList, locations: Location, dayparts: Daypart, stations: Station, ingredients: Ingredient,
-  sections: Section, guests: GuestKind, groups: Group, items: Item, rules: Rule,
+  sections: Section, guests: GuestKind, groups: Group, items: Item, rules: Rule, itemSummaries: SummaryLine,
+  sectionSummaries: SummaryLine,
   settings: Type.Object(
     {
       format: Menu.properties.format,

@@ -2,17 +2,20 @@ import type { Id, Menu } from '../menu/document.ts';
 import type { Fault } from '../menu/fault.ts';
 import { type Kind, KINDS } from '../menu/scope.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
+import { ASIDE_KINDS, type AsideKind, type Workbook } from '../menu/workbook.ts';
 import { accepted, refused, type Result } from '../result.ts';
 
 /** The parts of a menu that are changed as wholes: things with ids of their own, and its settings. */
-export type ThingKind = Kind | 'settings';
+export type ListKind = Kind | AsideKind;
+export type ThingKind = ListKind | 'settings';
 export const SETTINGS_ID = 'menu';
-export const THING_KINDS: readonly ThingKind[] = [...KINDS, 'settings'];
+/** Everything that is kept as a list of things with ids. */
+export const LIST_KINDS: readonly ListKind[] = [...KINDS, ...ASIDE_KINDS];
 
 /** What a menu says of itself: everything that is not a list of things. */
 export type Settings = Pick<Menu, 'format' | 'name' | 'currency' | 'locales' | 'orderGroups'>;
-type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
-export type Thing = ThingOf[Kind] | Settings;
+type ThingOf = { [K in ListKind]: NonNullable<Workbook[K]>[number] };
+export type Thing = ThingOf[ListKind] | Settings;
 
 /**
  * One step of a change. `put` adds a thing (at `index`, else at the end) or puts it in the place of the one that
@@ -20,8 +23,8 @@ export type Thing = ThingOf[Kind] | Settings;
  */
 export type Edit =
   | { readonly type: 'put'; readonly kind: ThingKind; readonly thing: Thing; readonly index?: number }
-  | { readonly type: 'remove'; readonly kind: Kind; readonly id: Id }
-  | { readonly type: 'move'; readonly kind: Kind; readonly id: Id; readonly index: number };
+  | { readonly type: 'remove'; readonly kind: ListKind; readonly id: Id }
+  | { readonly type: 'move'; readonly kind: ListKind; readonly id: Id; readonly index: number };
 
 /** A change of a menu: a value that can be applied, inverted, stored and sent. */
 export interface Change {
@@ -35,15 +38,15 @@ export interface ThingRef {
 }
 
 /** The menu after a change, or the faults that the change would make. Its meaning is judged, not its shape. */
-export function apply(menu: Menu, change: Change): Result<Menu, Fault> {
+export function apply<M extends Menu>(menu: M, change: Change): Result<M, Fault> {
   const changed = applyUnchecked(menu, change);
   const faults = faultsOfMeaning(changed);
   return faults.length === 0 ? accepted(changed) : refused(faults);
 }
 
 /** The menu after a change that is known to be sound, or whose faults are shown some other way. */
-export function applyUnchecked(menu: Menu, change: Change): Menu {
-  return change.edits.reduce(applyEdit, menu);
+export function applyUnchecked<M extends Menu>(menu: M, change: Change): M {
+  return change.edits.reduce<M>(applyEdit, menu);
 }
 
 /** The change that leads back from what `change` makes of `menu`. */
@@ -67,6 +70,11 @@ export function touchedBy(change: Change): ThingRef[] {
   return [...touched.values()];
 }
 
+/** Whether a thing is gone after a change that touches it. */
+export function isRemovedBy({ edits }: Change, { kind, id }: ThingRef): boolean {
+  return edits.findLast((edit) => edit.kind === kind && idOf(edit) === id)?.type === 'remove';
+}
+
 /** The thing that a reference names; undefined when the menu has none. */
 export function findThing(menu: Menu, { kind, id }: ThingRef): Thing | undefined {
   if (kind === 'settings') return settingsOf(menu);
@@ -82,23 +90,23 @@ function idOf(edit: Edit): Id {
   return 'id' in edit.thing ? edit.thing.id : SETTINGS_ID;
 }
 
-function listOf(menu: Menu, kind: Kind): readonly ThingOf[Kind][] {
+function listOf(menu: Workbook, kind: ListKind): readonly ThingOf[ListKind][] {
   return menu[kind] ?? [];
 }
 
-function placeOf(menu: Menu, kind: Kind, id: Id): number {
+function placeOf(menu: Menu, kind: ListKind, id: Id): number {
   return listOf(menu, kind).findIndex((thing) => thing.id === id);
 }
 
-function applyEdit(menu: Menu, edit: Edit): Menu {
+function applyEdit<M extends Menu>(menu: M, edit: Edit): M {
   if (edit.kind === 'settings') {
     const { orderGroups: _, ...rest } = menu;
-    return { ...rest, ...(edit.thing as Settings) };
+    return { ...rest, ...(edit.thing as Settings) } as M;
   }
   const list = [...listOf(menu, edit.kind)];
   const at = placeOf(menu, edit.kind, idOf(edit));
   if (edit.type === 'put') {
-    const thing = edit.thing as ThingOf[Kind];
+    const thing = edit.thing as ThingOf[ListKind];
     if (at >= 0) list[at] = thing;
     else list.splice(edit.index ?? list.length, 0, thing);
   } else if (at >= 0) {

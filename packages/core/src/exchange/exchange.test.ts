@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { choicePriceText, parseAddedPrice, parseMoney, parsePrice, priceText } from './price-text.ts';
+import { choicePriceText, parseChoicePrice, parseMoney, parsePrice, priceText } from './price-text.ts';
 import { newId, parseTypedList } from './typed-list.ts';
 
 const lists = ['house', 'courier'];
@@ -21,9 +21,18 @@ describe('prices as they are typed', () => {
   });
 
   it('are written back as they can be typed again', () => {
-    for (const price of [{ add: 175 }, { add: { house: 5, courier: -20 } }, { percent: -1000 }, { percent: 1250 }]) {
-      expect(parseAddedPrice(choicePriceText(price, 2, lists), 2, lists)).toEqual(price);
+    for (const price of [
+      { add: 175 }, { add: { house: 5, courier: -20 } }, { percent: -1000 }, { percent: 1250 }, { add: 300, charge: 'once' as const },
+      { percent: 500, charge: 'once' as const }, { base: { house: 890, courier: 990 } }, { times: 15_000 }, { times: 0 },
+    ]) {
+      expect(parseChoicePrice(choicePriceText(price, 2, lists), 2, lists)).toEqual(price);
     }
+  });
+});
+
+describe('what a choice does to the price', () => {
+  it.each(['= -2', '× -1', '= 8 once', 'once', '=', '1.2.3', '10 %%'])('“%s” is not understood', (text) => {
+    expect(parseChoicePrice(text, 2, lists)).toBeUndefined();
   });
 });
 

@@ -47,20 +47,38 @@ export function percentText(basisPoints: number): string {
   return `${moneyText(basisPoints, 2).replace(/\.?0+$/, '')}%`;
 }
 
-/** What a choice adds: money, or a share of the base. Empty text is no price at all. */
-export function parseAddedPrice(text: string, digits: number, lists: readonly string[]): ChoicePrice | null | undefined {
-  if (text.trim() === '') return null;
-  const percent = parsePercent(text);
-  if (percent !== undefined) return { percent };
-  const add = parsePrice(text, digits, lists);
-  return add === undefined ? undefined : { add };
+/**
+ * What a choice does to the price, as it is typed: `1.75` or `-10%` is added, `= 8.90` becomes the price, `× 1.5`
+ * multiplies it; ` once` at the end of what is added charges it once, however many are ordered. Empty text is no
+ * price at all (null); what can't be understood is undefined.
+ */
+export function parseChoicePrice(text: string, digits: number, lists: readonly string[]): ChoicePrice | null | undefined {
+  const [, sign = '', rest = '', once] = /^\s*([=×x*]?)(.*?)(\s+once)?\s*$/i.exec(text) ?? [];
+  if (rest.trim() === '') return sign === '' && once === undefined ? null : undefined;
+  const charge = once === undefined ? {} : ({ charge: 'once' } as const);
+  if (sign !== '' && once !== undefined) return undefined;
+  if (sign === '=') return soundPrice(parsePrice(rest, digits, lists), (base) => ({ base }));
+  if (sign !== '') {
+    const times = parseMoney(rest, 4);
+    return times === undefined || times < 0 ? undefined : { times };
+  }
+  const percent = parsePercent(rest);
+  if (percent !== undefined) return { percent, ...charge };
+  const add = parsePrice(rest, digits, lists);
+  return add === undefined ? undefined : { add, ...charge };
+}
+
+/** Only a price that is nowhere below nothing can become the price of a dish. */
+function soundPrice(price: Price | undefined, wrap: (price: Price) => ChoicePrice): ChoicePrice | undefined {
+  if (price === undefined) return undefined;
+  return Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0) ? wrap(price) : undefined;
 }
 
 /** The text of what a choice does to the price, in the form that is typed. */
 export function choicePriceText(price: ChoicePrice | undefined, digits: number, lists: readonly string[]): string {
   if (!price) return '';
-  if ('add' in price) return priceText(price.add, digits, lists);
-  if ('percent' in price) return percentText(price.percent);
   if ('base' in price) return `= ${priceText(price.base, digits, lists)}`;
-  return `× ${moneyText(price.times, 4).replace(/\.?0+$/, '')}`;
+  if ('times' in price) return `× ${moneyText(price.times, 4).replace(/\.?0+$/, '')}`;
+  const added = 'add' in price ? priceText(price.add, digits, lists) : percentText(price.percent);
+  return price.charge === 'once' ? `${added} once` : added;
 }

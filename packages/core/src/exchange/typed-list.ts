@@ -1,5 +1,5 @@
 import type { Choice, ChoicePrice } from '../menu/group-schema.ts';
-import { parseAddedPrice } from './price-text.ts';
+import { parseChoicePrice } from './price-text.ts';
 
 /** One line of a typed list, understood: a name and perhaps a price. */
 export interface TypedChoice {
@@ -34,7 +34,7 @@ const ENDS_WITH_PRICE = /^(.*?)[\s\t:;–—]+([+−-]?[\d.,]+\s*%?)$/;
 function parseLine(line: string, digits: number, lists: readonly string[]): TypedChoice | undefined {
   const [, name, priced] = ENDS_WITH_PRICE.exec(line.trim()) ?? [];
   if (name === undefined || name.trim() === '') return /^[+−-]?[\d.,]+\s*%?$/.test(line.trim()) ? undefined : { name: line.trim(), price: undefined };
-  const price = parseAddedPrice(priced ?? '', digits, lists);
+  const price = parseChoicePrice(priced ?? '', digits, lists);
   return price === undefined ? undefined : { name: name.trim(), price: price ?? undefined };
 }
 

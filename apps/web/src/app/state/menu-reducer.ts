@@ -1,4 +1,4 @@
-import { applyUnchecked, type Change, invert, touchedBy } from '@hearty-ladle/core';
+import { applyUnchecked, type Change, invert, isRemovedBy, touchedBy } from '@hearty-ladle/core';
 import { createFeature, createReducer, on } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
 import { menuActions } from './menu-actions.ts';
@@ -75,7 +75,7 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
       return { ...state, sending: false, away: true };
     case 'kept': {
       const { versions, revision } = answer.kept;
-      const gone = touchedBy(sent.change).filter((ref) => isRemoval(sent.change, ref));
+      const gone = touchedBy(sent.change).filter((ref) => isRemovedBy(sent.change, ref));
       const known = versions.map((ref) => (gone.some((it) => it.kind === ref.kind && it.id === ref.id) ? { ...ref, version: 0 } : ref));
       return {
         ...state, waiting: rest, sending: false, away: false, revision: Math.max(state.revision, revision),
@@ -101,11 +101,6 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
       };
     }
   }
-}
-
-function isRemoval(change: Change, ref: { kind: string; id: string }): boolean {
-  const last = change.edits.findLast((edit) => edit.kind === ref.kind && (edit.type === 'put' ? 'id' in edit.thing && edit.thing.id === ref.id : edit.id === ref.id));
-  return last?.type === 'remove';
 }
 
 /** Puts mine in the place of what stands now, knowingly; or lets go of mine. */

@@ -1,6 +1,6 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
-import { type Choice, choicePriceText, newChoice, parseAddedPrice, parseTypedList, type Text, textIn } from '@hearty-ladle/core';
+import { type Choice, choicePriceText, newChoice, parseChoicePrice, parseTypedList, type Text, textIn } from '@hearty-ladle/core';
 
 const COLUMNS = [
   { field: 'name', title: 'Guest reads', width: 'minmax(128px, 1.5fr)' },
@@ -147,7 +147,7 @@ export class ChoiceGrid {
     const trimmed = text.trim();
     if (field === 'name') return { ...choice, name: named(choice.name, this.locale(), text) };
     if (field === 'price') {
-      const price = parseAddedPrice(text, this.digits(), this.lists());
+      const price = parseChoicePrice(text, this.digits(), this.lists());
       if (price === undefined) return undefined;
       const kept = price && 'add' in price && choice.price && 'add' in choice.price ? { ...choice.price, add: price.add } : price;
       return (kept === null ? rest : { ...choice, price: kept }) as Choice;

@@ -1,0 +1,78 @@
+import type { Change, Thing } from '@hearty-ladle/core';
+import { EntitySchema } from 'typeorm';
+import { safeInteger } from './safe-integer.ts';
+
+/** The one row that every writer of the menu locks. */
+export interface MenuStateRow { id: number; revision: number }
+export const MenuStateEntity = new EntitySchema<MenuStateRow>({
+  name: 'menu_state',
+  columns: {
+    id: { type: 'integer', primary: true, primaryKeyConstraintName: 'pk_menu_state' },
+    revision: { type: 'bigint', transformer: safeInteger },
+  },
+});
+
+/** A thing of the menu with the version that changes are based on. */
+export interface MenuThingRow { kind: string; id: string; version: number; body: Thing }
+export const MenuThingEntity = new EntitySchema<MenuThingRow>({
+  name: 'menu_thing',
+  columns: {
+    kind: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_menu_thing' },
+    id: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_menu_thing' },
+    version: { type: 'integer' },
+    body: { type: 'jsonb' },
+  },
+});
+
+/** The order of the things of one kind. */
+export interface MenuListRow { kind: string; ids: string[] }
+export const MenuListEntity = new EntitySchema<MenuListRow>({
+  name: 'menu_list',
+  columns: {
+    kind: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_menu_list' },
+    ids: { type: 'jsonb' },
+  },
+});
+
+/** One change of the menu: who, when, what, and the way back. */
+export interface JournalRow {
+  seq: number;
+  at: Date;
+  by: string;
+  label: string;
+  revision: number;
+  change: Change;
+  inverse: Change;
+  touched: { kind: string; id: string; version: number }[];
+  undoes: number | null;
+}
+export const JournalEntity = new EntitySchema<JournalRow>({
+  name: 'journal',
+  columns: {
+    seq: { type: 'bigint', primary: true, generated: 'increment', primaryKeyConstraintName: 'pk_journal', transformer: safeInteger },
+    at: { type: 'timestamptz' },
+    by: { type: 'text' },
+    label: { type: 'text' },
+    revision: { type: 'bigint', transformer: safeInteger },
+    change: { type: 'jsonb' },
+    inverse: { type: 'jsonb' },
+    touched: { type: 'jsonb' },
+    undoes: { type: 'bigint', nullable: true, transformer: safeInteger },
+  },
+});
+
+/** A picture as it is served: already made small, and smaller still for lists. */
+export interface PictureRow { id: string; width: number; height: number; body: Buffer; small: Buffer; addedAt: Date }
+export const PictureEntity = new EntitySchema<PictureRow>({
+  name: 'picture',
+  columns: {
+    id: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_picture' },
+    width: { type: 'integer' },
+    height: { type: 'integer' },
+    body: { type: 'bytea', select: false },
+    small: { type: 'bytea', select: false },
+    addedAt: { type: 'timestamptz', name: 'added_at' },
+  },
+});
+
+export const MENU_ENTITIES = [MenuStateEntity, MenuThingEntity, MenuListEntity, JournalEntity, PictureEntity];

@@ -1,0 +1,132 @@
+import type { Order, OrderQuote, OrderTicket } from '@hearty-ladle/core';
+import { EntitySchema } from 'typeorm';
+import { safeInteger } from './safe-integer.ts';
+
+/** An accepted order with the request, the quote and the menu's revision that it was quoted on. */
+export interface OrderRow {
+  id: string;
+  number: number;
+  key: string;
+  fingerprint: string;
+  placedAt: Date;
+  revision: number;
+  request: Order;
+  quote: OrderQuote;
+  total: number;
+  /** Whom to call, and where to bring it, as they were given. */
+  name: string | null;
+  place: string | null;
+}
+export const OrderEntity = new EntitySchema<OrderRow>({
+  name: 'orders',
+  columns: {
+    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_orders' },
+    number: { type: 'integer', generated: 'increment' },
+    key: { type: 'text' },
+    fingerprint: { type: 'text' },
+    placedAt: { type: 'timestamptz', name: 'placed_at' },
+    revision: { type: 'bigint', transformer: safeInteger },
+    request: { type: 'jsonb' },
+    quote: { type: 'jsonb' },
+    total: { type: 'bigint', transformer: safeInteger },
+    name: { type: 'text', nullable: true },
+    place: { type: 'text', nullable: true },
+  },
+  uniques: [{ name: 'uq_orders_key', columns: ['key'] }],
+  indices: [{ name: 'ix_orders_placed_at', columns: ['placedAt'] }],
+});
+
+/** A ticket as it hangs on the pass. */
+export interface TicketRow {
+  id: string;
+  orderId: string;
+  orderNumber: number;
+  station: string;
+  body: OrderTicket;
+  hungAt: Date;
+  bumpedAt: Date | null;
+  version: number;
+}
+export const TicketEntity = new EntitySchema<TicketRow>({
+  name: 'ticket',
+  columns: {
+    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_ticket' },
+    orderId: {
+      type: 'uuid', name: 'order_id',
+      foreignKey: { target: 'orders', inverseSide: 'id', name: 'fk_ticket_order', onDelete: 'CASCADE' },
+    },
+    orderNumber: { type: 'integer', name: 'order_number' },
+    station: { type: 'text' },
+    body: { type: 'jsonb' },
+    hungAt: { type: 'timestamptz', name: 'hung_at' },
+    bumpedAt: { type: 'timestamptz', name: 'bumped_at', nullable: true },
+    version: { type: 'integer' },
+  },
+  indices: [{ name: 'ix_ticket_hung_at', columns: ['hungAt'] }],
+});
+
+/** What became of putting a ticket on paper. `sending` after a crash: nobody knows whether it was printed. */
+export type PrintState = 'waiting' | 'sending' | 'printed';
+
+/** A ticket on its way to a printer. */
+export interface PrintJobRow {
+  id: string;
+  ticketId: string;
+  /** The station whose printer is to print it now: the ticket's own, or its backup. */
+  printer: string;
+  state: PrintState;
+  /** 0 for the first print; counts reprints. */
+  copy: number;
+  /** Whether an earlier try may have reached paper. */
+  doubtful: boolean;
+  attempts: number;
+  fault: string | null;
+  createdAt: Date;
+  printedAt: Date | null;
+}
+export const PrintJobEntity = new EntitySchema<PrintJobRow>({
+  name: 'print_job',
+  columns: {
+    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_print_job' },
+    ticketId: {
+      type: 'uuid', name: 'ticket_id',
+      foreignKey: { target: 'ticket', inverseSide: 'id', name: 'fk_print_job_ticket', onDelete: 'CASCADE' },
+    },
+    printer: { type: 'text' },
+    state: { type: 'text' },
+    copy: { type: 'integer' },
+    doubtful: { type: 'boolean' },
+    attempts: { type: 'integer' },
+    fault: { type: 'text', nullable: true },
+    createdAt: { type: 'timestamptz', name: 'created_at' },
+    printedAt: { type: 'timestamptz', name: 'printed_at', nullable: true },
+  },
+  indices: [{ name: 'ix_print_job_ticket', columns: ['ticketId'] }],
+});
+
+/** A station's printer: where it is, and what it last said of itself. */
+export interface PrinterRow { station: string; host: string; port: number; health: string; since: Date }
+export const PrinterEntity = new EntitySchema<PrinterRow>({
+  name: 'printer',
+  columns: {
+    station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_printer' },
+    host: { type: 'text' },
+    port: { type: 'integer' },
+    health: { type: 'text' },
+    since: { type: 'timestamptz' },
+  },
+});
+
+/** An order that the till put aside, to be gone on with at any till. */
+export interface HeldOrderRow { id: string; label: string; request: Order; heldAt: Date }
+export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
+  name: 'held_order',
+  columns: {
+    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_held_order' },
+    label: { type: 'text' },
+    request: { type: 'jsonb' },
+    heldAt: { type: 'timestamptz', name: 'held_at' },
+  },
+});
+
+export const ORDER_ENTITIES = [OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity];

@@ -1,0 +1,121 @@
+import type { Group, Item, Menu } from '@hearty-ladle/core';
+import sharp from 'sharp';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openHouse } from './testing/test-house.ts';
+
+type House = Awaited<ReturnType<typeof openHouse>>;
+interface Stored { revision: number; menu: Menu; versions: Record<string, Record<string, number>> }
+
+let house: House;
+let one: string;
+let other: string;
+beforeAll(async () => {
+  house = await openHouse();
+  one = await house.openServer();
+  other = await house.openServer();
+});
+afterAll(() => house.close());
+
+const menuAt = async (server: string) => (await request(server).get('/api/menu').expect(200)).body as Stored;
+const send = (server: string, edits: object[], based: object[], person = 'Ines') =>
+  request(server).post('/api/changes').set('X-Working-As', encodeURIComponent(person)).send({ label: 'a test', change: { edits }, based });
+
+async function putGroup(server: string, id: string, change: (group: Group) => Group) {
+  const { menu, versions } = await menuAt(server);
+  const group = menu.groups.find((it) => it.id === id);
+  if (!group) throw new Error(`no group ${id}`);
+  return send(server, [{ type: 'put', kind: 'groups', thing: change(group) }], [{ kind: 'groups', id, version: versions['groups']?.[id] }]);
+}
+
+describe('the journal', () => {
+  it('names who changed what, and takes one change back while nothing since stands on it', async () => {
+    const first = await putGroup(one, 'milk', (group) => ({ ...group, name: 'Which milk' })).then(({ body }) => body);
+    await putGroup(other, 'spread', (group) => ({ ...group, name: 'On the toast' }));
+    const [, entry] = (await request(other).get('/api/journal').expect(200)).body;
+    expect(entry).toMatchObject({ by: 'Ines', change: { edits: [{ thing: { name: 'Which milk' } }] }, inverse: { edits: [{ thing: { name: 'Milk' } }] } });
+    await request(other).post(`/api/journal/${first.seq}/take-back`).expect(200);
+    const { menu } = await menuAt(one);
+    expect(menu.groups.filter(({ id }) => id === 'milk' || id === 'spread').map(({ name }) => name).sort()).toEqual(['Milk', 'On the toast']);
+    expect((await request(one).post(`/api/journal/${first.seq}/take-back`).expect(409)).body.type).toContain('taken-back-already');
+  });
+
+  it('does not take a change back that something since stands on', async () => {
+    const first = await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles' })).then(({ body }) => body);
+    await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles, then' }));
+    const reply = await request(one).post(`/api/journal/${first.seq}/take-back`).expect(409);
+    expect(reply.body.conflicts).toMatchObject([{ kind: 'groups', id: 'noodle', thing: { name: 'Noodles, then' } }]);
+    await request(one).post('/api/journal/999999/take-back').expect(404);
+    await request(one).post('/api/journal/x/take-back').expect(404);
+  });
+});
+
+describe('what is used', () => {
+  it('is not taken away, and the refusal lists who uses it', async () => {
+    const { versions } = await menuAt(one);
+    const reply = await send(one, [{ type: 'remove', kind: 'groups', id: 'bowl-size' }], [{ kind: 'groups', id: 'bowl-size', version: versions['groups']?.['bowl-size'] }]);
+    expect(reply.status).toBe(422);
+    const places = (reply.body.stillUsed[0].by as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`);
+    expect(places).toEqual(expect.arrayContaining(['items/ember', 'items/root', 'items/glass-bowl', 'groups/toppings', 'rules/small-limit']));
+  });
+
+  it('no edit is lost and nothing dangles when pairs of writers work at once', async () => {
+    const made = await send(one, Array.from({ length: 200 }, (_, i) => ({ type: 'put', kind: 'groups', thing: { id: `spare-${i}`, name: 'Spare', prompt: 'Spare', kind: 'choices' } })), []);
+    expect(made.status).toBe(200);
+    const version = made.body.revision as number;
+    for (let from = 0; from < 200; from += 20) {
+      const { menu, versions } = await menuAt(one);
+      const dish = menu.items.find(({ id }) => id === 'toast') as Item;
+      const pairs = Array.from({ length: 20 }, (_, i) => `spare-${from + i}`);
+      const replies = await Promise.all(
+        pairs.flatMap((id, i) => [
+          send(i % 2 ? one : other, [{ type: 'put', kind: 'items', thing: { ...dish, groups: [...(dish.groups ?? []), { group: id }] } }], [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] }], 'Writer'),
+          send(i % 2 ? other : one, [{ type: 'remove', kind: 'groups', id }], [{ kind: 'groups', id, version }], 'Remover'),
+        ]),
+      );
+      expect(replies.every(({ status }) => [200, 409, 422].includes(status))).toBe(true);
+      const hung = replies.filter(({ status }, i) => i % 2 === 0 && status === 200).length;
+      expect(hung).toBeLessThanOrEqual(1);
+      const after = await menuAt(other);
+      const known = new Set(after.menu.groups.map(({ id }) => id));
+      expect(after.menu.items.flatMap(({ groups = [] }) => groups).every(({ group }) => known.has(group))).toBe(true);
+      expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe((dish.groups?.length ?? 0) + hung);
+    }
+  }, 120_000);
+
+  it('a thing that came back never has a version that somebody may still hold', async () => {
+    const { body: first } = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'A', prompt: 'A', kind: 'notice' } }], []);
+    const { body: gone } = await send(one, [{ type: 'remove', kind: 'groups', id: 'comes-back' }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
+    await request(one).post(`/api/journal/${gone.seq}/take-back`).expect(200);
+    const stale = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'B', prompt: 'B', kind: 'notice' } }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
+    expect(stale.status).toBe(409);
+  });
+
+  it('keeps what the house works with beside the menu out of the document', async () => {
+    await send(one, [{ type: 'put', kind: 'itemSummaries', thing: { id: 'ember', template: '{bowl-size} ember' } }], []).expect(200);
+    expect((await menuAt(other)).menu).toMatchObject({ itemSummaries: [{ id: 'ember' }] });
+    expect((await request(one).get('/api/menu/document').expect(200)).body).not.toHaveProperty('itemSummaries');
+  });
+});
+
+describe('pictures', () => {
+  const upload = (body: Buffer) => request(one).post('/api/pictures').set('Content-Type', 'application/octet-stream').send(body);
+
+  it('are judged by what they are, made small, kept once and served to be kept', async () => {
+    const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#c46f1b' } }).png().toBuffer();
+    const kept = await upload(png).expect(201);
+    expect(kept.body).toMatchObject({ width: 1200, height: 600 });
+    expect((await upload(png).expect(201)).body.id).toBe(kept.body.id);
+    const served = await request(other).get(`/api/pictures/${kept.body.id}?size=small`).expect(200);
+    expect(served.headers['cache-control']).toContain('immutable');
+    expect(await sharp(served.body as Buffer).metadata()).toMatchObject({ format: 'webp', width: 240, height: 120 });
+  });
+
+  it('are refused in words when they are none, of another kind, or too large', async () => {
+    expect((await upload(Buffer.from('PNG, honestly')).expect(415)).body.title).toContain('PNG, JPEG and WebP');
+    const gif = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#fff' } }).gif().toBuffer();
+    await upload(gif).expect(415);
+    expect((await upload(Buffer.alloc(9 * 1024 * 1024)).expect(413)).body.title).toContain('8192 kB');
+    await request(one).get('/api/pictures/none').expect(404);
+  });
+});

@@ -1,0 +1,194 @@
+import type { Condition } from '../menu/condition-schema.ts';
+import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
+import type { Attachment, Choice, Group } from '../menu/group-schema.ts';
+import { thingOf } from '../menu/paths.ts';
+import type { Kind } from '../menu/scope.ts';
+
+/** Something of a menu that other things speak of. */
+export type Target =
+  | { readonly kind: Kind | 'pictures'; readonly id: Id }
+  | { readonly kind: 'choices'; readonly group: Id; readonly id: Id };
+
+/** In what way a thing is spoken of. */
+export type Role =
+  | 'asked' | 'asked-by-section' | 'opened' | 'made-at' | 'read-at' | 'backup' | 'in-section' | 'on-sale-in' | 'uses' | 'shows-picture'
+  | 'differs' | 'variants' | 'priced-by' | 'stands-for' | 'excepted' | 'rule' | 'price-list' | 'location-list';
+
+export interface Reference {
+  readonly target: Target;
+  readonly role: Role;
+  /** The choice, of the thing that speaks, whose word it is. */
+  readonly choice?: Id;
+}
+
+/** Told of every reference; answering false takes it out. */
+export type Keep = (reference: Reference) => boolean;
+
+type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
+
+/**
+ * A thing with only the references that are kept: the same object where nothing was taken out, undefined where the
+ * thing has no meaning without what was taken out (a rule whose condition looks at it).
+ */
+export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep: Keep): ThingOf[K] | undefined {
+  switch (kind) {
+    case 'items': return ofItem(thing as Item, keep) as ThingOf[K];
+    case 'groups': return ofGroup(thing as Group, keep) as ThingOf[K];
+    case 'rules': return ofRule(thing as Rule, keep) as ThingOf[K] | undefined;
+    case 'sections': return withFields(thing as ThingOf['sections'], { station: one('stations', 'made-at', keep), image: one('pictures', 'shows-picture', keep) }) as ThingOf[K];
+    case 'stations': return withFields(thing as ThingOf['stations'], { backup: one('stations', 'backup', keep) }) as ThingOf[K];
+    case 'locations': return withFields(thing as ThingOf['locations'], { priceList: one('priceLists', 'location-list', keep) }) as ThingOf[K];
+    default: return thing;
+  }
+}
+
+/** The attachments that are kept, without the references that are not. */
+export function keepInAttachments(attachments: readonly Attachment[], keep: Keep): Attachment[] {
+  return attachments.flatMap((attachment) => {
+    if (!keep({ target: { kind: 'groups', id: attachment.group }, role: 'asked' })) return [];
+    const choice = (id: Id) => keep({ target: { kind: 'choices', group: attachment.group, id }, role: 'differs' });
+    return [withFields(attachment, {
+      only: (ids: readonly Id[]) => filtered(ids, choice),
+      defaults: (counts: Readonly<Record<Id, number>>) => filteredKeys(counts, choice),
+      prices: (prices: NonNullable<Attachment['prices']>) => filteredKeys(prices, choice),
+      priceList: one('priceLists', 'price-list', keep),
+    })];
+  });
+}
+
+type Mappers<T> = { readonly [K in keyof T]?: (value: NonNullable<T[K]>) => unknown };
+
+/** The thing with some of its fields mapped, where they are there; a field that becomes undefined is left out. */
+function withFields<T extends object>(thing: T, mappers: Mappers<T>): T {
+  let changed = thing;
+  for (const field of Object.keys(mappers) as (keyof T)[]) {
+    const value = thing[field];
+    if (value === undefined || value === null) continue;
+    const mapped = mappers[field]?.(value as NonNullable<T[keyof T]>);
+    if (mapped === value) continue;
+    const { [field]: _, ...rest } = changed;
+    changed = (mapped === undefined ? rest : { ...changed, [field]: mapped }) as T;
+  }
+  return changed;
+}
+
+function one(kind: Kind | 'pictures', role: Role, keep: Keep, choice?: Id): (id: Id) => Id | undefined {
+  return (id) => (keep({ target: { kind, id }, role, ...(choice !== undefined && { choice }) }) ? id : undefined);
+}
+
+/** The same list where everything is kept; undefined where nothing is left. */
+function filtered<T>(list: readonly T[], keeps: (one: T) => boolean): readonly T[] | undefined {
+  const kept = list.filter(keeps);
+  if (kept.length === list.length) return list;
+  return kept.length > 0 ? kept : undefined;
+}
+
+function filteredKeys<V>(map: Readonly<Record<Id, V>>, keeps: (id: Id) => boolean): Readonly<Record<Id, V>> | undefined {
+  const keys = Object.keys(map);
+  const kept = keys.filter(keeps);
+  if (kept.length === keys.length) return map;
+  return kept.length > 0 ? Object.fromEntries(kept.map((id) => [id, map[id] as V])) : undefined;
+}
+
+function list(kind: Kind, role: Role, keep: Keep, choice?: Id): (ids: readonly Id[]) => readonly Id[] | undefined {
+  const keeps = one(kind, role, keep, choice);
+  return (ids) => filtered(ids, (id) => keeps(id) !== undefined);
+}
+
+function uses(keep: Keep, choice?: Id) {
+  const keeps = one('ingredients', 'uses', keep, choice);
+  return (of: NonNullable<Item['uses']>) => filtered(of, ({ ingredient }) => keeps(ingredient) !== undefined);
+}
+
+function mapped<T>(of: readonly T[], map: (one: T) => T | undefined): readonly T[] {
+  const next = of.flatMap((it) => map(it) ?? []);
+  return next.length === of.length && next.every((it, i) => it === of[i]) ? of : next;
+}
+
+function ofItem(item: Item, keep: Keep): Item {
+  return withFields(item, {
+    station: one('stations', 'made-at', keep),
+    sections: list('sections', 'in-section', keep),
+    dayparts: list('dayparts', 'on-sale-in', keep),
+    image: one('pictures', 'shows-picture', keep),
+    uses: uses(keep),
+    groups: (of) => {
+      const kept = keepInAttachments(of, keep);
+      return kept.length === of.length && kept.every((it, i) => it === of[i]) ? of : kept;
+    },
+    variants: (table) => {
+      if (table.by.some((id) => !keep({ target: { kind: 'groups', id }, role: 'variants' }))) return undefined;
+      const keeps = (pick: Readonly<Record<Id, Id>>) =>
+        Object.entries(pick).every(([group, id]) => keep({ target: { kind: 'choices', group, id }, role: 'variants' }));
+      const cells = mapped(table.cells, (cell) => (keeps(cell.pick) ? withFields(cell, { image: one('pictures', 'shows-picture', keep) }) : undefined));
+      return cells === table.cells ? table : { ...table, cells };
+    },
+  });
+}
+
+function ofGroup(group: Group, keep: Keep): Group {
+  const attached = withFields(group, {
+    attachTo: (to) => withFields(to, { sections: list('sections', 'asked-by-section', keep), except: list('items', 'excepted', keep) }),
+  });
+  if (attached.kind === 'note') {
+    return withFields(attached, { note: (note) => withFields(note, { stations: list('stations', 'read-at', keep) }) });
+  }
+  if (attached.kind !== 'choices') return attached;
+  return withFields(attached, { choices: (choices) => mapped(choices, (choice) => ofChoice(choice, keep)) });
+}
+
+function ofChoice(choice: Choice, keep: Keep): Choice {
+  return withFields(choice, {
+    station: one('stations', 'made-at', keep, choice.id),
+    item: one('items', 'stands-for', keep, choice.id),
+    image: one('pictures', 'shows-picture', keep, choice.id),
+    opens: list('groups', 'opened', keep, choice.id),
+    uses: uses(keep, choice.id),
+    price: (price) => {
+      if (!('add' in price) || !price.by) return price;
+      const { by, ...rest } = price;
+      const keeps = (target: Target) => keep({ target, role: 'priced-by', choice: choice.id });
+      if (!keeps({ kind: 'groups', id: by.group })) return rest;
+      const prices = filteredKeys(by.prices, (id) => keeps({ kind: 'choices', group: by.group, id }));
+      if (prices === by.prices) return price;
+      return prices ? { ...price, by: { ...by, prices } } : rest;
+    },
+  });
+}
+
+function ofRule(rule: Rule, keep: Keep): Rule | undefined {
+  const looks = (target: Target) => keep({ target, role: 'rule' });
+  // Every test is told of, also after one that can't be kept.
+  const keepsWhen = testsOf(rule.when).map(looks).every(Boolean);
+  const then = mapped(rule.then, (effect) => (targetsOf(effect).map(looks).every(Boolean) ? effect : undefined));
+  const narrowed = withFields(rule, { items: list('items', 'rule', keep), sections: list('sections', 'rule', keep) });
+  const isNarrowedAway = (rule.items !== undefined && !narrowed.items) || (rule.sections !== undefined && !narrowed.sections);
+  if (!keepsWhen || then.length === 0 || isNarrowedAway) return undefined;
+  return then === rule.then ? narrowed : { ...narrowed, then: [...then] };
+}
+
+function testsOf(condition: Condition): Target[] {
+  if ('all' in condition) return condition.all.flatMap(testsOf);
+  if ('any' in condition) return condition.any.flatMap(testsOf);
+  if ('not' in condition) return testsOf(condition.not);
+  if ('picked' in condition) return targetsOfPath(condition.picked);
+  if ('units' in condition) return targetsOfPath(condition.units.of);
+  if ('location' in condition) return [{ kind: 'locations', id: condition.location }];
+  if ('daypart' in condition) return [{ kind: 'dayparts', id: condition.daypart }];
+  if ('priceList' in condition) return [{ kind: 'priceLists', id: condition.priceList }];
+  return 'guest' in condition ? [{ kind: 'guests', id: condition.guest }] : [];
+}
+
+function targetsOf(effect: Effect): Target[] {
+  if ('show' in effect) return targetsOfPath(effect.show);
+  if ('hide' in effect) return targetsOfPath(effect.hide);
+  if ('limit' in effect) return [{ kind: 'groups', id: effect.limit.group }];
+  if ('setChoice' in effect) return targetsOfPath(effect.setChoice.choice);
+  if ('route' in effect) return [...targetsOfPath(effect.route.what), { kind: 'stations', id: effect.route.station }];
+  return [];
+}
+
+function targetsOfPath(path: string): Target[] {
+  const { group, choice } = thingOf(path);
+  return choice === undefined ? [{ kind: 'groups', id: group }] : [{ kind: 'groups', id: group }, { kind: 'choices', group, id: choice }];
+}

@@ -1,0 +1,35 @@
+import type { CompiledMenu } from '../compile/compiled.ts';
+import type { OrderQuote } from '../order/quote-order.ts';
+import type { Part } from '../quote/part.ts';
+import type { Line } from '../quote/request-schema.ts';
+import { textIn } from '../menu/text.ts';
+import { spread, wrapText } from './wrap.ts';
+
+/** The text of a receipt in lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
+export function receiptText(
+  menu: CompiledMenu, lines: readonly Line[], quote: OrderQuote, money: (minor: number) => string, locale: string, columns: number,
+): string[] {
+  const rule = '-'.repeat(columns);
+  const dishes = quote.lines.flatMap(({ price }, i) => {
+    const line = lines[i];
+    const item = menu.item(line?.item ?? '')?.item;
+    const name = item ? textIn(item.name, locale, menu.firstLocale) : (line?.item ?? '');
+    const paid = price.parts.filter(({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0));
+    return [
+      ...spread(`${line?.quantity ?? 1} ${name}`, money(price.line), columns),
+      ...paid.flatMap((part) => wrapText(`${sayPart(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map((text) => `  ${text}`)),
+    ];
+  });
+  const extra = quote.extra.parts.filter(({ value }) => value !== 0).flatMap((part) => spread(sayPart(menu, part, locale), money(part.value), columns));
+  return [...wrapText(menu.menu.name, columns), rule, ...dishes, ...(extra.length > 0 ? [rule, ...extra] : []), rule, ...spread('Total', money(quote.total), columns)];
+}
+
+/** A step of the sum in a few words: how many of what, and how much of it was included. */
+export function sayPart(menu: CompiledMenu, part: Part, locale: string): string {
+  const group = menu.menu.groups.find(({ id }) => id === part.group);
+  const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;
+  const name = choice ? textIn(choice.name, locale, menu.firstLocale) : (group?.name ?? '');
+  const units = (part.units ?? 1) > 1 ? `${part.units} × ` : '';
+  const included = part.value !== 0 && (part.included ?? 0) > 0 ? ` (${part.included} included)` : '';
+  return `${units}${name}${included}${part.charge === 'once' ? ', once' : ''}`;
+}

@@ -1,0 +1,67 @@
+import type { OrderTicket } from '../order/order-tickets.ts';
+import type { TicketNote } from '../ticket/ticket.ts';
+import { wrapText } from './wrap.ts';
+
+/** How a line stands on paper: `big` letters take two columns each, `loud` ones too and are reversed. */
+export type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'note' | 'rule';
+
+export interface PaperLine {
+  readonly text: string;
+  readonly style: PaperStyle;
+}
+
+/** What is written above the dishes of a ticket. */
+export interface TicketHead {
+  readonly station: string;
+  readonly number: number;
+  /** The clock on the wall when it was ordered, `HH:MM`. */
+  readonly time: string;
+  /** How it leaves the house, for whom, where to: each on a line of its own where there is one. */
+  readonly words: readonly string[];
+  /** REPRINT, FOR GRIDDLE …: said first, so that nobody cooks it twice or at the wrong place. */
+  readonly marks: readonly string[];
+}
+
+const WIDE = 2;
+
+/** A ticket as the station's printer prints it, in lines no wider than its columns. */
+export function ticketPaper(ticket: Pick<OrderTicket, 'lines' | 'notes'>, head: TicketHead, columns: number): PaperLine[] {
+  const paper = new Paper(columns);
+  for (const mark of head.marks) paper.write(`** ${mark} **`, 'loud');
+  paper.write(`${head.station} ${head.number}`, 'big');
+  paper.write([head.time, ...head.words].join(' · '), 'plain');
+  for (const { quantity, item, words, notes } of ticket.lines) {
+    paper.rule();
+    const count = `${quantity} `;
+    paper.write(`${count}${item}`, 'big', count.length);
+    for (const word of words) paper.write(word.text, word.depth === 0 ? 'bold' : 'plain', 2, 2 + word.depth * 2);
+    notes.forEach((note) => paper.note(note));
+  }
+  if (ticket.notes.length > 0) paper.rule();
+  ticket.notes.forEach((note) => paper.note(note));
+  return paper.lines;
+}
+
+class Paper {
+  readonly lines: PaperLine[] = [];
+  readonly #columns: number;
+
+  constructor(columns: number) {
+    this.#columns = columns;
+  }
+
+  write(text: string, style: PaperStyle, hang = 0, inset = 0): void {
+    const room = Math.floor(this.#columns / (style === 'big' || style === 'loud' ? WIDE : 1));
+    const left = Math.min(inset, Math.max(0, room - 8));
+    for (const line of wrapText(text, room - left, hang)) this.lines.push({ text: ' '.repeat(left) + line, style });
+  }
+
+  note({ text, loud }: TicketNote): void {
+    if (loud) this.write(`!! ${text} !!`, 'loud');
+    else this.write(`> ${text}`, 'note', 2, 2);
+  }
+
+  rule(): void {
+    this.lines.push({ text: '-'.repeat(this.#columns), style: 'rule' });
+  }
+}

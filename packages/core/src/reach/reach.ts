@@ -1,0 +1,165 @@
+import { type Analysis, analyzeItem } from '../analysis/analyze.ts';
+import { checkMenu } from '../check/check-menu.ts';
+import type { Finding } from '../check/finding.ts';
+import { compileMenu } from '../compile/compile-menu.ts';
+import type { Id, Item, Menu } from '../menu/document.ts';
+import type { Fault } from '../menu/fault.ts';
+import type { Group } from '../menu/group-schema.ts';
+import { indexOffers, type OfferIndex, offersOf, ruleConcerns } from '../menu/offered.ts';
+import { faultsOfMeaning } from '../menu/validate.ts';
+import type { Clock } from '../quote/circumstances.ts';
+
+type Span = Analysis['price'];
+
+/** What a change does to one dish. */
+export interface DishReach {
+  readonly item: Id;
+  /** Lowest and highest price in a price list before and after; null where the dish can't be ordered or is not there. */
+  readonly spans: readonly { readonly list: Id; readonly before: Span; readonly after: Span }[];
+  readonly isPricedAnew: boolean;
+}
+
+/** What a change of a menu touches. */
+export interface Reach {
+  readonly dishes: readonly DishReach[];
+  /** What line check finds after the change and did not find before, but for hints. */
+  readonly findings: readonly Finding[];
+  /** Whether anything that was charged before is charged otherwise, even where no lowest or highest price moves. */
+  readonly changesPrices: boolean;
+  /** Why the change can't be kept at all; then nothing else was worked out. */
+  readonly faults: readonly Fault[];
+}
+
+/** Told of the dishes that were looked at of those that are touched; answering false stops the work. */
+export type ReachWatcher = (done: number, total: number) => boolean;
+
+/** What a change from one menu to another touches: dishes, prices, new findings. Undefined when it was stopped. */
+export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWatcher = () => true): Reach | undefined {
+  const faults = faultsOfMeaning(after);
+  if (faults.length > 0) return { dishes: [], findings: [], changesPrices: false, faults };
+  const touched = touchedDishes(before, after);
+  const spansBefore = new Spans(before, clock);
+  const spansAfter = new Spans(after, clock);
+  const dishes: DishReach[] = [];
+  for (const [done, item] of touched.entries()) {
+    const spans = after.priceLists.map(({ id: list }) => ({ list, before: spansBefore.of(item, list), after: spansAfter.of(item, list) }));
+    dishes.push({ item, spans, isPricedAnew: spans.some((span) => !isSameSpan(span.before, span.after)) });
+    if (!watch(done + 1, touched.length)) return undefined;
+  }
+  return { dishes, findings: newFindings(before, after, touched, clock), changesPrices: pricesOf(before, after), faults };
+}
+
+/** The dishes that a change touches: those that changed, and those that ask a group or obey a rule that did. */
+export function touchedDishes(before: Menu, after: Menu): Id[] {
+  const old = touchIndex(before);
+  const now = touchIndex(after);
+  const isWholeMenuTouched = before.priceLists !== after.priceLists && JSON.stringify(before.priceLists) !== JSON.stringify(after.priceLists);
+  const groups = changedIds(before.groups, after.groups);
+  const rules = new Set([...(before.rules ?? []), ...(after.rules ?? [])].filter((rule) => changedIds(before.rules ?? [], after.rules ?? []).has(rule.id)));
+  const ids = new Set([...after.items, ...before.items].map(({ id }) => id));
+  return [...ids].filter((id) => {
+    const [one, other] = [old.items.get(id), now.items.get(id)];
+    if (isWholeMenuTouched || one !== other) return true;
+    if (!one || !other) return false;
+    if ([...rules].some((rule) => ruleConcerns(rule, other))) return true;
+    return groups.size > 0 && (asksAny(old.offers, one, groups) || asksAny(now.offers, other, groups));
+  });
+}
+
+interface TouchIndex {
+  readonly offers: OfferIndex;
+  readonly items: ReadonlyMap<Id, Item>;
+}
+
+function touchIndex(menu: Menu): TouchIndex {
+  return { offers: indexOffers(menu), items: new Map(menu.items.map((item) => [item.id, item])) };
+}
+
+function changedIds<T extends { id: Id }>(before: readonly T[], after: readonly T[]): Set<Id> {
+  const old = new Map(before.map((thing) => [thing.id, thing]));
+  const changed = new Set(after.filter((thing) => old.get(thing.id) !== thing).map(({ id }) => id));
+  const now = new Set(after.map(({ id }) => id));
+  for (const { id } of before) if (!now.has(id)) changed.add(id);
+  return changed;
+}
+
+function asksAny(offers: OfferIndex, item: Item, groups: ReadonlySet<Id>): boolean {
+  return offersOf(offers, item).some(({ group }) => reaches(offers, group, groups));
+}
+
+function reaches(offers: OfferIndex, group: Group, goal: ReadonlySet<Id>): boolean {
+  if (goal.has(group.id)) return true;
+  if (group.kind !== 'choices') return false;
+  return (group.choices ?? []).some((choice) =>
+    (choice.opens ?? []).some((id) => {
+      const opened = offers.groups.get(id);
+      return opened !== undefined && reaches(offers, opened, goal);
+    }),
+  );
+}
+
+/** Price spans of a menu's dishes; dishes that ask the same at the same price under the same rules share one. */
+class Spans {
+  readonly #menu: Menu;
+  readonly #clock: Clock;
+  readonly #known = new Map<string, Span>();
+
+  constructor(menu: Menu, clock: Clock) {
+    this.#menu = menu;
+    this.#clock = clock;
+  }
+
+  of(id: Id, list: Id): Span {
+    const compiled = compileMenu(this.#menu).item(id);
+    if (!compiled) return null;
+    const { item, groups, rules } = compiled;
+    const { price, sale, groups: attached, variants } = item;
+    const shape = JSON.stringify([list, price, sale, attached, variants, groups.map((group) => group.id), rules.map((rule) => rule.id)]);
+    const known = this.#known.get(shape);
+    if (known !== undefined) return known;
+    const span = analyzeItem(this.#menu, id, { priceList: list }, this.#clock)?.price ?? null;
+    this.#known.set(shape, span);
+    return span;
+  }
+}
+
+function isSameSpan(a: Span, b: Span): boolean {
+  return a?.min === b?.min && a?.max === b?.max;
+}
+
+/** Line check of the touched dishes alone, before and after: what is found only afterwards. */
+function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: Clock): Finding[] {
+  const ids = new Set(touched);
+  const only = (menu: Menu): Menu => ({ ...menu, items: menu.items.filter(({ id }) => ids.has(id)) });
+  const key = ({ code, where }: Finding) => `${code} ${where}`;
+  const known = new Set(checkMenu(only(before), {}, clock).map(key));
+  return checkMenu(only(after), {}, clock).filter((finding) => finding.severity !== 'hint' && !known.has(key(finding)));
+}
+
+/** Whether any answer that stands in both menus is priced otherwise, or other units of it are included. */
+function pricesOf(before: Menu, after: Menu): boolean {
+  const old = new Map(before.groups.map((group) => [group.id, group]));
+  return after.groups.some((group) => {
+    const was = old.get(group.id);
+    return was !== undefined && was !== group && JSON.stringify(moneyOf(was, group)) !== JSON.stringify(moneyOf(group, was));
+  });
+}
+
+/** Everything in a group that decides what is paid for the answers that another form of it has too. */
+function moneyOf(group: Group, other: Group): unknown {
+  switch (group.kind) {
+    case 'choices': {
+      const shared = new Set(other.kind === 'choices' ? (other.choices ?? []).map(({ id }) => id) : []);
+      const { included = 0, includedFirst = 'picked', amounts = [], choices = [] } = group;
+      const prices = choices.filter(({ id }) => shared.has(id)).map(({ id, price }) => [id, isFree(price) ? null : price]);
+      return [included, included > 0 && includedFirst, amounts.map(({ id, price = 10_000 }) => [id, price]), prices.sort()];
+    }
+    case 'note': return [group.note?.price ?? 0, group.note?.charge ?? 'each'];
+    case 'amount': return [group.amount?.min ?? 0, group.amount?.max ?? null, group.amount?.charge ?? 'once'];
+    default: return null;
+  }
+}
+
+function isFree(price: unknown): boolean {
+  return price === undefined || JSON.stringify(price) === '{"add":0}';
+}
