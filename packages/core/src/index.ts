@@ -43,7 +43,7 @@ export { sayFinding } from './words/finding-words.ts';
 export { declareCalories, roundedCalories } from './label/calories.ts';
 export { EU_ALLERGENS, US_ALLERGENS } from './label/allergens.ts';
 export { ASIDE_KINDS, documentOf, type SummaryLine, templateFor, type Workbook } from './menu/workbook.ts';
-export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type HangAs, hangByRule, hangGroups, takeOwnCopy } from './deeds/hang.ts';
+export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type HangAs, hangByRule, hangGroups, type Hanging, hangingEdits, takeOwnCopy } from './deeds/hang.ts';
 export {
   addOf, asDifference, type Difference, differencesOf, withChoiceOffered, withDefault, withLimits, withoutDifference, withPrice,
 } from './deeds/differences.ts';
@@ -57,3 +57,7 @@ export { type PaperLine, type PaperStyle, type TicketHead, ticketPaper } from '.
 export { receiptText, sayPart } from './paper/receipt.ts';
 export { graphemes, wrapText } from './paper/wrap.ts';
 export { textWidth } from './check/text-width.ts';
+export { askedOn } from './deeds/asked-on.ts';
+export { onlyHere } from './deeds/only-here.ts';
+export { isPutAway, putAway } from './deeds/put-away.ts';
+export { pictureFor } from './quote/picture.ts';

@@ -2,6 +2,7 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { CheckEffects, checkFeature } from './features/check/store/check-store.ts';
+import { HistoryEffects, historyFeature } from './features/history/store/history-store.ts';
 import { PassEffects, passFeature } from './features/pass/store/pass-store.ts';
 import { ShopEffects } from './features/shop/store/shop-effects.ts';
 import { shopFeature } from './features/shop/store/shop-store.ts';
@@ -18,6 +19,10 @@ export const routes: Routes = [
       { path: 'check', providers: [provideState(checkFeature), provideEffects(CheckEffects)], loadComponent: () => import('./features/check/pages/check-page.ts').then((m) => m.CheckPage), title: 'Line check · Hearty Ladle' },
       { path: 'groups', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
       { path: 'groups/:group', loadComponent: () => import('./features/groups/pages/groups-page.ts').then((m) => m.GroupsPage), title: 'Groups · Hearty Ladle' },
+      { path: 'history', providers: [provideState(historyFeature), provideEffects(HistoryEffects)], loadComponent: () => import('./features/history/pages/history-page.ts').then((m) => m.HistoryPage), title: 'History · Hearty Ladle' },
+      { path: 'setup', pathMatch: 'full', redirectTo: 'setup/stations' },
+      { path: 'setup/:kind', loadComponent: () => import('./features/setup/pages/setup-page.ts').then((m) => m.SetupPage), title: 'Set-up · Hearty Ladle' },
+      { path: 'setup/:kind/:id', loadComponent: () => import('./features/setup/pages/setup-page.ts').then((m) => m.SetupPage), title: 'Set-up · Hearty Ladle' },
     ],
   },
   { path: 'shop', providers: [provideState(shopFeature), provideEffects(ShopEffects)], loadComponent: () => import('./features/shop/pages/shop-page.ts').then((m) => m.ShopPage), title: 'Order' },

@@ -6,9 +6,11 @@ import type { Group } from '../menu/group-schema.ts';
 import { KINDS } from '../menu/scope.ts';
 import { brothBar, choicesGroup, quoteDish, smallMenu } from '../testing/broth-bar.ts';
 import { randomMenu } from '../testing/random-menu.ts';
+import { askedOn } from './asked-on.ts';
 import { asDifference, differencesOf, withoutDifference } from './differences.ts';
 import { chosenDishes, copyQuestions, hangByRule, hangGroups, takeOwnCopy } from './hang.ts';
 import { keepReferences, type Target } from './references.ts';
+import { onlyHere } from './only-here.ts';
 import { removeEverywhere, usesOf } from './where-used.ts';
 
 const clock = () => '2026-05-12T13:00';
@@ -44,6 +46,19 @@ describe('where something is used', () => {
         expect(applyUnchecked(changed, invert(menu, change))).toEqual(menu);
       }
     }
+  });
+});
+
+describe('the dishes that ask a group', () => {
+  it('are known anew after a change of dishes, sections or openings', () => {
+    const dip = choicesGroup('dip', { choices: [{ id: 'soy', name: 'Soy' }] });
+    const top = choicesGroup('top', { choices: [{ id: 'egg', name: 'Egg' }] });
+    const menu = smallMenu([top, dip], { tags: ['hot'], groups: [{ group: 'top' }] });
+    expect([...askedOn(menu)]).toEqual([['top', ['dish']]]);
+    const opening = { ...menu, groups: [{ ...top, choices: [{ id: 'egg', name: 'Egg', opens: ['dip'] }] }, dip] };
+    expect([...askedOn(opening)]).toEqual([['top', ['dish']], ['dip', ['dish']]]);
+    expect([...askedOn({ ...menu, groups: [top, hangByRule(dip, { tags: ['hot'] })] }).keys()]).toEqual(['top', 'dip']);
+    expect([...askedOn({ ...opening, items: [] })]).toEqual([]);
   });
 });
 
@@ -106,6 +121,20 @@ describe('differences', () => {
     const picks = [{ group: 'top', choice: 'a' }, { group: 'top', choice: 'c' }];
     const asShared = quoteLine(smallMenu([changed]), { item: 'dish', picks }, clock);
     expect(quoteLine(smallMenu([shared], { groups: [here ?? { group: '' }] }), { item: 'dish', picks }, clock)).toEqual(asShared);
+  });
+
+  it('a change kept for one dish alone reaches no other, whether a difference says it or a copy', () => {
+    const before = smallMenu([shared]);
+    const two = { ...before, items: [...before.items, { id: 'other', name: 'Other', price: 1000, groups: [{ group: 'top' }] }] };
+    const changes: Group[] = [{ ...shared, min: 1 }, { ...shared, choices: [...(shared.kind === 'choices' ? (shared.choices ?? []) : []), { id: 'd', name: 'D', price: { add: 70 } }] }];
+    for (const changed of changes) {
+      const kept = apply(two, { edits: onlyHere(two, [changed], 'dish') });
+      if (!kept.ok) throw new Error('refused');
+      const everywhere = applyUnchecked(two, { edits: [{ type: 'put', kind: 'groups', thing: changed }] });
+      const shapes = (menu: Menu, item: string) => quoteLine(menu, { item }, clock).groups.map(({ group: _, ...view }) => view);
+      expect(shapes(kept.value, 'dish')).toEqual(shapes(everywhere, 'dish'));
+      expect(shapes(kept.value, 'other')).toEqual(shapes(two, 'other'));
+    }
   });
 
   it('can’t say that an answer was renamed, added, or priced in another way', () => {

@@ -26,14 +26,27 @@ export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [],
 /** Hangs groups on dishes, after what they ask already; a dish that asks one of them already is left as it is. */
 export function hangGroups(menu: Menu, groups: readonly Id[], dishes: readonly Item[], as: HangAs): Edit[] {
   const attachments = groups.map((group) => ({ group }));
-  return new Hanging(menu, as).editsFor(dishes, (item) => ({ kept: item.groups ?? [], added: attachments }));
+  return new Hanger(menu, as).editsFor(dishes, (item) => ({ kept: item.groups ?? [], added: attachments }));
+}
+
+/** Groups to be hung: on which dishes and how; `later` are sections and tags by which they are asked from now on instead. */
+export interface Hanging {
+  readonly groups: readonly Id[];
+  readonly dishes: readonly Id[];
+  readonly as: HangAs;
+  readonly later: DishChoice | undefined;
+}
+
+export function hangingEdits(menu: Menu, { groups, dishes, as, later }: Hanging): Edit[] {
+  if (!later) return hangGroups(menu, groups, menu.items.filter(({ id }) => dishes.includes(id)), as);
+  return menu.groups.filter(({ id }) => groups.includes(id)).map((group) => ({ type: 'put', kind: 'groups', thing: hangByRule(group, later) }));
 }
 
 /** Copies the questions of one dish, with its differences, to others: added to what they ask, or in its place. */
 export function copyQuestions(menu: Menu, from: Item, to: readonly Item[], mode: 'add' | 'replace', as: HangAs): Edit[] {
   const questions = from.groups ?? [];
   const targets = to.filter(({ id }) => id !== from.id);
-  return new Hanging(menu, as).editsFor(targets, (item) => ({ kept: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
+  return new Hanger(menu, as).editsFor(targets, (item) => ({ kept: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
 }
 
 /** Hangs by section or tag, so that dishes that come later ask the group too. */
@@ -48,7 +61,7 @@ export function hangByRule(group: Group, { sections = [], tags = [], except = []
 
 /** Gives a dish its own copy of a group that it shares; its differences become the copy's own values. */
 export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
-  const hanging = new Hanging(menu, 'own');
+  const hanging = new Hanger(menu, 'own');
   const copy = hanging.copyFor(item, group);
   if (!copy) return [];
   const swap = (id: Id) => (id === group ? copy : id);
@@ -69,7 +82,7 @@ export function exceptFrom(menu: Menu, item: Item, id: Id): Edit[] {
   return brought ? [{ type: 'put', kind: 'groups', thing: hangByRule(group, { except: [item.id] }) }] : [];
 }
 
-class Hanging {
+class Hanger {
   readonly edits: Edit[] = [];
   readonly #menu: Menu;
   readonly #as: HangAs;

@@ -1,4 +1,4 @@
-import type { Choice, ChoicePrice } from '../menu/group-schema.ts';
+import type { Choice, ChoicePrice, Group, GroupKind } from '../menu/group-schema.ts';
 import { parseChoicePrice } from './price-text.ts';
 
 /** One line of a typed list, understood: a name and perhaps a price. */
@@ -41,6 +41,12 @@ function parseLine(line: string, digits: number, lists: readonly string[]): Type
 /** A typed choice as a choice of the menu, with an id made from its name. */
 export function newChoice({ name, price }: TypedChoice, taken: Iterable<string>): Choice {
   return { id: newId(name, taken), name, ...(price && { price }) };
+}
+
+/** A new group of a kind, called what it asks until somebody words it better. */
+export function newGroup(name: string, kind: GroupKind, taken: Iterable<string>): Group {
+  const named = { id: newId(name, taken), name, prompt: name };
+  return kind === 'choices' ? { ...named, kind, min: 0, max: null, choices: [] } : { ...named, kind };
 }
 
 /** An id made from a name: its letters and digits in the Latin alphabet, and a number where it is taken. */

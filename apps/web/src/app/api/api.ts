@@ -2,7 +2,8 @@ import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { ChangeRequest, Order } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
-import type { Conflict, KeptChange, LineProblem, PassTicket, PlacedOrder, SaidFault, StoredMenu } from './wire.ts';
+import { Person } from '../state/person.ts';
+import type { Conflict, JournalEntry, KeptChange, LineProblem, PassTicket, PlacedOrder, SaidFault, StoredMenu } from './wire.ts';
 
 /** What became of a change that was sent. `away`: the server did not answer; nothing is known to be kept. */
 export type SentChange =
@@ -19,13 +20,14 @@ export type SentOrder =
 @Injectable({ providedIn: 'root' })
 export class Api {
   readonly #http = inject(HttpClient);
+  readonly #person = inject(Person);
 
   menu(): Observable<StoredMenu> {
     return this.#http.get<StoredMenu>('/api/menu');
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
-    return this.#http.post<KeptChange>('/api/changes', request).pipe(
+    return this.#http.post<KeptChange>('/api/changes', request, { headers: this.#who() }).pipe(
       map((kept): SentChange => ({ outcome: 'kept', kept })),
       catchError((error: HttpErrorResponse) => {
         const body = bodyOf(error);
@@ -34,6 +36,22 @@ export class Api {
         return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as SaidFault[] | undefined) ?? [], says: saidBy(error) });
       }),
     );
+  }
+
+  journal(before?: number): Observable<JournalEntry[]> {
+    return this.#http.get<JournalEntry[]>('/api/journal', { params: before === undefined ? {} : { before } });
+  }
+
+  /** Takes one change back; answers why not, in words, or nothing when it was done. */
+  takeBack(seq: number): Observable<string | undefined> {
+    return this.#http.post(`/api/journal/${seq}/take-back`, {}, { headers: this.#who() }).pipe(
+      map(() => undefined),
+      catchError((error: HttpErrorResponse) => of(isRefusal(error) ? saidBy(error) : 'The server does not answer just now; nothing was changed.')),
+    );
+  }
+
+  #who(): Record<string, string> {
+    return { 'X-Working-As': encodeURIComponent(this.#person.name()) };
   }
 
   placeOrder(order: Order, key: string): Observable<SentOrder> {

@@ -1,11 +1,11 @@
-import type { Fault, Menu, OrderTicket, Problem, Thing, ThingKind, ThingRef } from '@hearty-ladle/core';
+import type { Change, Fault, OrderTicket, Problem, Thing, ThingKind, ThingRef, Workbook } from '@hearty-ladle/core';
 
 /** What the server sends; the shapes of its routes. */
 export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
 
 export interface StoredMenu {
   readonly revision: number;
-  readonly menu: Menu;
+  readonly menu: Workbook;
   readonly versions: Versions;
 }
 
@@ -38,3 +38,14 @@ export interface PassTicket extends OrderTicket {
 }
 
 export type LiveEvent = { readonly type: 'connected' } | { readonly type: 'menu'; readonly revision: number } | { readonly type: 'tickets' };
+
+/** One change of the menu as the journal keeps it. */
+export interface JournalEntry {
+  readonly seq: number;
+  readonly at: string;
+  readonly by: string;
+  readonly label: string;
+  readonly change: Change;
+  readonly inverse: Change;
+  readonly undoes: number | null;
+}

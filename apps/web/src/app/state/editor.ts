@@ -1,8 +1,9 @@
-import { computed, inject, Injectable } from '@angular/core';
-import { type Change, compileMenu, type Edit, minorDigits, type Kind, type Menu, type Thing } from '@hearty-ladle/core';
+import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import { type Change, compileMenu, type Edit, type ListKind, minorDigits, type Text, textIn, type Thing, type Workbook } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
+import { written } from './written.ts';
 
 /** The menu as signals, and the few ways in which pages change it. */
 @Injectable({ providedIn: 'root' })
@@ -16,10 +17,14 @@ export class Editor {
   readonly future = this.#store.selectSignal(menuFeature.selectFuture);
   readonly clashes = this.#store.selectSignal(menuFeature.selectClashes);
   readonly notice = this.#store.selectSignal(menuFeature.selectNotice);
+  readonly held = this.#store.selectSignal(menuFeature.selectHeld);
   readonly compiled = computed(() => {
     const menu = this.menu();
     return menu && compileMenu(menu);
   });
+  readonly firstLocale = computed(() => this.menu()?.locales[0] ?? '');
+  /** The language in which texts are written and read while working. */
+  readonly writing = linkedSignal(() => this.firstLocale());
   readonly lists = computed(() => this.menu()?.priceLists.map(({ id }) => id) ?? []);
   readonly digits = computed(() => minorDigits(this.menu()?.currency ?? ''));
 
@@ -28,14 +33,30 @@ export class Editor {
   }
 
   /** Makes a change; with a merge key, changes in a row are one deed. */
-  change(label: string, edits: readonly Edit[], mergeKey?: string): void {
+  change(label: string, edits: readonly Edit[], how: { mergeKey?: string; dish?: string } = {}): void {
     const change: Change = { edits };
-    this.#store.dispatch(menuActions.changed({ label, change, ...(mergeKey !== undefined && { mergeKey }) }));
+    if (edits.length > 0) this.#store.dispatch(menuActions.changed({ label: label.slice(0, 200), change, ...how }));
   }
 
-  put<K extends Kind>(kind: K, thing: NonNullable<Menu[K]>[number], label: string, field?: string): void {
-    const mergeKey = field === undefined ? undefined : `${kind} ${thing.id} ${field}`;
-    this.change(label, [{ type: 'put', kind, thing: thing as Thing }], mergeKey);
+  /** Puts one thing; typing in one field of it is one deed. `dish`: where the person is working. */
+  put<K extends ListKind>(kind: K, thing: NonNullable<Workbook[K]>[number], label: string, { field, dish }: { field?: string; dish?: string } = {}): void {
+    this.change(label, [{ type: 'put', kind, thing: thing as Thing }], {
+      ...(field !== undefined && { mergeKey: `${kind} ${thing.id} ${field}` }), ...(dish !== undefined && { dish }),
+    });
+  }
+
+  decide(decision: 'everywhere' | 'only-here' | 'drop'): void {
+    this.#store.dispatch(menuActions.heldDecided({ decision }));
+  }
+
+  /** A text in the language that is being written, or in the first one. */
+  read(text: Text | undefined): string {
+    return text === undefined ? '' : textIn(text, this.writing(), this.firstLocale());
+  }
+
+  /** A text with other words in the language that is being written; other languages keep theirs. */
+  write(old: Text | undefined, words: string): Text {
+    return written(old, words, this.writing(), this.firstLocale());
   }
 
   undo(): void {

@@ -1,4 +1,4 @@
-import type { Change } from '@hearty-ladle/core';
+import type { Change, Reach } from '@hearty-ladle/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
 import type { Clash } from './menu-state.ts';
@@ -11,7 +11,11 @@ export const menuActions = createActionGroup({
     Arrived: props<{ stored: StoredMenu }>(),
     'Load failed': emptyProps(),
     /** A person's deed. `mergeKey`: deeds in a row with the same key are undone as one. */
-    Changed: props<{ label: string; change: Change; mergeKey?: string }>(),
+    Changed: props<{ label: string; change: Change; mergeKey?: string; dish?: string }>(),
+    'Reach progressed': props<{ id: number; done: number; total: number }>(),
+    'Reach found': props<{ id: number; reach: Reach }>(),
+    /** What was decided of a change that was held: for every dish, for the one it was made at, or not at all. */
+    'Held decided': props<{ decision: 'everywhere' | 'only-here' | 'drop' }>(),
     Undo: emptyProps(),
     Redo: emptyProps(),
     Sending: props<{ id: number }>(),

@@ -1,17 +1,19 @@
 import { inject, Injectable } from '@angular/core';
-import { touchedBy } from '@hearty-ladle/core';
+import { applyUnchecked, touchedBy } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, EMPTY, exhaustMap, filter, map, merge, of, switchMap, take, tap, timer, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, debounceTime, distinctUntilChanged, EMPTY, exhaustMap, filter, map, merge, of, switchMap, take, tap, timer, withLatestFrom } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import { versionOf } from './menu-state.ts';
+import { ReachFinder } from './reach-finder.ts';
 
 /** How long typing may go on as one change before it is sent. */
 const PAUSE_MS = 350;
 const RETRY_MS = 1_500;
+const REACH_PAUSE_MS = 200;
 
 /** The only place that talks to the server about the menu: reads it, and sends what waits, one after another. */
 @Injectable()
@@ -20,6 +22,7 @@ export class MenuEffects {
   readonly #api = inject(Api);
   readonly #live = inject(Live);
   readonly #store = inject(Store);
+  readonly #reach = inject(ReachFinder);
 
   readonly load = createEffect(() =>
     this.#actions.pipe(
@@ -41,7 +44,7 @@ export class MenuEffects {
 
   readonly send = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled), debounceTime(PAUSE_MS)),
+      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled, menuActions.reachFound, menuActions.heldDecided), debounceTime(PAUSE_MS)),
       this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => answer.outcome !== 'away')),
       this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => answer.outcome === 'away'), switchMap(() => timer(RETRY_MS))),
     ).pipe(
@@ -58,11 +61,26 @@ export class MenuEffects {
     ),
   );
 
+  /** What a held change touches is worked out in a worker; one that was typed on is looked at anew. */
+  readonly reach = createEffect(() =>
+    this.#store.select(menuFeature.selectMenuState).pipe(
+      distinctUntilChanged((a, b) => a.held?.id === b.held?.id),
+      switchMap(({ held, menu }) => (held && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ held, menu }))) : of(undefined))),
+      switchMap((asked) => {
+        if (!asked) return EMPTY;
+        const { held, menu } = asked;
+        return this.#reach.find(applyUnchecked(menu, held.inverse), held.change).pipe(
+          map((told) => (told.type === 'progress' ? menuActions.reachProgressed({ id: held.id, done: told.done, total: told.total }) : menuActions.reachFound({ id: held.id, reach: told.reach }))),
+        );
+      }),
+    ),
+  );
+
   /** A page that is closed while changes wait asks first. */
   readonly guard = createEffect(
     () =>
-      this.#store.select(menuFeature.selectWaiting).pipe(
-        map((waiting) => waiting.length > 0),
+      this.#store.select(menuFeature.selectMenuState).pipe(
+        map(({ waiting, held }) => waiting.length > 0 || held !== undefined),
         tap((waits) => {
           window.onbeforeunload = waits ? (event) => event.preventDefault() : null;
         }),

@@ -1,8 +1,8 @@
-import { applyUnchecked, type Change, invert, isRemovedBy, touchedBy } from '@hearty-ladle/core';
+import { applyUnchecked, type Change, type Group, invert, isRemovedBy, onlyHere, type Reach, touchedBy } from '@hearty-ladle/core';
 import { createFeature, createReducer, on } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
 import { menuActions } from './menu-actions.ts';
-import { type Clash, type Deed, INITIAL, type MenuState, rebased, thingPutBy, touches, versionOf, type Waiting, withVersions } from './menu-state.ts';
+import { type Clash, type Deed, type Held, INITIAL, isShared, joined, type MenuState, rebased, thingPutBy, touches, versionOf, type Waiting, withVersions } from './menu-state.ts';
 
 /** The menu that is being worked on: edits show at once, wait for the server in order, and can be undone. */
 export const menuFeature = createFeature({
@@ -13,7 +13,10 @@ export const menuFeature = createFeature({
     on(menuActions.loadFailed, (state) => (state.menu ? { ...state, away: true } : { ...state, load: { status: 'failed' } as const })),
     on(menuActions.arrived, (state, { stored }) => rebased({ ...state, away: false }, stored)),
     on(menuActions.changed, (state, deed) => changed(state, deed)),
-    on(menuActions.undo, (state) => stepBack(state, 'past')),
+    on(menuActions.reachProgressed, (state, { id, done, total }) => (state.held?.id === id ? { ...state, held: { ...state.held, progress: { done, total } } } : state)),
+    on(menuActions.reachFound, (state, { id, reach }) => (state.held?.id === id ? reached(state, state.held, reach) : state)),
+    on(menuActions.heldDecided, (state, { decision }) => (state.held ? decided(state, state.held, decision) : state)),
+    on(menuActions.undo, (state) => (state.held ? decided(state, state.held, 'drop') : stepBack(state, 'past'))),
     on(menuActions.redo, (state) => stepBack(state, 'future')),
     on(menuActions.sending, (state, { id }) => ({ ...state, sending: state.waiting[0]?.id === id })),
     on(menuActions.answered, (state, { id, answer }) => answered(state, id, answer)),
@@ -22,19 +25,47 @@ export const menuFeature = createFeature({
   ),
 });
 
-function changed(state: MenuState, { label, change, mergeKey }: { label: string; change: Change; mergeKey?: string }): MenuState {
+interface NewDeed { label: string; change: Change; mergeKey?: string; dish?: string }
+
+function changed(state: MenuState, { label, change, mergeKey, dish }: NewDeed): MenuState {
   if (!state.menu) return state;
-  const inverse = invert(state.menu, change);
+  const deed: Deed = { label, change, inverse: invert(state.menu, change) };
   const next: MenuState = { ...state, menu: applyUnchecked(state.menu, change), future: [] };
-  const last = state.waiting.at(-1);
-  const isOnItsWay = state.sending && state.waiting.length === 1;
+  const isOnHeld = state.held !== undefined && touchedBy(change).some((ref) => touches(state.held?.change ?? change, ref));
+  if (!isOnHeld && !isShared(state.menu, change)) return kept(next, deed, mergeKey);
+  const whole = state.held ? joined(state.held, deed) : deed;
+  return { ...next, held: { ...whole, id: state.nextId, dish: dish ?? state.held?.dish, progress: undefined, reach: undefined }, nextId: state.nextId + 1 };
+}
+
+/** A deed that is to be kept: it waits for the server, together with the one before where they are one. */
+function kept(next: MenuState, { label, change, inverse }: Deed, mergeKey: string | undefined): MenuState {
+  const last = next.waiting.at(-1);
+  const isOnItsWay = next.sending && next.waiting.length === 1;
   if (last && !isOnItsWay && mergeKey !== undefined && last.mergeKey === mergeKey) {
     // The way back of the whole deed is the way back of its beginning.
     const merged = { ...last, change };
-    const past = [...state.past.slice(0, -1), { label, change, inverse: last.inverse }];
-    return { ...next, waiting: [...state.waiting.slice(0, -1), merged], past };
+    const past = [...next.past.slice(0, -1), { label, change, inverse: last.inverse }];
+    return { ...next, waiting: [...next.waiting.slice(0, -1), merged], past };
   }
-  return waitFor({ ...next, past: [...state.past, { label, change, inverse }] }, { label, change, inverse, mergeKey });
+  return waitFor({ ...next, past: [...next.past, { label, change, inverse }] }, { label, change, inverse, mergeKey });
+}
+
+/** A change that reaches nobody's purse and breaks nothing is kept without a word; others are asked about. */
+function reached(state: MenuState, held: Held, reach: Reach): MenuState {
+  const isHarmless = reach.faults.length + reach.findings.length === 0 && !reach.changesPrices && reach.dishes.every(({ isPricedAnew }) => !isPricedAnew);
+  return isHarmless ? decided(state, held, 'everywhere') : { ...state, held: { ...held, progress: undefined, reach } };
+}
+
+function decided(state: MenuState, held: Held, decision: 'everywhere' | 'only-here' | 'drop'): MenuState {
+  const free = { ...state, held: undefined };
+  if (decision === 'everywhere' || !state.menu) return kept(free, held, undefined);
+  const menu = applyUnchecked(state.menu, held.inverse);
+  const back = { ...free, menu };
+  const { dish } = held;
+  if (decision === 'drop' || dish === undefined) return back;
+  const groups = held.change.edits.flatMap((edit) => (edit.type === 'put' && edit.kind === 'groups' ? [edit.thing as Group] : []));
+  const change = { edits: onlyHere(menu, groups, dish) };
+  return kept({ ...back, menu: applyUnchecked(menu, change) }, { label: `${held.label}, on one dish only`, change, inverse: invert(menu, change) }, undefined);
 }
 
 function waitFor(state: MenuState, waiting: Omit<Waiting, 'id'>): MenuState {
@@ -54,7 +85,7 @@ function stepBack(state: MenuState, from: 'past' | 'future'): MenuState {
   const other = from === 'past' ? 'future' : 'past';
   const turned: Deed = from === 'past' ? { ...deed, change: back } : { ...deed, inverse: back };
   const label = from === 'past' ? `Undo: ${deed.label}` : `Redo: ${deed.label}`;
-  const next = { ...state, menu: applyUnchecked(state.menu, forth), [from]: rest, [other]: [...state[other], turned] };
+  const next = { ...state, menu: applyUnchecked(state.menu, forth), [from]: rest, [other]: [...state[other], turned] } as MenuState;
   return waitFor(next, { label, change: forth, inverse: back, mergeKey: undefined });
 }
 

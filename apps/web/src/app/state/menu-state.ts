@@ -1,5 +1,5 @@
 import {
-  applyUnchecked, type Change, type Menu, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy,
+  applyUnchecked, askedOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
 import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
 
@@ -26,13 +26,25 @@ export interface Clash extends Conflict {
   readonly mine: Thing | undefined;
 }
 
+/**
+ * A change of something that several dishes share: it shows at once, and is kept when its reach is known and either
+ * harmless or agreed to.
+ */
+export interface Held extends Deed {
+  readonly id: number;
+  /** The dish at which the person was working, for which alone the change may be kept. */
+  readonly dish: string | undefined;
+  readonly progress: { readonly done: number; readonly total: number } | undefined;
+  readonly reach: Reach | undefined;
+}
+
 export type Load =
   | { readonly status: 'idle' | 'loading' | 'loaded' }
   | { readonly status: 'failed' };
 
 export interface MenuState {
   readonly load: Load;
-  readonly menu: Menu | undefined;
+  readonly menu: Workbook | undefined;
   readonly versions: Versions;
   readonly revision: number;
   /** In the order in which they were made; the first is on its way when `sending`. */
@@ -44,13 +56,14 @@ export interface MenuState {
   /** The versions that this session itself made: an undo must not reach past what others did since. */
   readonly mine: Versions;
   readonly clashes: readonly Clash[];
+  readonly held: Held | undefined;
   readonly notice: string | undefined;
   readonly nextId: number;
 }
 
 export const INITIAL: MenuState = {
   load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, waiting: [], sending: false, away: false,
-  past: [], future: [], mine: {}, clashes: [], notice: undefined, nextId: 1,
+  past: [], future: [], mine: {}, clashes: [], held: undefined, notice: undefined, nextId: 1,
 };
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -68,13 +81,31 @@ export function withVersions(versions: Versions, changed: readonly (ThingRef & {
 export function rebased(state: MenuState, stored: StoredMenu): MenuState {
   const touched = state.waiting.flatMap(({ change }) => touchedBy(change));
   const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
+  const menu = state.waiting.reduce((now, { change }) => applyUnchecked(now, change), stored.menu);
+  const held = state.held && { ...state.held, inverse: invert(menu, state.held.change) };
   return {
     ...state,
     load: { status: 'loaded' },
     revision: stored.revision,
-    menu: state.waiting.reduce((menu, { change }) => applyUnchecked(menu, change), stored.menu),
+    menu: held ? applyUnchecked(menu, held.change) : menu,
+    held,
     versions: withVersions(stored.versions, known),
   };
+}
+
+/** Whether a change touches something that more than one dish has: a group that several ask, or a house rule. */
+export function isShared(menu: Menu, change: Change): boolean {
+  return touchedBy(change).some(({ kind, id }) => kind === 'rules' || (kind === 'groups' && (askedOn(menu).get(id)?.length ?? 0) > 1));
+}
+
+/** One change after another as one; a thing that is put twice in a row is put once. */
+export function joined(first: Deed, then: Deed): Deed {
+  const only = then.change.edits.length === 1 ? then.change.edits[0] : undefined;
+  const last = first.change.edits.at(-1);
+  if (only?.type === 'put' && last?.type === 'put' && only.kind === last.kind && 'id' in only.thing && 'id' in last.thing && only.thing.id === last.thing.id) {
+    return { label: then.label, change: { edits: [...first.change.edits.slice(0, -1), only] }, inverse: first.inverse };
+  }
+  return { label: then.label, change: { edits: [...first.change.edits, ...then.change.edits] }, inverse: { edits: [...then.inverse.edits, ...first.inverse.edits] } };
 }
 
 /** What a change would put in the place of a thing; undefined when it takes the thing away. */

@@ -1,16 +1,8 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
-import { type Choice, choicePriceText, newChoice, parseChoicePrice, parseTypedList, type Text, textIn } from '@hearty-ladle/core';
-
-const COLUMNS = [
-  { field: 'name', title: 'Guest reads', width: 'minmax(128px, 1.5fr)' },
-  { field: 'kitchenName', title: 'Kitchen reads', width: 'minmax(84px, 0.9fr)' },
-  { field: 'price', title: 'Adds', width: 'minmax(112px, 0.9fr)' },
-  { field: 'max', title: 'Up to', width: '44px' },
-  { field: 'default', title: 'Ticked', width: '50px' },
-  { field: 'code', title: 'Code', width: '50px' },
-] as const;
-type Field = (typeof COLUMNS)[number]['field'];
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, linkedSignal, output, signal } from '@angular/core';
+import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
+import { pictureUrl } from '../state/picture-store.ts';
+import { cellsOf, columnOf, type Field, GRID_COLUMNS, type GridColumn, type GridWords, pasteBlock } from './grid-columns.ts';
 
 interface Editing {
   readonly row: string;
@@ -20,7 +12,8 @@ interface Editing {
 
 /**
  * The choices of a group in one grid: Enter goes to the next row (and makes it), Tab to the next cell, arrows up and
- * down, Alt with arrows moves the row; several lines pasted at once become rows with their prices.
+ * down, Alt with arrows moves the row, Ctrl+D fills down; a block from a spreadsheet fills cells, several lines become
+ * rows with their prices; many rows can be ticked and changed at once.
  */
 @Component({
   selector: 'hl-choice-grid',
@@ -31,44 +24,56 @@ interface Editing {
 })
 export class ChoiceGrid {
   readonly choices = input.required<readonly Choice[]>();
-  readonly locale = input.required<string>();
-  readonly digits = input.required<number>();
-  readonly lists = input.required<readonly string[]>();
+  readonly words = input.required<GridWords>();
+  /** Choices that are hidden without being deleted. */
+  readonly away = input<ReadonlySet<string>>(new Set());
+  /** The choice whose details are open. */
+  readonly opened = input<string>();
   /** The new list of choices, and which field of which row was typed in (absent: rows came, went or moved). */
   readonly choicesChange = output<{ choices: Choice[]; typed?: string }>();
+  readonly putAway = output<{ choices: string[]; away: boolean }>();
+  readonly detailsAsked = output<string>();
+  readonly removalAsked = output<string>();
 
-  protected readonly columns = COLUMNS;
-  protected readonly template = `28px ${COLUMNS.map(({ width }) => width).join(' ')} 36px`;
+  protected readonly all = GRID_COLUMNS;
+  protected readonly extra = signal<ReadonlySet<Field>>(new Set());
+  protected readonly columns = computed(() => GRID_COLUMNS.filter(({ usual, field }) => usual || this.extra().has(field)));
+  protected readonly template = computed(() => `22px 26px ${this.columns().map(({ width }) => width).join(' ')} 34px 30px`);
   protected readonly editing = signal<Editing | undefined>(undefined);
+  protected readonly ticked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
+    source: this.choices, computation: (choices, before) => new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
+  });
+  protected readonly bulkField = signal<Field>('price');
   /** What stands in the box below the grid; after adding, the lines that were not understood. */
   protected readonly typed = signal('');
   protected readonly hasLeftOver = signal(false);
+  protected readonly notUnderstood = signal(0);
   protected readonly wrong = computed(() => {
     const it = this.editing();
     return it && this.#changed(it) === undefined ? it : undefined;
   });
+  protected readonly hint = computed(() => columnOf(this.wrong()?.field ?? 'name').hint);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
 
-  protected textOf(choice: Choice, field: Field): string {
+  protected textOf(choice: Choice, column: GridColumn): string {
     const editing = this.editing();
-    if (editing?.row === choice.id && editing.field === field) return editing.text;
-    if (field === 'name') return textIn(choice.name, this.locale(), this.locale());
-    if (field === 'price') return choicePriceText(choice.price, this.digits(), this.lists());
-    return String(choice[field] ?? '');
+    return editing?.row === choice.id && editing.field === column.field ? editing.text : column.read(choice, this.words());
+  }
+
+  protected nameOf(choice: Choice): string {
+    return columnOf('name').read(choice, this.words()) || 'the empty row';
+  }
+
+  protected picture(id: string): string {
+    return pictureUrl(id);
   }
 
   protected type(choice: Choice, field: Field, text: string): void {
     const editing = { row: choice.id, field, text };
     this.editing.set(editing);
     const changed = this.#changed(editing);
-    if (!changed) return;
-    const choices = this.choices().map((it) => (it.id === choice.id ? changed : it));
-    this.choicesChange.emit({ choices, typed: `${choice.id} ${field}` });
-  }
-
-  protected done(): void {
-    this.editing.set(undefined);
+    if (changed) this.choicesChange.emit({ choices: this.#with(choice.id, changed), typed: `${choice.id} ${field}` });
   }
 
   protected keydown(event: KeyboardEvent, row: number, field: Field): void {
@@ -82,21 +87,30 @@ export class ChoiceGrid {
       if (to < 0 || to >= this.choices().length) return;
       if (event.altKey) this.#move(row, to);
       this.#focus(to, field);
+    } else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      this.#fillDown(row, field);
     }
   }
 
-  /** Several lines become rows after this one; a single line is an ordinary paste. */
+  /** A block of cells fills cells; several lines in the first column become rows; a single line is an ordinary paste. */
   protected paste(event: ClipboardEvent, row: number, field: Field): void {
-    if (field !== 'name') return;
     const text = event.clipboardData?.getData('text') ?? '';
-    if (!/\n./.test(text.trim())) return;
+    const hasLines = /\n./.test(text.trim());
+    if (!text.includes('\t') && !hasLines) return;
     event.preventDefault();
-    this.add(text, row + 1);
+    if (field === 'name' && !text.includes('\t')) return this.add(text, row + 1);
+    const right = this.columns().slice(this.columns().findIndex((column) => column.field === field));
+    const { choices, notUnderstood } = pasteBlock(this.choices(), row, right, cellsOf(text), this.words(), (name, taken) => newChoice({ name, price: undefined }, taken));
+    this.notUnderstood.set(notUnderstood);
+    this.editing.set(undefined);
+    this.choicesChange.emit({ choices });
   }
 
   /** Adds typed lines as rows; what is not understood stays in the box. An empty text adds an empty row. */
   protected add(text: string, at = this.choices().length): void {
-    const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, this.digits(), this.lists());
+    const { digits, lists } = this.words();
+    const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
     this.typed.set(left.join('\n'));
     this.hasLeftOver.set(left.length > 0);
     const taken = this.choices().map(({ id }) => id);
@@ -114,12 +128,61 @@ export class ChoiceGrid {
     this.hasLeftOver.set(false);
   }
 
-  protected remove(choice: Choice): void {
-    this.choicesChange.emit({ choices: this.choices().filter((it) => it !== choice) });
+  protected showColumn(field: Field, on: boolean): void {
+    const next = new Set(this.extra());
+    if (on) next.add(field);
+    else next.delete(field);
+    this.extra.set(next);
+  }
+
+  protected tick(ids: readonly string[], on: boolean): void {
+    const next = new Set(this.ticked());
+    for (const id of ids) {
+      if (on) next.add(id);
+      else next.delete(id);
+    }
+    this.ticked.set(next);
+  }
+
+  protected tickAll(on: boolean): void {
+    this.tick(this.choices().map(({ id }) => id), on);
+  }
+
+  /** Writes one text into one field of every ticked row; rows that can't take it are left and counted. */
+  protected changeTicked(text: string): void {
+    let notUnderstood = 0;
+    const choices = this.choices().map((choice) => {
+      if (!this.ticked().has(choice.id)) return choice;
+      const changed = columnOf(this.bulkField()).write(choice, text, this.words());
+      if (!changed) notUnderstood++;
+      return changed ?? choice;
+    });
+    this.notUnderstood.set(notUnderstood);
+    this.choicesChange.emit({ choices });
+  }
+
+  protected putTickedAway(away: boolean): void {
+    this.putAway.emit({ choices: [...this.ticked()], away });
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {
     if (event.previousIndex !== event.currentIndex) this.#move(event.previousIndex, event.currentIndex);
+  }
+
+  /** From the first ticked row to all ticked ones; with none ticked, from the row above. */
+  #fillDown(row: number, field: Field): void {
+    const column = columnOf(field);
+    const ticked = this.choices().filter(({ id }) => this.ticked().has(id));
+    const [from = this.choices()[row - 1], ...rest] = ticked;
+    const to = ticked.length > 0 ? rest : this.choices().slice(row, row + 1);
+    if (!from) return;
+    const text = column.read(from, this.words());
+    this.editing.set(undefined);
+    this.choicesChange.emit({ choices: this.choices().map((choice) => (to.includes(choice) ? (column.write(choice, text, this.words()) ?? choice) : choice)) });
+  }
+
+  #with(id: string, changed: Choice): Choice[] {
+    return this.choices().map((it) => (it.id === id ? changed : it));
   }
 
   #move(from: number, to: number): void {
@@ -142,26 +205,6 @@ export class ChoiceGrid {
   /** The choice with what was typed; undefined where it can't be understood. */
   #changed({ row, field, text }: Editing): Choice | undefined {
     const choice = this.choices().find(({ id }) => id === row);
-    if (!choice) return undefined;
-    const { [field]: _, ...rest } = choice;
-    const trimmed = text.trim();
-    if (field === 'name') return { ...choice, name: named(choice.name, this.locale(), text) };
-    if (field === 'price') {
-      const price = parseChoicePrice(text, this.digits(), this.lists());
-      if (price === undefined) return undefined;
-      const kept = price && 'add' in price && choice.price && 'add' in choice.price ? { ...choice.price, add: price.add } : price;
-      return (kept === null ? rest : { ...choice, price: kept }) as Choice;
-    }
-    if (trimmed === '') return rest as Choice;
-    if (field === 'max' || field === 'default') {
-      const count = Number(trimmed);
-      const sound = /^\d{1,2}$/.test(trimmed) && (field === 'max' ? count >= 1 : count <= (choice.max ?? 1));
-      return sound ? { ...choice, [field]: count } : undefined;
-    }
-    return { ...choice, [field]: trimmed };
+    return choice && columnOf(field).write(choice, text, this.words());
   }
-}
-
-function named(name: Text, locale: string, text: string): Text {
-  return typeof name === 'string' ? text : { ...name, [locale]: text };
 }

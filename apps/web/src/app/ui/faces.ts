@@ -1,24 +1,32 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { type Answers, type CompiledMenu, type Line, localMinute, type Pick, pictureFor, preselectedLine, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { sayMoney } from '../text/money.ts';
 import { sayLanguage } from '../text/languages.ts';
 import { sayProblem } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
-import { PaperTicket } from './paper-ticket.ts';
+import { SpanFinder } from '../state/span-finder.ts';
+import { pictureUrl } from '../state/picture-store.ts';
+import { PrintedTicket } from './printed-ticket.ts';
 import { PriceExplained } from './price-explained.ts';
 import { TillQuestions } from './till-questions.ts';
+
+const SPAN_PAUSE_MS = 150;
 
 /** What the guest, the till and the cook see of a dish, answered by the core at every keystroke. */
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, PaperTicket, PriceExplained, TillQuestions],
+  imports: [GuestQuestions, PrintedTicket, PriceExplained, TillQuestions],
   templateUrl: './faces.html',
   styleUrl: './faces.css',
 })
 export class Faces {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<string>();
+  /** Answers to be seen at once: those that lead to a finding. */
+  readonly replay = input<readonly Pick[]>();
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.menu().firstList);
   protected readonly face = signal<'guest' | 'till'>('guest');
@@ -26,7 +34,9 @@ export class Faces {
   protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
 
   /** What was picked here; undefined while nothing was touched, so that preselected answers follow the editor. */
-  readonly #picked = linkedSignal<string, Answers | undefined>({ source: this.item, computation: () => undefined });
+  readonly #picked = linkedSignal<{ item: string; replay: readonly Pick[] | undefined }, Answers | undefined>({
+    source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay] },
+  });
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
     const compiled = this.compiled();
@@ -43,12 +53,32 @@ export class Faces {
   protected readonly description = computed(() => textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale));
   protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())));
 
+  readonly #finder = inject(SpanFinder);
+  readonly #asked = computed(() => ({ menu: this.menu().menu, item: this.item(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
+  /** Lowest and highest price before anything is chosen; worked out in a worker. */
+  readonly #span = toSignal(
+    toObservable(this.#asked).pipe(
+      debounceTime(SPAN_PAUSE_MS),
+      switchMap(({ menu, item, priceList, channel }) => this.#finder.find(menu, [item], { priceList, channel }).pipe(map((spans) => spans.get(item)), startWith(undefined))),
+    ),
+  );
+  protected readonly fromTo = computed(() => {
+    const span = this.#span()?.price;
+    if (!span) return '';
+    return span.min === span.max ? this.say(span.min) : `${this.say(span.min)} – ${this.say(span.max)}`;
+  });
+  protected readonly picture = computed(() => {
+    const compiled = this.compiled();
+    const id = compiled && pictureFor(compiled, this.answers());
+    return id === undefined ? undefined : pictureUrl(id, 'large');
+  });
+
   protected say(minor: number): string {
     return sayMoney(minor, this.menu().menu.currency, this.locale());
   }
 
-  protected stationName(id: string): string {
-    return this.menu().stations.find((station) => station.id === id)?.name ?? id;
+  protected station(id: string) {
+    return this.menu().stations.find((station) => station.id === id);
   }
 
   protected answered(answers: Answers): void {

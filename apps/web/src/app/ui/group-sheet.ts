@@ -1,101 +1,130 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Choice, type ChoicesGroup, type Group, type Text, textIn } from '@hearty-ladle/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isPutAway, putAway, removeEverywhere, usesOf, type Workbook } from '@hearty-ladle/core';
+import { Editor } from '../state/editor.ts';
+import { KIND_WORDS } from '../text/kinds.ts';
+import { sayUse } from '../text/uses.ts';
+import { AmountsEditor } from './amounts-editor.ts';
+import { ChoiceDetails } from './choice-details.ts';
 import { ChoiceGrid } from './choice-grid.ts';
+import type { GridWords } from './grid-columns.ts';
+import { GroupAnswerKind } from './group-answer-kind.ts';
 import { type Limits, LimitsSentence } from './limits-sentence.ts';
 
-/** A group as it is worked on: its names, its sentence, its choices; a note's own settings. */
+/** A group as it is worked on, whatever its kind: its names, what is asked, its answers or its own settings. */
 @Component({
   selector: 'hl-group-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceGrid, LimitsSentence],
-  template: `
-    <div class="names">
-      <label class="field"><span>Our name for it</span><input class="input" [value]="group().name" (input)="rename($any($event.target).value)" /></label>
-      <label class="field"><span>What the guest is asked</span><input class="input" [value]="words(group().prompt)" (input)="ask($any($event.target).value)" /></label>
-    </div>
-    @if (choices(); as it) {
-      <hl-limits-sentence [limits]="limits()" [available]="available()" (limitsChange)="limit(it, $event)" />
-      <hl-choice-grid [choices]="it.choices ?? []" [locale]="locale()" [digits]="digits()" [lists]="lists()" (choicesChange)="answer(it, $event)" />
-    }
-    @if (note(); as it) {
-      <div class="note">
-        <label class="tick"><input type="checkbox" [checked]="it.note?.required ?? false" (change)="setNote('required', $any($event.target).checked)" /> A few words are required</label>
-        <label class="tick"><input type="checkbox" [checked]="it.note?.loud ?? false" (change)="setNote('loud', $any($event.target).checked)" /> Loud on the ticket, as an allergy is</label>
-        <label class="field"><span>Characters at most</span><input class="input short" inputmode="numeric" [value]="it.note?.maxLength ?? ''" (change)="setLength($any($event.target))" /></label>
-      </div>
-    }
-  `,
-  styles: `
-    @layer app {
-      :host { display: grid; gap: 16px; }
-      .names { display: grid; grid-template-columns: 1fr 1.4fr; gap: 12px; }
-      .note { display: grid; gap: 10px; }
-      .tick { display: flex; gap: 10px; align-items: center; min-height: 36px; }
-      .tick input { width: 18px; height: 18px; accent-color: var(--teal); }
-      .short { max-width: 110px; }
-    }
-  `,
+  imports: [AmountsEditor, ChoiceDetails, ChoiceGrid, GroupAnswerKind, LimitsSentence],
+  templateUrl: './group-sheet.html',
+  styleUrl: './group-sheet.css',
 })
 export class GroupSheet {
+  readonly menu = input.required<Workbook>();
   readonly group = input.required<Group>();
-  readonly locale = input.required<string>();
-  readonly digits = input.required<number>();
-  readonly lists = input.required<readonly string[]>();
-  /** The changed group, what was done, and which field was typed in (absent: a deed of its own). */
-  readonly groupChange = output<{ group: Group; label: string; field?: string }>();
+  /** The dish at which the person is working. */
+  readonly dish = input<string>();
+  protected readonly editor = inject(Editor);
+  readonly changed = output<void>();
+  protected readonly opened = linkedSignal<string, string | undefined>({ source: () => this.group().id, computation: () => undefined });
+  /** A choice that others speak of, and that was to be taken away. */
+  protected readonly removing = linkedSignal<string, Choice | undefined>({ source: () => this.group().id, computation: () => undefined });
 
   protected readonly choices = computed(() => {
     const group = this.group();
     return group.kind === 'choices' ? group : undefined;
   });
-  protected readonly note = computed(() => {
-    const group = this.group();
-    return group.kind === 'note' ? group : undefined;
-  });
+  protected readonly kindWords = computed(() => KIND_WORDS[this.group().kind]);
   protected readonly limits = computed<Limits>(() => {
     const { min = 0, max = null, included = 0, includedFirst = 'picked' } = this.choices() ?? {};
     return { min, max, included, includedFirst };
   });
   protected readonly available = computed(() => (this.choices()?.choices ?? []).reduce((sum, { max = 1 }) => sum + max, 0));
+  protected readonly words = computed<GridWords>(() => ({
+    locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
+  }));
+  protected readonly away = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isPutAway(this.menu(), this.group().id, id)).map(({ id }) => id)));
+  protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
+  protected readonly removalUses = computed(() => {
+    const choice = this.removing();
+    return choice ? this.#usesOf(choice) : [];
+  });
 
-  protected words(text: Text): string {
-    return textIn(text, this.locale(), this.locale());
+  protected toggleDetails(id: string): void {
+    this.opened.set(this.opened() === id ? undefined : id);
   }
 
   protected rename(name: string): void {
-    this.groupChange.emit({ group: { ...this.group(), name }, label: `Renamed the group “${name}”`, field: 'name' });
+    this.#put({ ...this.group(), name }, `Renamed the group “${name}”`, 'name');
   }
 
   protected ask(text: string): void {
-    const { prompt } = this.group();
-    const asked = typeof prompt === 'string' ? text : { ...prompt, [this.locale()]: text };
-    this.groupChange.emit({ group: { ...this.group(), prompt: asked }, label: `Changed what “${this.group().name}” asks`, field: 'prompt' });
+    this.#put({ ...this.group(), prompt: this.editor.write(this.group().prompt, text) }, `Changed what “${this.group().name}” asks`, 'prompt');
+  }
+
+  protected help(text: string): void {
+    const { help, ...rest } = this.group();
+    const isGone = text === '' && (help === undefined || typeof help === 'string');
+    this.#put((isGone ? rest : { ...rest, help: this.editor.write(help, text) }) as Group, `Changed the help of “${this.group().name}”`, 'help');
   }
 
   protected limit(group: ChoicesGroup, limits: Limits): void {
-    this.groupChange.emit({ group: { ...group, ...limits }, label: `Changed the limits of “${group.name}”`, field: 'limits' });
+    this.#put({ ...group, ...limits }, `Changed the limits of “${group.name}”`, 'limits');
   }
 
   protected answer(group: ChoicesGroup, { choices, typed }: { choices: Choice[]; typed?: string }): void {
-    const label = `Changed the choices of “${group.name}”`;
-    this.groupChange.emit({ group: { ...group, choices }, label, ...(typed !== undefined && { field: typed }) });
+    this.#put({ ...group, choices }, `Changed the answers of “${group.name}”`, typed);
   }
 
-  protected setNote(field: 'required' | 'loud', value: boolean): void {
-    const group = this.note();
-    if (group) this.groupChange.emit({ group: { ...group, note: { ...group.note, [field]: value } }, label: `Changed the note “${group.name}”` });
+  protected detail(group: ChoicesGroup, changed: Choice): void {
+    this.answer(group, { choices: (group.choices ?? []).map((it) => (it.id === changed.id ? changed : it)) });
   }
 
-  protected setLength(box: HTMLInputElement): void {
-    const group = this.note();
-    if (!group) return;
-    const length = Number(box.value);
-    const { maxLength, ...rest } = group.note ?? {};
-    if (box.value.trim() !== '' && !(Number.isInteger(length) && length >= 1 && length <= 2000)) {
-      box.value = String(maxLength ?? '');
-      return;
-    }
-    const note = box.value.trim() === '' ? rest : { ...rest, maxLength: length };
-    this.groupChange.emit({ group: { ...group, note }, label: `Changed the note “${group.name}”` });
+  protected amounts(group: ChoicesGroup, { amounts, typed }: { amounts: Amount[]; typed?: string }): void {
+    const { amounts: _, ...rest } = group;
+    this.#put(amounts.length === 0 ? rest : { ...rest, amounts }, `Changed the amounts of “${group.name}”`, typed);
+  }
+
+  protected print(group: ChoicesGroup, changes: boolean): void {
+    this.#put({ ...group, print: changes ? 'changes' : 'always' }, `Changed what of “${group.name}” is printed`);
+  }
+
+  protected settings(group: Group): void {
+    this.#put(group, `Changed “${group.name}”`);
+  }
+
+  protected hide({ choices, away }: { choices: string[]; away: boolean }): void {
+    const label = away ? `Put answers of “${this.group().name}” away` : `Brought answers of “${this.group().name}” back`;
+    this.editor.change(label, putAway(this.menu(), this.group().id, choices, away), this.#where());
+  }
+
+  /** A choice that nobody speaks of goes at once; for others the list of who does is shown first. */
+  protected remove(group: ChoicesGroup, id: string): void {
+    const choice = group.choices?.find((it) => it.id === id);
+    if (!choice) return;
+    if (this.#usesOf(choice).length > 0) return this.removing.set(choice);
+    this.answer(group, { choices: (group.choices ?? []).filter((it) => it !== choice) });
+  }
+
+  protected removeEverywhere(choice: Choice): void {
+    const change = removeEverywhere(this.menu(), { kind: 'choices', group: this.group().id, id: choice.id });
+    this.removing.set(undefined);
+    this.editor.change(`Took “${this.editor.read(choice.name)}” away everywhere`, change.edits, this.#where());
+  }
+
+  protected kindOf(kind: GroupKind): string {
+    return KIND_WORDS[kind].name;
+  }
+
+  #usesOf(choice: Choice) {
+    return usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: choice.id }).map((use) => sayUse(this.menu(), use));
+  }
+
+  #where() {
+    const dish = this.dish();
+    return dish === undefined ? {} : { dish };
+  }
+
+  #put(group: Group, label: string, field?: string): void {
+    this.editor.put('groups', group, label, { ...this.#where(), ...(field !== undefined && { field }) });
   }
 }

@@ -3,6 +3,7 @@ import {
   type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type GroupPlace, type OfferedChoiceView, type OfferedGroup,
   type OfferedGroupView, pickChoice, picksAt, type Problem, setAmount, setNote, setUnits, type Text, textIn,
 } from '@hearty-ladle/core';
+import { pictureUrl } from '../state/picture-store.ts';
 import { sayAdded } from '../text/money.ts';
 import { sayProblem } from '../text/problems.ts';
 import { sayLimits } from '../text/limits.ts';
@@ -16,6 +17,8 @@ interface Row {
   readonly units: number;
   readonly amount: string | undefined;
   readonly most: number;
+  readonly picture: string | undefined;
+  readonly color: string | undefined;
 }
 
 interface Question {
@@ -135,6 +138,8 @@ export class GuestQuestions {
       units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
       amount: picks[0]?.amount,
       most: offered.max,
+      picture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image),
+      color: offered.choice.color,
     };
   }
 

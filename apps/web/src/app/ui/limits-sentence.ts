@@ -24,7 +24,7 @@ type CountField = 'min' | 'max' | 'included';
       <input aria-label="Up to how many; empty for no limit" inputmode="numeric" placeholder="∞" [class.wrong]="wrong()?.field === 'max'" [value]="shown('max')" (input)="type('max', $any($event.target).value)" (blur)="done()" />;
       the first
       <input aria-label="How many are included" inputmode="numeric" [class.wrong]="wrong()?.field === 'included'" [value]="shown('included')" (input)="type('included', $any($event.target).value)" (blur)="done()" />
-      {{ limits().included === 1 ? 'is' : 'are' }} included@if (limits().included > 0) {,
+      {{ limits().included === 1 ? 'is' : 'are' }} included@if (limits().included > 0 && !fixedOrder()) {,
         <select aria-label="Whose are included first" (change)="order($any($event.target).value)">
           @for (option of orders; track option.value) { <option [value]="option.value" [selected]="option.value === limits().includedFirst">{{ option.words }}</option> }
         </select>
@@ -46,6 +46,8 @@ export class LimitsSentence {
   readonly limits = input.required<Limits>();
   /** How many units there are to pick in all. */
   readonly available = input.required<number>();
+  /** Whose are included first can't be changed here. */
+  readonly fixedOrder = input(false);
   readonly limitsChange = output<Limits>();
 
   protected readonly orders: readonly { value: IncludedFirst; words: string }[] = [

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type CompiledMenu, type Part, type PriceSum, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Part, type PriceSum, sayPart } from '@hearty-ladle/core';
 import { sayMoney } from '../text/money.ts';
 
 /** Why this price: the sum, line by line, as the core worked it out. */
@@ -44,21 +44,15 @@ export class PriceExplained {
   }
 
   #words(part: Part): string {
-    const group = this.menu().menu.groups.find(({ id }) => id === part.group);
-    const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;
-    const name = choice ? textIn(choice.name, this.locale(), this.menu().firstLocale) : (group?.name ?? '');
-    if (part.kind === 'base') return this.#baseWords(part, name);
-    const units = (part.units ?? 1) > 1 ? `${part.units} × ` : '';
-    const included = part.value !== 0 && (part.included ?? 0) > 0 ? ` (${part.included} included)` : '';
-    return `${units}${name}${included}${part.charge === 'once' ? ', once' : ''}`;
+    return part.kind === 'base' ? this.#baseWords(part) : sayPart(this.menu(), part, this.locale());
   }
 
-  #baseWords(part: Part, choice: string): string {
+  #baseWords(part: Part): string {
     switch (part.from) {
       case 'sale': return 'Sale price';
       case 'quantity': return 'Price for this many';
       case 'cell': return 'Price of this combination';
-      case 'choice': return choice;
+      case 'choice': return sayPart(this.menu(), part, this.locale());
       case 'rule': return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
       default: return 'Dish';
     }

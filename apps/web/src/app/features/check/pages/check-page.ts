@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Severity, textIn } from '@hearty-ladle/core';
+import { type Finding, type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
 import { placeToMend, sayNamedFinding, sayPlace } from '../../../text/findings.ts';
@@ -35,7 +35,7 @@ export class CheckPage {
       ...group,
       rows: findings
         .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(finding.where) })),
+        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(finding.where), replay: replayOf(finding) })),
     }));
   });
 
@@ -58,6 +58,12 @@ export class CheckPage {
   protected stop(): void {
     this.#store.dispatch(checkActions.stopped());
   }
+}
+
+/** Where the answers that lead to a finding can be seen in the faces of its dish; undefined where there are none. */
+function replayOf({ where, picks }: Finding): { link: string[]; picks: string } | undefined {
+  const [kind, id = ''] = where.split('/');
+  return kind === 'items' && picks && picks.length > 0 ? { link: ['/menu', id], picks: JSON.stringify(picks) } : undefined;
 }
 
 /** A count that may be far too large to read: its first digits and its size. */

@@ -1,15 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Group, newId, textIn } from '@hearty-ladle/core';
+import { askedOn, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, newId, plainText, removeEverywhere, usesOf } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
+import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
+import { sayHanging } from '../../../text/hanging.ts';
+import { sayUse } from '../../../text/uses.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
+import { HangDialog } from '../../../ui/hang-dialog.ts';
+import { UseList } from '../../../ui/use-list.ts';
+import { DifferenceTable } from '../components/difference-table.ts';
 
-/** The library of groups, one of them open, with where it is used and the faces of a dish that asks it. */
+/** The library of groups, one of them open, with where it is used, what differs where, and the faces of a dish that asks it. */
 @Component({
   selector: 'hl-groups-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Faces, GroupSheet, RouterLink],
+  imports: [DifferenceTable, Faces, GroupSheet, HangDialog, RouterLink, UseList],
   templateUrl: './groups-page.html',
   styleUrl: './groups-page.css',
 })
@@ -18,44 +24,73 @@ export class GroupsPage {
   protected readonly editor = inject(Editor);
   readonly #router = inject(Router);
   protected readonly filter = signal('');
+  protected readonly making = signal(false);
+  protected readonly hanging = signal(false);
+  protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
+  protected readonly kinds = KINDS_IN_ORDER.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
 
   protected readonly rows = computed(() => {
     const menu = this.editor.menu();
-    const wanted = this.filter().trim().toLowerCase();
-    return (menu?.groups ?? [])
-      .filter((group) => `${group.name} ${this.#prompt(group)}`.toLowerCase().includes(wanted))
-      .map((group) => ({ id: group.id, name: group.name, prompt: this.#prompt(group), used: this.#usedOn(group.id).length }));
+    if (!menu) return [];
+    const asked = askedOn(menu);
+    const wanted = plainText(this.filter());
+    return menu.groups
+      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), used: asked.get(group.id)?.length ?? 0 }))
+      .filter(({ words }) => words.includes(wanted));
   });
   protected readonly current = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
-  protected readonly dishes = computed(() => this.#usedOn(this.group() ?? ''));
+  protected readonly dishes = computed(() => {
+    const menu = this.editor.menu();
+    const ids = menu ? (askedOn(menu).get(this.group() ?? '') ?? []) : [];
+    return ids.flatMap((id) => {
+      const item = menu?.items.find((it) => it.id === id);
+      return item ? [{ id, name: this.editor.read(item.name) }] : [];
+    });
+  });
+  protected readonly uses = computed(() => {
+    const menu = this.editor.menu();
+    return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => sayUse(menu, use)) : [];
+  });
   /** The dish whose faces are shown: the first that asks the group, or the one chosen. */
-  protected readonly shown = linkedSignal(() => this.dishes()[0]?.id ?? '');
+  protected readonly shown = linkedSignal<string, string>({
+    source: () => this.dishes().map(({ id }) => id).join(' '),
+    computation: (ids, before) => (before && ids.split(' ').includes(before.value) ? before.value : (ids.split(' ')[0] ?? '')),
+  });
 
   protected open(id: string): void {
     void this.#router.navigate(['/groups', id]);
   }
 
-  protected add(): void {
-    const id = newId('new group', (this.editor.menu()?.groups ?? []).map((group) => group.id));
-    const group: Group = { id, name: 'New group', prompt: 'What would you like?', kind: 'choices', min: 0, max: null, choices: [] };
+  protected add(kind: GroupKind): void {
+    this.making.set(false);
+    const group = { ...newGroup('New group', kind, (this.editor.menu()?.groups ?? []).map(({ id }) => id)), prompt: 'What would you like?' };
     this.editor.put('groups', group, 'Made a new group');
+    this.open(group.id);
+  }
+
+  protected copy(group: Group): void {
+    const id = newId(group.name, (this.editor.menu()?.groups ?? []).map((it) => it.id));
+    this.editor.put('groups', { ...group, id, name: `${group.name}, copied` }, `Copied the group “${group.name}”`);
     this.open(id);
   }
 
-  protected change({ group, label, field }: { group: Group; label: string; field?: string }): void {
-    this.editor.put('groups', group, label, field);
+  protected hang(hanging: Hanging): void {
+    this.hanging.set(false);
+    const menu = this.editor.menu();
+    if (menu) this.editor.change(sayHanging(menu, hanging), hangingEdits(menu, hanging));
   }
 
-  #prompt(group: Group): string {
-    const locale = this.editor.menu()?.locales[0] ?? '';
-    return textIn(group.prompt, locale, locale);
+  /** A group that nothing speaks of goes at once; else the list of what does is shown first. */
+  protected remove(group: Group, everywhere = false): void {
+    const menu = this.editor.menu();
+    if (!menu) return;
+    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
+    this.editor.change(`Took the group “${group.name}” away`, removeEverywhere(menu, { kind: 'groups', id: group.id }).edits);
+    void this.#router.navigate(['/groups']);
   }
+}
 
-  #usedOn(group: string): { id: string; name: string }[] {
-    const menu = this.editor.compiled();
-    if (!menu) return [];
-    return menu.menu.items
-      .filter((item) => menu.item(item.id)?.groupIndex.has(group))
-      .map((item) => ({ id: item.id, name: textIn(item.name, menu.firstLocale, menu.firstLocale) }));
-  }
+function wordsOf(group: Group): string {
+  const prompts = typeof group.prompt === 'string' ? group.prompt : Object.values(group.prompt).join(' ');
+  return plainText(`${group.name} ${prompts}`);
 }

@@ -1,12 +1,17 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { Group } from '@hearty-ladle/core';
+import type { Group, GroupKind } from '@hearty-ladle/core';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
+
+const NEW_KINDS: readonly (readonly [GroupKind, string])[] = [
+  ['choices', 'with answers to pick'], ['note', 'answered in words'], ['date', 'answered with a day'], ['amount', 'answered with an amount of money'],
+  ['consent', 'to be agreed to'], ['notice', 'only read'],
+];
 
 interface Suggestion {
   readonly words: string;
   readonly group: Group | undefined;
-  readonly kind: 'choices' | 'note';
+  readonly kind: GroupKind;
 }
 
 /** Asks one more question: an existing group by typing any part of its name, or a new one made in place. */
@@ -26,7 +31,7 @@ interface Suggestion {
 export class AttachGroup {
   readonly groups = input.required<readonly Group[]>();
   readonly attached = output<Group>();
-  readonly made = output<{ name: string; kind: 'choices' | 'note' }>();
+  readonly made = output<{ name: string; kind: GroupKind }>();
   protected readonly text = signal<string | Suggestion>('');
   protected readonly suggestions = signal<Suggestion[]>([]);
   #typed = '';
@@ -36,10 +41,7 @@ export class AttachGroup {
     const wanted = this.#typed.toLowerCase();
     const found = this.groups().filter((group) => namesOf(group).includes(wanted)).map((group) => ({ words: group.name, group, kind: 'choices' as const }));
     const isNamed = found.some(({ words }) => words.toLowerCase() === wanted);
-    const fresh: Suggestion[] = [
-      { words: `New question “${this.#typed}”, with answers to pick`, group: undefined, kind: 'choices' },
-      { words: `New question “${this.#typed}”, answered in words`, group: undefined, kind: 'note' },
-    ];
+    const fresh = NEW_KINDS.map(([kind, how]): Suggestion => ({ words: `New question “${this.#typed}”, ${how}`, group: undefined, kind }));
     this.suggestions.set(this.#typed === '' || isNamed ? found : [...found, ...fresh]);
   }
 

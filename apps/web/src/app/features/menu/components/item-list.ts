@@ -1,80 +1,53 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
-import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, priceText, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
+import { Editor } from '../../../state/editor.ts';
+import { SectionEditor } from './section-editor.ts';
+
+interface DishRow {
+  readonly id: string;
+  readonly name: string;
+  readonly words: string;
+  readonly price: string;
+}
+
+/** Rows are made once for each dish as it stands: of a large menu only the changed dish is worded anew. */
+const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
 
 /** The sections of the menu with their dishes; typing narrows the list; a new dish needs a name and a price. */
 @Component({
   selector: 'hl-item-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <input class="input filter" type="search" placeholder="Find a dish" aria-label="Find a dish" [value]="filter()" (input)="filter.set($any($event.target).value)" />
-    <div class="scroll">
-      @for (section of sections(); track section.id) {
-        <section>
-          <h2>{{ section.name }}</h2>
-          <ul>
-            @for (item of section.items; track item.id) {
-              <li><button type="button" [class.here]="item.id === current()" [attr.aria-current]="item.id === current() ? 'true' : null" (click)="chosen.emit(item.id)"><span>{{ item.name }}</span><span class="price">{{ item.price }}</span></button></li>
-            }
-          </ul>
-          @if (adding() === section.id) {
-            <form (submit)="add($event, section.id)">
-              <input #name class="input" aria-label="Name of the new dish" placeholder="Name" required />
-              <input #price class="input" aria-label="Price of the new dish" placeholder="Price" inputmode="decimal" [class.wrong]="wrong()" />
-              @if (wrong()) { <p class="wrong-text" role="alert">A name, and a price such as 8.90.</p> }
-              <div><button class="button main">Add</button><button type="button" class="button bare" (click)="adding.set(undefined)">Not now</button></div>
-            </form>
-          } @else if (!filter()) {
-            <button type="button" class="button bare new" (click)="begin(section.id)">+ New dish</button>
-          }
-        </section>
-      } @empty { <p class="quiet none">No dish is called that.</p> }
-    </div>
-  `,
-  styles: `
-    @layer app {
-      :host { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
-      .filter { margin: 12px; width: calc(100% - 24px); }
-      .scroll { overflow-y: auto; padding: 0 8px 24px; }
-      h2 { font: 600 13.5px/1.3 var(--sans); color: var(--quiet); padding: 10px 6px 4px; }
-      li button { display: flex; justify-content: space-between; gap: 8px; width: 100%; min-height: 36px; align-items: center; padding: 0 8px; border: 0; border-radius: var(--radius); background: transparent; text-align: left; cursor: pointer; font: 500 15px/1.2 var(--serif); }
-      li button:hover { background: var(--card); }
-      li .here { background: var(--teal-soft); box-shadow: inset 4px 0 0 var(--teal); }
-      li .price { font-size: 12.5px; color: var(--quiet); }
-      .new { color: var(--teal); font-size: 14px; }
-      form { display: grid; gap: 6px; padding: 8px; }
-      form div { display: flex; gap: 6px; }
-      .none { padding: 12px; }
-    }
-  `,
+  imports: [SectionEditor],
+  templateUrl: './item-list.html',
+  styleUrl: './item-list.css',
 })
 export class ItemList {
   readonly menu = input.required<CompiledMenu>();
   readonly current = input<string>();
   readonly chosen = output<string>();
   readonly added = output<Item>();
+  protected readonly editor = inject(Editor);
   protected readonly filter = signal('');
   protected readonly adding = signal<string | undefined>(undefined);
+  protected readonly editing = signal<string | undefined>(undefined);
   protected readonly wrong = signal(false);
 
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
 
   protected readonly sections = computed(() => {
-    const { menu, firstLocale } = this.menu();
-    const wanted = this.filter().trim().toLowerCase();
-    const digits = minorDigits(menu.currency);
-    const rows = menu.items
-      .map((item) => ({
-        id: item.id,
-        sections: item.sections ?? [],
-        name: textIn(item.name, firstLocale, firstLocale),
-        names: (typeof item.name === 'string' ? [item.name] : Object.values(item.name)).join(' ').toLowerCase(),
-        price: priceText(item.price, digits, [menu.priceLists[0]?.id ?? '']).split(' ')[0] ?? '',
-      }))
-      .filter(({ names }) => names.includes(wanted));
-    const known = menu.sections.map(({ id, name }) => ({ id, name: textIn(name, firstLocale, firstLocale), items: rows.filter((row) => row.sections.includes(id)) }));
-    const loose = rows.filter((row) => row.sections.length === 0);
-    const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', name: 'In no section yet', items: loose }] : known;
+    const { menu } = this.menu();
+    const wanted = plainText(this.filter());
+    const bySection = new Map<string, DishRow[]>(menu.sections.map(({ id }) => [id, []]));
+    const loose: DishRow[] = [];
+    for (const item of menu.items) {
+      const row = this.#row(item);
+      if (!row.words.includes(wanted)) continue;
+      if ((item.sections ?? []).length === 0) loose.push(row);
+      else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
+    }
+    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.editor.read(section.name), items: bySection.get(section.id) ?? [] }));
+    const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', section: undefined, name: 'In no section yet', items: loose }] : known;
     return wanted ? all.filter(({ items }) => items.length > 0) : all;
   });
 
@@ -96,5 +69,45 @@ export class ItemList {
     const id = newId(name, menu.items.map((item) => item.id));
     this.adding.set(undefined);
     this.added.emit({ id, name, price, ...(section && { sections: [section] }) });
+  }
+
+  protected addSection(): void {
+    const { menu } = this.menu();
+    const id = newId('new section', menu.sections.map((section) => section.id));
+    this.editor.put('sections', { id, name: 'New section' }, 'Made a new section');
+    this.editing.set(id);
+  }
+
+  protected moveSection(id: string, step: number): void {
+    const index = this.menu().menu.sections.findIndex((section) => section.id === id) + step;
+    if (index < 0 || index >= this.menu().menu.sections.length) return;
+    this.editor.change('Moved a section', [{ type: 'move', kind: 'sections', id, index }]);
+  }
+
+  protected removeSection(id: string): void {
+    this.editing.set(undefined);
+    this.editor.change('Took a section away; its dishes stay', removeEverywhere(this.menu().menu, { kind: 'sections', id }).edits);
+  }
+
+  /** Moves a dish among those of the menu: up or down past its neighbour in the section. */
+  protected keydown(event: KeyboardEvent, row: DishRow, rowsOfSection: readonly DishRow[]): void {
+    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    const neighbour = rowsOfSection[rowsOfSection.indexOf(row) + (event.key === 'ArrowUp' ? -1 : 1)];
+    if (!neighbour) return;
+    const index = this.menu().menu.items.findIndex(({ id }) => id === neighbour.id);
+    this.editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
+  }
+
+  #row(item: Item): DishRow {
+    const { menu } = this.menu();
+    const key = `${this.editor.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
+    const known = rows.get(item);
+    if (known?.key === key) return known.row;
+    const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
+    const price = priceText(item.price, minorDigits(menu.currency), [menu.priceLists[0]?.id ?? '']);
+    const row = { id: item.id, name: this.editor.read(item.name), words: plainText(names.join(' ')), price };
+    rows.set(item, { key, row });
+    return row;
   }
 }

@@ -1,15 +1,24 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { type Attachment, type CompiledMenu, type Group, type Item, newId, type OfferedGroup, parsePrice, priceText, textIn } from '@hearty-ladle/core';
+import {
+  askedOn, type Attachment, type CompiledMenu, differencesOf, exceptFrom, type Group, type GroupKind, type Hanging, hangingEdits, type Item, newGroup, type OfferedGroup,
+  parsePrice, priceText, removeEverywhere, usesOf,
+} from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
+import { sayDifference } from '../../../text/differences.ts';
 import { saySentence } from '../../../text/sentence.ts';
+import { sayHanging } from '../../../text/hanging.ts';
+import { sayUse } from '../../../text/uses.ts';
+import { HangDialog } from '../../../ui/hang-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
+import { CopyQuestions } from './copy-questions.ts';
+import { ItemMore } from './item-more.ts';
 
 /** A dish as it is worked on: name, price, station, description, and its groups as cards in order. */
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList],
+  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
 })
@@ -18,27 +27,35 @@ export class ItemSheet {
   readonly item = input.required<Item>();
   readonly opened = output<string>();
   readonly removed = output<void>();
-  readonly #editor = inject(Editor);
+  protected readonly editor = inject(Editor);
 
-  protected readonly name = computed(() => textIn(this.item().name, this.menu().firstLocale, this.menu().firstLocale));
-  protected readonly description = computed(() => textIn(this.item().description ?? '', this.menu().firstLocale, this.menu().firstLocale));
+  protected readonly name = computed(() => this.editor.read(this.item().name));
+  protected readonly description = computed(() => this.editor.read(this.item().description));
   readonly #typedPrice = signal<string | undefined>(undefined);
-  protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.#editor.digits(), this.#editor.lists()));
+  protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.editor.digits(), this.editor.lists()));
   protected readonly priceIsWrong = computed(() => this.#typedPrice() !== undefined && this.#parsed(this.#typedPrice() ?? '') === undefined);
   protected readonly priceHint = computed(() => this.menu().menu.priceLists.map(({ name }) => name).join(' / '));
+  protected readonly hanging = signal<Group | undefined>(undefined);
+  protected readonly copying = signal(false);
+  protected readonly removing = signal(false);
+  protected readonly uses = computed(() => usesOf(this.menu().menu, { kind: 'items', id: this.item().id }).map((use) => sayUse(this.menu().menu, use)));
 
   protected readonly cards = computed(() => {
     const offered = this.menu().item(this.item().id)?.groups ?? [];
     const attached = this.item().groups ?? [];
-    return offered.map((group) => ({
-      group,
-      index: attached.findIndex((it) => it.group === group.id),
-      sentence: saySentence(group),
-      answers: this.#answers(group),
-      asked: textIn(group.heading ?? group.group.prompt, this.menu().firstLocale, this.menu().firstLocale),
-      used: this.#others(group.id),
-      differs: attached.some((it) => it.group === group.id && Object.keys(it).some((key) => key !== 'group')),
-    }));
+    const asked = askedOn(this.menu().menu);
+    return offered.map((group) => {
+      const index = attached.findIndex((it) => it.group === group.id);
+      const attachment = attached[index];
+      const differences = attachment ? differencesOf(group.group, attachment).map((it) => sayDifference(this.menu().menu, group.group, it, this.editor.digits())) : [];
+      return {
+        group, index, differences,
+        sentence: saySentence(group),
+        answers: group.choices.map(({ choice }) => this.editor.read(choice.name)).join(' · '),
+        asked: this.editor.read(group.heading ?? group.group.prompt),
+        used: (asked.get(group.id) ?? []).filter((id) => id !== this.item().id).length,
+      };
+    });
   });
 
   protected readonly attachable = computed(() => {
@@ -47,13 +64,12 @@ export class ItemSheet {
   });
 
   protected rename(text: string): void {
-    const name = this.#withText(this.item().name, text);
-    this.#put({ ...this.item(), name }, `Renamed the dish “${text}”`, 'name');
+    this.#put({ ...this.item(), name: this.editor.write(this.item().name, text) }, `Renamed the dish “${text}”`, 'name');
   }
 
   protected describe(text: string): void {
     const { description, ...rest } = this.item();
-    this.#put(text === '' ? rest : { ...rest, description: this.#withText(description ?? '', text) }, `Described “${this.name()}”`, 'description');
+    this.#put(text === '' ? rest : { ...rest, description: this.editor.write(description, text) }, `Described “${this.name()}”`, 'description');
   }
 
   protected typePrice(text: string): void {
@@ -75,21 +91,31 @@ export class ItemSheet {
     const isNew = !this.menu().menu.groups.some(({ id }) => id === group.id);
     const item: Item = { ...this.item(), groups: [...(this.item().groups ?? []), { group: group.id }] };
     const label = `“${group.name}” is asked on “${this.name()}”`;
-    this.#editor.change(label, [
+    this.editor.change(label, [
       ...(isNew ? [{ type: 'put', kind: 'groups', thing: group } as const] : []),
       { type: 'put', kind: 'items', thing: item },
     ]);
     if (isNew) this.opened.emit(group.id);
   }
 
-  protected newGroup({ name, kind }: { name: string; kind: 'choices' | 'note' }): void {
-    const id = newId(name, this.menu().menu.groups.map((group) => group.id));
-    this.attach(kind === 'note' ? { id, name, prompt: name, kind } : { id, name, prompt: name, kind, min: 0, max: null, choices: [] });
+  protected newGroup({ name, kind }: { name: string; kind: GroupKind }): void {
+    this.attach(newGroup(name, kind, this.menu().menu.groups.map((group) => group.id)));
   }
 
+  /** Takes a group off this dish alone: its attachment goes, or the dish is excepted where the group came by section. */
   protected detach(group: OfferedGroup): void {
-    const groups = (this.item().groups ?? []).filter((it) => it.group !== group.id);
-    this.#put({ ...this.item(), groups }, `“${group.group.name}” is no longer asked on “${this.name()}”`);
+    const label = `“${group.group.name}” is no longer asked on “${this.name()}”`;
+    const attached = this.item().groups ?? [];
+    const groups = attached.filter((it) => it.group !== group.id);
+    this.editor.change(label, [
+      ...exceptFrom(this.menu().menu, this.item(), group.id),
+      ...(groups.length < attached.length ? [{ type: 'put', kind: 'items', thing: { ...this.item(), groups } } as const] : []),
+    ]);
+  }
+
+  protected hang(hanging: Hanging): void {
+    this.hanging.set(undefined);
+    this.editor.change(sayHanging(this.menu().menu, hanging), hangingEdits(this.menu().menu, hanging));
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {
@@ -102,8 +128,11 @@ export class ItemSheet {
     this.#move(index, index + (event.key === 'ArrowUp' ? -1 : 1));
   }
 
-  protected remove(): void {
-    this.#editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
+  /** A dish that nothing speaks of goes at once; else the list of what does is shown first. */
+  protected remove(everywhere = false): void {
+    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
+    const { edits } = removeEverywhere(this.menu().menu, { kind: 'items', id: this.item().id });
+    this.editor.change(`Took the dish “${this.name()}” off the menu`, edits);
     this.removed.emit();
   }
 
@@ -116,24 +145,12 @@ export class ItemSheet {
   }
 
   #put(item: Item, label: string, field?: string): void {
-    this.#editor.put('items', item, label, field);
+    this.editor.put('items', item, label, field === undefined ? {} : { field });
   }
 
   #parsed(text: string) {
-    const price = parsePrice(text, this.#editor.digits(), this.#editor.lists());
+    const price = parsePrice(text, this.editor.digits(), this.editor.lists());
     const values = price === undefined ? [-1] : typeof price === 'number' ? [price] : Object.values(price);
     return values.every((value) => value >= 0) ? price : undefined;
-  }
-
-  #withText(old: Item['name'], text: string): Item['name'] {
-    return typeof old === 'string' ? text : { ...old, [this.menu().firstLocale]: text };
-  }
-
-  #answers(group: OfferedGroup): string {
-    return group.choices.map(({ choice }) => textIn(choice.name, this.menu().firstLocale, this.menu().firstLocale)).join(' · ');
-  }
-
-  #others(group: string): number {
-    return this.menu().menu.items.filter((item) => item.id !== this.item().id && this.menu().item(item.id)?.groupIndex.has(group)).length;
   }
 }

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, localMinute, quoteOrder, textIn } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, localMinute, quoteOrder, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
 import { sayMoney } from '../../../text/money.ts';
 import { sayProblem } from '../../../text/problems.ts';
-import { saySummary } from '../../../text/summary.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { orderOf } from '../store/shop-effects.ts';
 import type { ShopState } from '../store/shop-store.ts';
@@ -31,7 +30,7 @@ export class Basket {
       index,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
-      summary: saySummary(this.menu(), this.menu().item(line.item), line, this.locale()),
+      summary: this.#summary(line),
       price: this.say(this.quote().lines[index]?.price.line ?? 0),
       problems: this.#said(index),
     })),
@@ -43,6 +42,11 @@ export class Basket {
 
   protected say(minor: number): string {
     return sayMoney(minor, this.menu().menu.currency, this.locale());
+  }
+
+  #summary(line: Line): string {
+    const compiled = this.menu().item(line.item);
+    return compiled ? summaryOf(this.menu(), compiled, line, this.locale(), templateFor(this.menu().menu, compiled.item)) : '';
   }
 
   #said(index: number): string[] {

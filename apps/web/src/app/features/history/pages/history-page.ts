@@ -1,0 +1,41 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { sayChange } from '../../../text/changes.ts';
+import { historyActions, historyFeature } from '../store/history-store.ts';
+
+const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** The journal: who changed what and when, before and after; each change can be taken back while nothing stands on it. */
+@Component({
+  selector: 'hl-history-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './history-page.html',
+  styleUrl: './history-page.css',
+})
+export class HistoryPage {
+  readonly #store = inject(Store);
+  protected readonly history = this.#store.selectSignal(historyFeature.selectHistoryState);
+  protected readonly rows = computed(() => {
+    const { entries, refusal } = this.history();
+    const undone = new Set(entries.map(({ undoes }) => undoes));
+    return entries.map((entry) => ({
+      seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
+      isUndone: undone.has(entry.seq),
+      things: sayChange(entry.change, entry.inverse),
+      says: refusal?.seq === entry.seq ? refusal.says : undefined,
+    }));
+  });
+
+  constructor() {
+    this.#store.dispatch(historyActions.opened());
+  }
+
+  protected takeBack(seq: number): void {
+    this.#store.dispatch(historyActions.takenBack({ seq }));
+  }
+
+  protected older(): void {
+    const last = this.history().entries.at(-1);
+    if (last) this.#store.dispatch(historyActions.olderAsked({ before: last.seq }));
+  }
+}

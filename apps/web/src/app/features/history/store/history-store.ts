@@ -1,0 +1,68 @@
+import { inject, Injectable } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { catchError, exhaustMap, filter, map, merge, of, switchMap } from 'rxjs';
+import { Api } from '../../../api/api.ts';
+import { Live } from '../../../api/live.ts';
+import type { JournalEntry } from '../../../api/wire.ts';
+
+export interface HistoryState {
+  readonly status: 'loading' | 'loaded' | 'failed';
+  readonly entries: readonly JournalEntry[];
+  /** Whether there are older entries than those that were read. */
+  readonly hasMore: boolean;
+  /** What was said of the last attempt to take something back. */
+  readonly refusal: { readonly seq: number; readonly says: string } | undefined;
+}
+
+export const historyActions = createActionGroup({
+  source: 'History',
+  events: {
+    Opened: emptyProps(),
+    'Older asked': props<{ before: number }>(),
+    Arrived: props<{ entries: readonly JournalEntry[]; older: boolean }>(),
+    'Load failed': emptyProps(),
+    'Taken back': props<{ seq: number }>(),
+    'Take back answered': props<{ seq: number; says: string | undefined }>(),
+  },
+});
+
+const PAGE = 60;
+
+export const historyFeature = createFeature({
+  name: 'history',
+  reducer: createReducer<HistoryState>(
+    { status: 'loading', entries: [], hasMore: false, refusal: undefined },
+    on(historyActions.arrived, (state, { entries, older }) => ({ ...state, status: 'loaded', entries: older ? [...state.entries, ...entries] : entries, hasMore: entries.length === PAGE })),
+    on(historyActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
+    on(historyActions.takeBackAnswered, (state, { seq, says }) => ({ ...state, refusal: says === undefined ? undefined : { seq, says } })),
+  ),
+});
+
+@Injectable()
+export class HistoryEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #live = inject(Live);
+
+  readonly read = createEffect(() =>
+    this.#actions.pipe(
+      ofType(historyActions.opened),
+      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'menu' || type === 'connected')))),
+      switchMap(() => this.#entries(undefined)),
+    ),
+  );
+
+  readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderAsked), exhaustMap(({ before }) => this.#entries(before))));
+
+  readonly takeBack = createEffect(() =>
+    this.#actions.pipe(ofType(historyActions.takenBack), exhaustMap(({ seq }) => this.#api.takeBack(seq).pipe(map((says) => historyActions.takeBackAnswered({ seq, says }))))),
+  );
+
+  #entries(before: number | undefined) {
+    return this.#api.journal(before).pipe(
+      map((entries) => historyActions.arrived({ entries, older: before !== undefined })),
+      catchError(() => of(historyActions.loadFailed())),
+    );
+  }
+}

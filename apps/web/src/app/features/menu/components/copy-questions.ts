@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { copyQuestions, type HangAs, type Item, type Workbook } from '@hearty-ladle/core';
+import { Dialog } from 'primeng/dialog';
+import { Editor } from '../../../state/editor.ts';
+import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
+
+/** Copies the whole set of a dish's questions, differences and all, to others: added, or in the place of theirs. */
+@Component({
+  selector: 'hl-copy-questions',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Dialog, DishPicker],
+  template: `
+    <p-dialog [visible]="true" [modal]="true" [draggable]="false" [style]="{ width: '720px' }" [header]="'Copy the questions of “' + name() + '”'" (onHide)="closed.emit()">
+      <hl-dish-picker [menu]="menu()" [done]="self()" doneWords="copied from" (pickedChange)="picked.set($event.items)" />
+      <fieldset>
+        <legend class="sr">How</legend>
+        <label><input type="radio" name="copy-mode" [checked]="mode() === 'add'" (change)="mode.set('add')" /> Add them to what is asked there</label>
+        <label><input type="radio" name="copy-mode" [checked]="mode() === 'replace'" (change)="mode.set('replace')" /> Put them in the place of what is asked there</label>
+        <label><input type="checkbox" [checked]="how() === 'own'" (change)="how.set($any($event.target).checked ? 'own' : 'shared')" /> As copies of their own, not shared</label>
+      </fieldset>
+      <ng-template #footer>
+        <button type="button" class="button" (click)="closed.emit()">Not now</button>
+        <button type="button" class="button main" [disabled]="picked().length === 0" (click)="copy()">Copy to {{ picked().length === 1 ? 'this dish' : 'these ' + picked().length + ' dishes' }}</button>
+      </ng-template>
+    </p-dialog>
+  `,
+  styles: `
+    @layer app {
+      fieldset { display: grid; margin-top: 10px; }
+      label { display: flex; gap: 8px; align-items: center; min-height: 32px; }
+      input { width: 16px; height: 16px; accent-color: var(--teal); }
+    }
+  `,
+})
+export class CopyQuestions {
+  readonly menu = input.required<Workbook>();
+  readonly item = input.required<Item>();
+  readonly closed = output<void>();
+  readonly #editor = inject(Editor);
+  protected readonly name = computed(() => this.#editor.read(this.item().name));
+  protected readonly self = computed(() => new Set([this.item().id]));
+  protected readonly picked = signal<PickedDishes['items']>([]);
+  protected readonly mode = signal<'add' | 'replace'>('add');
+  protected readonly how = signal<HangAs>('shared');
+
+  protected copy(): void {
+    const to = this.menu().items.filter(({ id }) => this.picked().includes(id));
+    const label = `Copied the questions of “${this.name()}” to ${to.length === 1 ? '1 dish' : `${to.length} dishes`}`;
+    this.#editor.change(label, copyQuestions(this.menu(), this.item(), to, this.mode(), this.how()));
+    this.closed.emit();
+  }
+}

@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  addOf, type Attachment, type ChoicesGroup, type Difference, differencesOf, type Group, type Item, parsePrice, priceText, takeOwnCopy, withChoiceOffered, withDefault, withLimits,
+  withoutDifference, withPrice, type Workbook,
+} from '@hearty-ladle/core';
+import { Editor } from '../../../state/editor.ts';
+import { type Limits, LimitsSentence } from '../../../ui/limits-sentence.ts';
+import { sayDifference } from '../../../text/differences.ts';
+
+/** What one dish keeps for itself of a shared group: only the differences, each one click to drop. */
+@Component({
+  selector: 'hl-difference-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LimitsSentence],
+  templateUrl: './difference-sheet.html',
+  styleUrl: './difference-sheet.css',
+})
+export class DifferenceSheet {
+  readonly menu = input.required<Workbook>();
+  readonly item = input.required<Item>();
+  readonly group = input.required<Group>();
+  protected readonly editor = inject(Editor);
+
+  protected readonly name = computed(() => this.editor.read(this.item().name));
+  protected readonly attachment = computed<Attachment>(() => this.item().groups?.find((it) => it.group === this.group().id) ?? { group: this.group().id });
+  protected readonly choices = computed(() => {
+    const group = this.group();
+    return group.kind === 'choices' ? group : undefined;
+  });
+  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...sayDifference(this.menu(), this.group(), difference, this.editor.digits()) })));
+  protected readonly limits = computed<Limits>(() => {
+    const group = this.choices();
+    const { min, max, included } = this.attachment();
+    return { min: min ?? group?.min ?? 0, max: max !== undefined ? max : (group?.max ?? null), included: included ?? group?.included ?? 0, includedFirst: group?.includedFirst ?? 'picked' };
+  });
+  protected readonly available = computed(() => (this.choices()?.choices ?? []).filter(({ id }) => this.attachment().only?.includes(id) ?? true).reduce((sum, { max = 1 }) => sum + max, 0));
+  protected readonly rows = computed(() =>
+    (this.choices()?.choices ?? []).map((choice) => {
+      const { only, defaults, prices } = this.attachment();
+      const own = prices && Object.hasOwn(prices, choice.id) ? prices[choice.id] : undefined;
+      const shared = addOf(choice);
+      return {
+        choice,
+        name: this.editor.read(choice.name),
+        offered: only?.includes(choice.id) ?? true,
+        ticked: defaults ? (Object.hasOwn(defaults, choice.id) ? (defaults[choice.id] ?? 0) : 0) : (choice.default ?? 0),
+        sharedTicked: choice.default ?? 0,
+        shared: shared === undefined ? undefined : this.#say(shared),
+        own: own === undefined ? '' : this.#say(own),
+      };
+    }),
+  );
+
+  protected limit(group: ChoicesGroup, limits: Limits): void {
+    this.#put(withLimits(group, this.attachment(), limits), 'limits');
+  }
+
+  protected offer(choice: string, on: boolean): void {
+    this.#put(withChoiceOffered(this.group(), this.attachment(), choice, on));
+  }
+
+  protected tick(choice: string, box: HTMLInputElement, max: number): void {
+    const count = Number(box.value.trim() || '0');
+    if (Number.isInteger(count) && count >= 0 && count <= max) this.#put(withDefault(this.group(), this.attachment(), choice, count));
+    else box.value = String(this.rows().find((row) => row.choice.id === choice)?.ticked ?? 0);
+  }
+
+  protected price(choice: string, box: HTMLInputElement): void {
+    const price = box.value.trim() === '' ? undefined : parsePrice(box.value, this.editor.digits(), this.editor.lists());
+    if (price === undefined && box.value.trim() !== '') box.value = this.rows().find((row) => row.choice.id === choice)?.own ?? '';
+    else this.#put(withPrice(this.attachment(), choice, price));
+  }
+
+  protected heading(text: string): void {
+    const { heading, ...rest } = this.attachment();
+    this.#put(text === '' ? rest : { ...rest, heading: this.editor.write(heading, text) }, 'heading');
+  }
+
+  protected list(id: string): void {
+    const { priceList: _, ...rest } = this.attachment();
+    this.#put(id === '' ? rest : { ...rest, priceList: id });
+  }
+
+  protected drop(difference: Difference): void {
+    this.#put(withoutDifference(this.group(), this.attachment(), difference));
+  }
+
+  protected ownCopy(): void {
+    this.editor.change(`“${this.name()}” has its own copy of “${this.group().name}”`, takeOwnCopy(this.menu(), this.item(), this.group().id));
+  }
+
+  #say(price: Parameters<typeof priceText>[0]): string {
+    return priceText(price, this.editor.digits(), this.editor.lists());
+  }
+
+  #put(attachment: Attachment, field?: string): void {
+    const attached = this.item().groups ?? [];
+    const groups = attached.some((it) => it.group === attachment.group) ? attached.map((it) => (it.group === attachment.group ? attachment : it)) : [...attached, attachment];
+    this.editor.put('items', { ...this.item(), groups }, `“${this.group().name}” differs on “${this.name()}”`, field === undefined ? {} : { field: `${attachment.group} ${field}` });
+  }
+}

@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { type Item, type Price, parsePrice, priceText, type Workbook } from '@hearty-ladle/core';
+import { Editor } from '../../../state/editor.ts';
+import { AllergenBox } from '../../../ui/allergen-box.ts';
+import { PictureBox } from '../../../ui/picture-box.ts';
+import { UsesBox } from '../../../ui/uses-box.ts';
+
+type Field = keyof Item;
+
+/** Everything about a dish beyond name, price and questions: nothing of it has to be filled in. */
+@Component({
+  selector: 'hl-item-more',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AllergenBox, PictureBox, UsesBox],
+  templateUrl: './item-more.html',
+  styleUrl: './item-more.css',
+})
+export class ItemMore {
+  readonly menu = input.required<Workbook>();
+  readonly item = input.required<Item>();
+  protected readonly editor = inject(Editor);
+
+  protected readonly name = computed(() => this.editor.read(this.item().name));
+  protected readonly tags = computed(() => (this.item().tags ?? []).join(', '));
+  protected readonly sale = computed(() => this.item().sale);
+  protected readonly steps = computed(() => (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.say(price) })));
+  protected readonly CHANNELS = [['online', 'in the shop'], ['pos', 'at the till']] as const;
+
+  protected say(price: Price | undefined): string {
+    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+  }
+
+  protected sectionName(id: string) {
+    return this.menu().sections.find((section) => section.id === id)?.name;
+  }
+
+  /** Sets a field, or takes it out where it says nothing; typing in one is one deed. */
+  protected set(field: Field, value: Item[Field] | '', typed = false): void {
+    const { [field]: _, ...rest } = this.item();
+    const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
+    this.editor.put('items', (isEmpty ? rest : { ...rest, [field]: value }) as Item, `Changed “${this.name()}”`, typed ? { field } : {});
+  }
+
+  protected setTags(text: string): void {
+    this.set('tags', [...new Set(text.split(',').map((tag) => tag.trim()).filter(Boolean))]);
+  }
+
+  protected setCalories(box: HTMLInputElement): void {
+    const text = box.value.trim();
+    if (text === '') this.set('calories', '');
+    else if (/^\d{1,5}$/.test(text)) this.set('calories', Number(text));
+    else box.value = String(this.item().calories ?? '');
+  }
+
+  /** A dish that is sold everywhere, or at all times, names no channel and no daypart. */
+  protected toggle(field: 'channels' | 'dayparts' | 'sections', id: string, on: boolean): void {
+    const all = field === 'channels' ? this.CHANNELS.map(([channel]) => channel) : [];
+    const now: readonly string[] = this.item()[field] ?? all;
+    const next = on ? [...now.filter((it) => it !== id), id] : now.filter((it) => it !== id);
+    const saysNothing = field === 'channels' && (next.length === 0 || next.length === all.length);
+    this.set(field, saysNothing ? undefined : (next as never));
+  }
+
+  protected moveSection(index: number): void {
+    const sections = [...(this.item().sections ?? [])];
+    const [moved] = sections.splice(index, 1);
+    if (moved !== undefined) this.set('sections', [moved, ...sections]);
+  }
+
+  protected startSale(): void {
+    const today = new Date().toISOString().slice(0, 10);
+    this.set('sale', { price: this.item().price, from: today, until: today });
+  }
+
+  protected setSale(priceBox: HTMLInputElement, from: string, until: string): void {
+    const sale = this.sale();
+    const price = this.#parse(priceBox.value);
+    if (!sale || price === undefined || from === '' || until === '') return void (priceBox.value = this.say(sale?.price));
+    this.set('sale', { price, from, until: until < from ? from : until });
+  }
+
+  protected addStep(): void {
+    const steps = this.item().quantityPrices ?? [];
+    this.set('quantityPrices', [...steps, { from: Math.max(1, ...steps.map(({ from }) => from)) + 1, price: this.item().price }]);
+  }
+
+  protected setStep(index: number, fromBox: HTMLInputElement, priceBox: HTMLInputElement): void {
+    const steps = this.item().quantityPrices ?? [];
+    const from = Number(fromBox.value);
+    const price = this.#parse(priceBox.value);
+    if (price === undefined || !Number.isInteger(from) || from < 2) {
+      fromBox.value = String(steps[index]?.from ?? '');
+      priceBox.value = this.say(steps[index]?.price);
+    } else this.set('quantityPrices', steps.map((step, i) => (i === index ? { from, price } : step)));
+  }
+
+  protected dropStep(index: number): void {
+    this.set('quantityPrices', (this.item().quantityPrices ?? []).filter((_, i) => i !== index));
+  }
+
+  #parse(text: string): Price | undefined {
+    const price = parsePrice(text, this.editor.digits(), this.editor.lists());
+    const values = price === undefined ? [-1] : Object.values(typeof price === 'number' ? [price] : price);
+    return values.every((value) => value >= 0) ? price : undefined;
+  }
+}

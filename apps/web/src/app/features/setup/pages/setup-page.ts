@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type Ingredient, newId, removeEverywhere, type Station, type Target, usesOf } from '@hearty-ladle/core';
+import { Editor } from '../../../state/editor.ts';
+import { PictureStore, pictureUrl } from '../../../state/picture-store.ts';
+import { sayUse } from '../../../text/uses.ts';
+import { AllergenBox } from '../../../ui/allergen-box.ts';
+import { UseList } from '../../../ui/use-list.ts';
+
+type SetupKind = 'stations' | 'ingredients' | 'pictures';
+
+/** What the house has: stations, ingredients, pictures; each with everything that speaks of it. */
+@Component({
+  selector: 'hl-setup-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AllergenBox, RouterLink, UseList],
+  templateUrl: './setup-page.html',
+  styleUrl: './setup-page.css',
+})
+export class SetupPage {
+  readonly kind = input<string>('stations');
+  readonly id = input<string>();
+  protected readonly editor = inject(Editor);
+  protected readonly pictures = inject(PictureStore);
+  protected readonly KINDS: readonly (readonly [SetupKind, string])[] = [['stations', 'Stations'], ['ingredients', 'Ingredients'], ['pictures', 'Pictures']];
+  protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.id, computation: () => false });
+
+  protected readonly rows = computed(() => {
+    const menu = this.editor.menu();
+    if (!menu) return [];
+    const used = (target: Target) => usesOf(menu, target).length;
+    switch (this.kind()) {
+      case 'ingredients': return (menu.ingredients ?? []).map(({ id, name, unit }) => ({ id, name, more: unit, used: used({ kind: 'ingredients', id }) }));
+      case 'pictures': return this.pictures.pictures().map(({ id, width, height }) => ({ id, name: `${width} × ${height}`, more: '', used: used({ kind: 'pictures', id }) }));
+      default: return menu.stations.map(({ id, name, columns, expo }) => ({ id, name, more: [columns === undefined ? '' : `${columns} columns`, expo ? 'reads everything' : ''].filter(Boolean).join(', '), used: used({ kind: 'stations', id }) }));
+    }
+  });
+  protected readonly station = computed(() => (this.kind() === 'stations' ? this.editor.menu()?.stations.find(({ id }) => id === this.id()) : undefined));
+  protected readonly ingredient = computed(() => (this.kind() === 'ingredients' ? this.editor.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined));
+  protected readonly picture = computed(() => (this.kind() === 'pictures' ? this.pictures.pictures().find(({ id }) => id === this.id()) : undefined));
+  protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
+  protected readonly uses = computed(() => {
+    const menu = this.editor.menu();
+    return menu ? usesOf(menu, this.#target()).map((use) => sayUse(menu, use)) : [];
+  });
+
+  constructor() {
+    void this.pictures.load();
+  }
+
+  protected url(id: string, size: 'large' | 'small' = 'small'): string {
+    return pictureUrl(id, size);
+  }
+
+  protected setStation(station: Station, change: { [K in keyof Station]?: Station[K] | undefined }, field?: string): void {
+    const next = Object.fromEntries(Object.entries({ ...station, ...change }).filter(([, value]) => value !== undefined && value !== false)) as Station;
+    this.editor.put('stations', next, `Changed the station “${next.name}”`, field === undefined ? {} : { field });
+  }
+
+  protected setColumns(station: Station, box: HTMLInputElement): void {
+    const columns = Number(box.value);
+    if (box.value.trim() === '') this.setStation(station, { columns: undefined });
+    else if (Number.isInteger(columns) && columns >= 20 && columns <= 96) this.setStation(station, { columns });
+    else box.value = String(station.columns ?? '');
+  }
+
+  protected setIngredient(ingredient: Ingredient, change: Partial<Ingredient>, field?: string): void {
+    this.editor.put('ingredients', { ...ingredient, ...change }, `Changed the ingredient “${ingredient.name}”`, field === undefined ? {} : { field });
+  }
+
+  protected add(): void {
+    const menu = this.editor.menu();
+    if (this.kind() === 'ingredients') this.editor.put('ingredients', { id: newId('new ingredient', (menu?.ingredients ?? []).map(({ id }) => id)), name: 'New ingredient', unit: 'each' }, 'Made a new ingredient');
+    else this.editor.put('stations', { id: newId('new station', (menu?.stations ?? []).map(({ id }) => id)), name: 'New station', columns: 32 }, 'Made a new station');
+  }
+
+  /** What nothing speaks of goes at once; else the list of what does is shown, and one change can let go of all. */
+  protected remove(everywhere = false): void {
+    const menu = this.editor.menu();
+    if (!menu) return;
+    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
+    this.editor.change(`Took “${this.name()}” away`, removeEverywhere(menu, this.#target()).edits);
+  }
+
+  #target(): Target {
+    return { kind: this.kind() as SetupKind, id: this.id() ?? '' };
+  }
+}

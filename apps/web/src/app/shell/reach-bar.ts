@@ -1,0 +1,59 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type DishReach, sayFault } from '@hearty-ladle/core';
+import { Editor } from '../state/editor.ts';
+import { sayNamedFinding, sayPlace } from '../text/findings.ts';
+import { sayMoney } from '../text/money.ts';
+
+/**
+ * What a change to something shared touches, before it is kept: the dishes, their lowest and highest price before
+ * and after, what would break; and the choice to keep it for all, for the one dish, or not.
+ */
+@Component({
+  selector: 'hl-reach-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  templateUrl: './reach-bar.html',
+  styleUrl: './reach-bar.css',
+})
+export class ReachBar {
+  protected readonly editor = inject(Editor);
+  protected readonly all = signal(false);
+  protected readonly held = this.editor.held;
+  protected readonly reach = computed(() => this.held()?.reach);
+  protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(sayFault))]);
+  protected readonly findings = computed(() => {
+    const menu = this.editor.compiled();
+    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding) })) : [];
+  });
+  protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
+  protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));
+  protected readonly onlyHere = computed(() => {
+    const id = this.held()?.dish;
+    const item = this.editor.menu()?.items.find((it) => it.id === id);
+    const isGroupsAlone = this.held()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
+    return item && isGroupsAlone ? this.editor.read(item.name) : undefined;
+  });
+  protected readonly title = computed(() => {
+    const reach = this.reach();
+    const dishes = this.dishes().length === 1 ? '1 dish' : `${this.dishes().length} dishes`;
+    if (!reach) return 'Looking at what this touches …';
+    if (reach.faults.length > 0) return 'This can’t be kept as it is';
+    if (reach.findings.length > 0) return `This touches ${dishes}, and something would break`;
+    return reach.changesPrices || reach.dishes.some(({ isPricedAnew }) => isPricedAnew) ? `This changes what guests pay on ${dishes}` : `This touches ${dishes}`;
+  });
+
+  #row({ item, spans, isPricedAnew }: DishReach) {
+    const menu = this.editor.menu();
+    const dish = menu?.items.find((it) => it.id === item);
+    const one = spans.find(({ before, after }) => before?.min !== after?.min || before?.max !== after?.max) ?? spans[0];
+    const list = spans.length > 1 && isPricedAnew ? (menu?.priceLists.find(({ id }) => id === one?.list)?.name ?? '') : '';
+    return { id: item, name: dish ? this.editor.read(dish.name) : item, list, isPricedAnew, before: this.#span(one?.before), after: this.#span(one?.after) };
+  }
+
+  #span(span: { min: number; max: number } | null | undefined): string {
+    const money = (minor: number) => sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+    if (!span) return 'can’t be ordered';
+    return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
+  }
+}

@@ -1,0 +1,38 @@
+import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+
+export interface Picture {
+  readonly id: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The address of a picture: small for lists. */
+export function pictureUrl(id: string, size: 'large' | 'small' = 'small'): string {
+  return `/api/pictures/${encodeURIComponent(id)}${size === 'small' ? '?size=small' : ''}`;
+}
+
+/** The house's pictures: what there is, and the way to add one. */
+@Injectable({ providedIn: 'root' })
+export class PictureStore {
+  readonly #http = inject(HttpClient);
+  readonly pictures = signal<readonly Picture[]>([]);
+
+  async load(): Promise<void> {
+    this.pictures.set(await firstValueFrom(this.#http.get<Picture[]>('/api/pictures')).catch(() => this.pictures()));
+  }
+
+  /** The kept picture's id, or why it was refused, in words. */
+  async add(file: Blob): Promise<{ readonly id: string } | { readonly says: string }> {
+    try {
+      const picture = await firstValueFrom(this.#http.post<Picture>('/api/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
+      await this.load();
+      return { id: picture.id };
+    } catch (error) {
+      const { error: body } = error as HttpErrorResponse;
+      const title: unknown = typeof body === 'object' && body !== null ? (body as Record<string, unknown>)['title'] : undefined;
+      return { says: typeof title === 'string' ? title : 'The picture could not be sent. Nothing else is lost; please try again.' };
+    }
+  }
+}

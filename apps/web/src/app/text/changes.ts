@@ -1,0 +1,74 @@
+import { type Change, type Edit, type Thing } from '@hearty-ladle/core';
+
+/** One value that a change replaced: where in the thing, what was there, what is there now. */
+export interface ChangedValue {
+  readonly field: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+export interface ChangedThing {
+  readonly kind: string;
+  readonly name: string;
+  readonly what: 'new' | 'gone' | 'moved' | 'changed';
+  readonly values: readonly ChangedValue[];
+}
+
+const KIND_WORDS: Readonly<Record<string, string>> = {
+  items: 'Dish', groups: 'Group', sections: 'Section', stations: 'Station', ingredients: 'Ingredient', rules: 'House rule', priceLists: 'Price list', locations: 'Location',
+  dayparts: 'Daypart', guests: 'Kind of guest', settings: 'The menu itself', itemSummaries: 'Summary line of a dish', sectionSummaries: 'Summary line of a section',
+};
+
+/** What a change did, thing by thing, with values before and after; the way back holds what was there before. */
+export function sayChange(change: Change, inverse: Change): ChangedThing[] {
+  return change.edits.map((edit) => sayEdit(edit, inverse));
+}
+
+function sayEdit(edit: Edit, inverse: Change): ChangedThing {
+  const id = idOf(edit);
+  const was = inverse.edits.find((it) => it.type === 'put' && it.kind === edit.kind && idOf(it) === id) as { thing: Thing } | undefined;
+  const kind = KIND_WORDS[edit.kind] ?? edit.kind;
+  const name = nameOf(edit.type === 'put' ? edit.thing : was?.thing) || id;
+  if (edit.type === 'move') return { kind, name, what: 'moved', values: [] };
+  if (edit.type === 'remove') return { kind, name, what: 'gone', values: [] };
+  if (!was) return { kind, name, what: 'new', values: [] };
+  return { kind, name, what: 'changed', values: changedValues(was.thing, edit.thing) };
+}
+
+function idOf(edit: Edit): string {
+  if (edit.type !== 'put') return edit.id;
+  return 'id' in edit.thing ? edit.thing.id : 'menu';
+}
+
+function nameOf(thing: Thing | undefined): string {
+  const name: unknown = thing && 'name' in thing ? thing.name : undefined;
+  return typeof name === 'string' ? name : String(Object.values((name as object | undefined) ?? {})[0] ?? '');
+}
+
+/** Every leaf that differs, by its way through the thing; lists of things with ids are followed by id. */
+export function changedValues(before: unknown, after: unknown, way: readonly string[] = []): ChangedValue[] {
+  if (JSON.stringify(before) === JSON.stringify(after)) return [];
+  const [old, now] = [byId(before), byId(after)];
+  if (!old && !now) return [{ field: way.join(' · '), before: said(before), after: said(after) }];
+  const keys = [...new Set([...Object.keys(old ?? {}), ...Object.keys(now ?? {})])];
+  const found = keys.flatMap((key) => changedValues(old?.[key], now?.[key], [...way, key]));
+  return found.length > 0 ? found : [{ field: way.join(' · '), before: 'in another order', after: 'in this order' }];
+}
+
+function byId(value: unknown): Record<string, unknown> | undefined {
+  if (typeof value !== 'object' || value === null) return undefined;
+  if (!Array.isArray(value)) return value as Record<string, unknown>;
+  const keyed = value.map((one: unknown, i) => [keyOf(one) ?? String(i + 1), one] as const);
+  return Object.fromEntries(keyed);
+}
+
+function keyOf(one: unknown): string | undefined {
+  if (typeof one === 'string') return one;
+  const { id, group } = (one ?? {}) as { id?: unknown; group?: unknown };
+  return typeof id === 'string' ? id : typeof group === 'string' ? group : undefined;
+}
+
+function said(value: unknown): string {
+  if (value === undefined) return '–';
+  return typeof value === 'string' ? `“${value}”` : JSON.stringify(value);
+}

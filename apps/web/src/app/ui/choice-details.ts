@@ -1,0 +1,110 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { type Choice, type ChoicesGroup, type Id, parsePrice, priceText, usesOf, type Workbook } from '@hearty-ladle/core';
+import { Editor } from '../state/editor.ts';
+import { sayUse } from '../text/uses.ts';
+import { AllergenBox } from './allergen-box.ts';
+import { PictureBox } from './picture-box.ts';
+import { UseList } from './use-list.ts';
+import { UsesBox } from './uses-box.ts';
+
+type Field = keyof Choice;
+
+/** Everything about one choice that the grid has no column for. */
+@Component({
+  selector: 'hl-choice-details',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AllergenBox, PictureBox, UseList, UsesBox],
+  templateUrl: './choice-details.html',
+  styleUrl: './choice-details.css',
+})
+export class ChoiceDetails {
+  readonly menu = input.required<Workbook>();
+  readonly group = input.required<ChoicesGroup>();
+  readonly choice = input.required<Choice>();
+  readonly choiceChange = output<Choice>();
+  readonly closed = output<void>();
+  protected readonly editor = inject(Editor);
+
+  protected readonly name = computed(() => this.editor.read(this.choice().name) || 'this answer');
+  protected readonly add = computed(() => {
+    const { price } = this.choice();
+    return price && 'add' in price ? price : undefined;
+  });
+  /** Groups whose answer this one's price can depend on, and those that it may open. */
+  protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
+  protected readonly pickable = computed(() => this.others().filter(({ kind }) => kind === 'choices'));
+  protected readonly openable = computed(() => this.others().filter(({ kind }) => kind !== 'date' && kind !== 'amount'));
+  protected readonly by = computed(() => {
+    const by = this.add()?.by;
+    const group = by && this.menu().groups.find(({ id }) => id === by.group);
+    if (!by || group?.kind !== 'choices') return undefined;
+    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.editor.read(choice.name), price: this.#say(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
+  });
+  protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#say(add) })));
+  protected readonly uses = computed(() =>
+    usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) => sayUse(this.menu(), use)),
+  );
+
+  protected nameOf(id: Id): string {
+    const item = this.menu().items.find((it) => it.id === id);
+    return item ? this.editor.read(item.name) : id;
+  }
+
+  /** Sets a field, or takes it out where it says nothing. */
+  protected set(field: Field, value: Choice[Field] | '' | false): void {
+    const { [field]: _, ...rest } = this.choice();
+    const isEmpty = value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0);
+    this.choiceChange.emit((isEmpty ? rest : { ...rest, [field]: value }) as Choice);
+  }
+
+  protected pricedBy(group: string): void {
+    const { by: _, ...rest } = this.add() ?? { add: 0 };
+    this.set('price', group === '' ? rest : { ...rest, by: { group, prices: {} } });
+  }
+
+  protected priceBy(choice: Id, box: HTMLInputElement): void {
+    const add = this.add();
+    if (!add?.by) return;
+    const { [choice]: _, ...others } = add.by.prices;
+    const price = this.#parse(box.value);
+    if (box.value.trim() !== '' && price === undefined) return void (box.value = this.by()?.rows.find(({ id }) => id === choice)?.price ?? '');
+    this.set('price', { ...add, by: { ...add.by, prices: price === undefined ? others : { ...others, [choice]: price } } });
+  }
+
+  protected addTier(): void {
+    const add = this.add() ?? { add: 0 };
+    const from = Math.max(1, ...(add.tiers ?? []).map((tier) => tier.from)) + 1;
+    this.set('price', { ...add, tiers: [...(add.tiers ?? []), { from, add: add.add }] });
+  }
+
+  protected setTier(index: number, fromBox: HTMLInputElement, priceBox: HTMLInputElement): void {
+    const add = this.add();
+    const from = Number(fromBox.value);
+    const price = this.#parse(priceBox.value);
+    if (!add?.tiers || !Number.isInteger(from) || from < 2 || price === undefined) {
+      fromBox.value = String(this.tiers()[index]?.from ?? '');
+      priceBox.value = this.tiers()[index]?.price ?? '';
+      return;
+    }
+    this.set('price', { ...add, tiers: add.tiers.map((tier, i) => (i === index ? { from, add: price } : tier)) });
+  }
+
+  protected dropTier(index: number): void {
+    const { tiers = [], ...rest } = this.add() ?? { add: 0 };
+    const left = tiers.filter((_, i) => i !== index);
+    this.set('price', left.length === 0 ? rest : { ...rest, tiers: left });
+  }
+
+  protected open(group: string, on: boolean): void {
+    const opens = (this.choice().opens ?? []).filter((id) => id !== group);
+    this.set('opens', on ? [...opens, group] : opens);
+  }
+
+  #say(price: Parameters<typeof priceText>[0] | undefined): string {
+    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+  }
+
+  #parse(text: string) {
+    return parsePrice(text, this.editor.digits(), this.editor.lists());
+  }
+}

@@ -1,0 +1,127 @@
+import { type Choice, choicePriceText, parseChoicePrice, type Station, type Text, textIn } from '@hearty-ladle/core';
+import { written } from '../state/written.ts';
+
+export type Field = 'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
+
+/** What cells are read and written by. */
+export interface GridWords {
+  readonly locale: string;
+  readonly firstLocale: string;
+  readonly digits: number;
+  readonly lists: readonly string[];
+  readonly stations: readonly Station[];
+}
+
+/** A column of the grid: how a choice reads in it, and what a typed text makes of the choice (undefined: nothing). */
+export interface GridColumn {
+  readonly field: Field;
+  readonly title: string;
+  readonly width: string;
+  /** Shown without being asked for. */
+  readonly usual: boolean;
+  readonly isNumber: boolean;
+  readonly placeholder: string;
+  readonly hint: string;
+  readonly read: (choice: Choice, words: GridWords) => string;
+  readonly write: (choice: Choice, text: string, words: GridWords) => Choice | undefined;
+}
+
+const plain = (field: 'kitchenName' | 'tillName' | 'code', title: string, width: string, usual: boolean): GridColumn => ({
+  field, title, width, usual, isNumber: false, placeholder: '', hint: '',
+  read: (choice) => choice[field] ?? '',
+  write: (choice, text) => withField(choice, field, text.trim() === '' ? undefined : text),
+});
+
+const count = (field: 'max' | 'default' | 'calories', title: string, usual: boolean, placeholder: string, hint: string, isSound: (count: number, choice: Choice) => boolean): GridColumn => ({
+  field, title, width: '62px', usual, isNumber: true, placeholder, hint,
+  read: (choice) => String(choice[field] ?? ''),
+  write: (choice, text) => {
+    const trimmed = text.trim();
+    if (trimmed === '') return withField(choice, field, undefined);
+    return /^\d{1,5}$/.test(trimmed) && isSound(Number(trimmed), choice) ? withField(choice, field, Number(trimmed)) : undefined;
+  },
+});
+
+export const GRID_COLUMNS: readonly GridColumn[] = [
+  {
+    field: 'name', title: 'Guest reads', width: 'minmax(128px, 1.5fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
+    read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
+    write: (choice, text, words) => ({ ...choice, name: written(choice.name, text, words.locale, words.firstLocale) as Text }),
+  },
+  plain('kitchenName', 'Kitchen reads', 'minmax(84px, 0.9fr)', true),
+  plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),
+  {
+    field: 'price', title: 'Price', width: 'minmax(112px, 0.9fr)', usual: true, isNumber: true, placeholder: 'free',
+    hint: 'Write what it adds, such as 1.75, -0.50 or -10%; “= 8.90” becomes the price, “× 1.5” multiplies it, “2 once” is charged once; one price for each list is written 1.80 / 2.20.',
+    read: (choice, words) => choicePriceText(choice.price, words.digits, words.lists),
+    write: (choice, text, words) => {
+      const price = parseChoicePrice(text, words.digits, words.lists);
+      if (price === undefined) return undefined;
+      // What else an added price says (by another answer, by how many) stays when only the amount is typed anew.
+      const kept = price && 'add' in price && choice.price && 'add' in choice.price ? { ...without(choice.price, 'charge'), ...price } : price;
+      return withField(choice, 'price', kept ?? undefined);
+    },
+  },
+  count('max', 'Up to', true, '1', 'How many of this one: a whole number from 1 to 99.', (number) => number >= 1 && number <= 99),
+  count('default', 'Ticked', true, '0', 'How many are ticked beforehand: no more than may be picked of this one.', (number, choice) => number <= (choice.max ?? 1)),
+  plain('code', 'Code', '62px', true),
+  {
+    field: 'station', title: 'Made at', width: 'minmax(84px, 0.8fr)', usual: false, isNumber: false, placeholder: 'with the dish', hint: 'The name of one of the house’s stations.',
+    read: (choice, words) => words.stations.find(({ id }) => id === choice.station)?.name ?? '',
+    write: (choice, text, words) => {
+      const wanted = text.trim().toLowerCase();
+      if (wanted === '') return withField(choice, 'station', undefined);
+      const found = words.stations.find(({ name }) => name.toLowerCase() === wanted) ?? words.stations.find(({ name }) => name.toLowerCase().startsWith(wanted));
+      return found && withField(choice, 'station', found.id);
+    },
+  },
+  count('calories', 'kcal', false, '', 'Calories: a whole number.', (number) => number <= 99_999),
+  {
+    field: 'color', title: 'Colour', width: '84px', usual: false, isNumber: false, placeholder: '#c46f1b', hint: 'A colour such as #c46f1b.',
+    read: (choice) => choice.color ?? '',
+    write: (choice, text) => {
+      const trimmed = text.trim();
+      if (trimmed === '') return withField(choice, 'color', undefined);
+      return /^#[0-9a-f]{6}$/i.test(trimmed) ? withField(choice, 'color', trimmed.toLowerCase()) : undefined;
+    },
+  },
+];
+
+export function columnOf(field: Field): GridColumn {
+  const column = GRID_COLUMNS.find((one) => one.field === field);
+  if (!column) throw new Error(`no column ${field}`);
+  return column;
+}
+
+/** Writes a block of cells, as a spreadsheet copies them, below and right of a cell; `made` gives rows that are missing. */
+export function pasteBlock(
+  choices: readonly Choice[], row: number, columns: readonly GridColumn[], block: readonly (readonly string[])[], words: GridWords, made: (name: string, taken: readonly string[]) => Choice,
+): { choices: Choice[]; notUnderstood: number } {
+  const next = [...choices];
+  let notUnderstood = 0;
+  block.forEach((cells, down) => {
+    const at = row + down;
+    let choice = next[at] ?? made(columns[0]?.field === 'name' ? (cells[0] ?? '') : '', next.map(({ id }) => id));
+    cells.forEach((text, right) => {
+      const changed = columns[right]?.write(choice, text.trim(), words);
+      if (changed) choice = changed;
+      else notUnderstood++;
+    });
+    next[at] = choice;
+  });
+  return { choices: next, notUnderstood };
+}
+
+/** The cells of a text that was copied from a spreadsheet: tabs between cells, lines between rows. */
+export function cellsOf(text: string): string[][] {
+  return text.replace(/\r?\n$/, '').split(/\r?\n/).map((line) => line.split('\t'));
+}
+
+function withField<K extends keyof Choice>(choice: Choice, field: K, value: Choice[K] | undefined): Choice {
+  return value === undefined ? without(choice, field) : { ...choice, [field]: value };
+}
+
+function without<T extends object>(thing: T, field: string): T {
+  const { [field as keyof T]: _, ...rest } = thing;
+  return rest as T;
+}

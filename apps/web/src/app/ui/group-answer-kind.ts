@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { type AmountGroup, type DateGroup, type Group, type NoteGroup, parsePrice, priceText, type Workbook } from '@hearty-ladle/core';
+import { Editor } from '../state/editor.ts';
+
+type Note = NonNullable<NoteGroup['note']>;
+type Day = NonNullable<DateGroup['date']>;
+type Money = NonNullable<AmountGroup['amount']>;
+
+/** The settings of a group that is not answered by picking: a note, a day, an amount of money, a consent, a notice. */
+@Component({
+  selector: 'hl-group-answer-kind',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './group-answer-kind.html',
+  styles: `
+    @layer app {
+      :host { display: grid; gap: 10px; }
+      .row { display: flex; flex-wrap: wrap; gap: 14px; align-items: end; }
+      .tick { display: flex; gap: 10px; align-items: center; min-height: 36px; }
+      .tick input { width: 18px; height: 18px; accent-color: var(--teal); }
+      .short { width: 110px; }
+      .middle { width: 190px; }
+      .stations { display: flex; flex-wrap: wrap; gap: 4px 16px; }
+    }
+  `,
+})
+export class GroupAnswerKind {
+  readonly menu = input.required<Workbook>();
+  readonly group = input.required<Group>();
+  readonly groupChange = output<Group>();
+  protected readonly editor = inject(Editor);
+  protected readonly note = computed<Note | undefined>(() => this.#of('note')?.note ?? (this.group().kind === 'note' ? {} : undefined));
+  protected readonly day = computed<Day | undefined>(() => this.#of('date')?.date ?? (this.group().kind === 'date' ? {} : undefined));
+  protected readonly money = computed<Money | undefined>(() => this.#of('amount')?.amount ?? (this.group().kind === 'amount' ? {} : undefined));
+
+  protected setNote(change: { [K in keyof Note]?: Note[K] | undefined }): void {
+    const group = this.#of('note');
+    if (group) this.groupChange.emit({ ...group, note: cleaned({ ...group.note, ...change }) });
+  }
+
+  protected setDay(change: { [K in keyof Day]?: Day[K] | undefined }): void {
+    const group = this.#of('date');
+    if (group) this.groupChange.emit({ ...group, date: cleaned({ ...group.date, ...change }) });
+  }
+
+  protected setMoney(change: { [K in keyof Money]?: Money[K] | undefined }): void {
+    const group = this.#of('amount');
+    if (group) this.groupChange.emit({ ...group, amount: cleaned({ ...group.amount, ...change }) });
+  }
+
+  protected readonly setNoteLength = (maxLength: number | undefined) => this.setNote({ maxLength });
+  protected readonly setNotePrice = (price: ReturnType<typeof parsePrice>) => this.setNote({ price });
+  protected readonly setEarliest = (earliestDays: number | undefined) => this.setDay({ earliestDays });
+  protected readonly setLatest = (latestDays: number | undefined) => this.setDay({ latestDays });
+  protected readonly setLeast = (min: ReturnType<typeof parsePrice>) => this.setMoney({ min });
+  protected readonly setMost = (max: ReturnType<typeof parsePrice>) => this.setMoney({ max });
+
+  protected setStation(id: string, on: boolean): void {
+    const others = (this.note()?.stations ?? []).filter((it) => it !== id);
+    const stations = on ? [...others, id] : others;
+    this.setNote({ stations: stations.length === 0 ? undefined : stations });
+  }
+
+  /** A whole number from a box, nothing from an empty one; what is neither is put back. */
+  protected count(box: HTMLInputElement, was: number | undefined, least: number, most: number, set: (count: number | undefined) => void): void {
+    const text = box.value.trim();
+    const number = Number(text);
+    if (text === '') return set(undefined);
+    if (/^\d{1,4}$/.test(text) && number >= least && number <= most) return set(number);
+    box.value = String(was ?? '');
+  }
+
+  protected price(box: HTMLInputElement, was: Parameters<typeof priceText>[0] | undefined, set: (price: ReturnType<typeof parsePrice>) => void): void {
+    if (box.value.trim() === '') return set(undefined);
+    const price = parsePrice(box.value, this.editor.digits(), this.editor.lists());
+    if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0)) return set(price);
+    box.value = this.say(was);
+  }
+
+  protected suggestions(box: HTMLInputElement): void {
+    const prices = box.value.split(/[;\s]+/).filter(Boolean).map((text) => parsePrice(text, this.editor.digits(), this.editor.lists()));
+    if (prices.some((price) => price === undefined)) box.value = this.sayAll(this.money()?.suggested);
+    else this.setMoney({ suggested: prices.length === 0 ? undefined : (prices as number[]) });
+  }
+
+  protected sayAll(prices: Money['suggested']): string {
+    return (prices ?? []).map((price) => this.say(price).replaceAll(' ', '')).join(' ');
+  }
+
+  protected say(price: Parameters<typeof priceText>[0] | undefined): string {
+    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+  }
+
+  #of<K extends Group['kind']>(kind: K): Extract<Group, { kind: K }> | undefined {
+    const group = this.group();
+    return group.kind === kind ? (group as Extract<Group, { kind: K }>) : undefined;
+  }
+}
+
+/** Without the fields that say nothing. */
+function cleaned<T extends object>(settings: { [K in keyof T]: T[K] | undefined }): T {
+  return Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined && value !== false)) as T;
+}

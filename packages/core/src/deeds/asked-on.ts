@@ -1,0 +1,62 @@
+import type { Id, Item, Menu } from '../menu/document.ts';
+import type { Group } from '../menu/group-schema.ts';
+import { indexOffers, type OfferIndex, offersOf } from '../menu/offered.ts';
+
+interface Asked {
+  readonly signature: string;
+  readonly groups: readonly Id[];
+}
+
+/** What was last found for a dish; it holds as long as the dish and what groups say of sections and tags do. */
+const known = new WeakMap<Item, Asked>();
+const indexes = new WeakMap<Menu, ReadonlyMap<Id, readonly Id[]>>();
+
+/**
+ * The dishes that ask each group, in document order: by attachment, section or tag, or because one of their answers
+ * opens it. Cheap after a small change: dishes that did not change are not looked at again.
+ */
+export function askedOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
+  const index = indexes.get(menu);
+  if (index) return index;
+  const made = newIndex(menu);
+  indexes.set(menu, made);
+  return made;
+}
+
+function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
+  const offers = indexOffers(menu);
+  const signature = JSON.stringify(menu.groups.flatMap((group) => (group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [])));
+  const dishes = new Map<Id, Id[]>();
+  for (const item of menu.items) {
+    let asked = known.get(item);
+    if (asked?.signature !== signature) {
+      asked = { signature, groups: groupsOf(offers, item) };
+      known.set(item, asked);
+    }
+    for (const group of asked.groups) {
+      const list = dishes.get(group);
+      if (list) list.push(item.id);
+      else dishes.set(group, [item.id]);
+    }
+  }
+  return dishes;
+}
+
+function opened(group: Group): readonly Id[] {
+  return group.kind === 'choices' ? (group.choices ?? []).flatMap((choice) => choice.opens ?? []) : [];
+}
+
+function opensAny(group: Group): boolean {
+  return group.kind === 'choices' && (group.choices?.some(({ opens }) => opens !== undefined) ?? false);
+}
+
+function groupsOf(offers: OfferIndex, item: Item): readonly Id[] {
+  const asked = new Set<Id>();
+  const ask = (group: Group | undefined) => {
+    if (!group || asked.has(group.id)) return;
+    asked.add(group.id);
+    for (const id of opened(group)) ask(offers.groups.get(id));
+  };
+  for (const { group } of offersOf(offers, item)) ask(group);
+  return [...asked];
+}

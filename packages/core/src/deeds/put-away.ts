@@ -1,0 +1,25 @@
+import type { Edit } from '../change/change.ts';
+import type { Id, Menu, Rule } from '../menu/document.ts';
+
+/** The house rule that hides what was put away: its condition always holds. */
+const PUT_AWAY = 'put-away';
+
+/** Whether a choice is hidden without being deleted. */
+export function isPutAway(menu: Menu, group: Id, choice: Id): boolean {
+  return ruleOf(menu)?.then.some((effect) => 'hide' in effect && effect.hide === `${group}/${choice}`) ?? false;
+}
+
+/** Hides choices of a group wherever dishes ask it, or brings them back; nothing of them is lost. */
+export function putAway(menu: Menu, group: Id, choices: readonly Id[], away: boolean): Edit[] {
+  const rule = ruleOf(menu);
+  const paths = choices.map((choice) => `${group}/${choice}`);
+  const others = (rule?.then ?? []).filter((effect) => !('hide' in effect && paths.includes(effect.hide)));
+  const then = away ? [...others, ...paths.map((hide) => ({ hide }))] : others;
+  if (then.length === 0) return rule ? [{ type: 'remove', kind: 'rules', id: PUT_AWAY }] : [];
+  const thing: Rule = { id: PUT_AWAY, name: 'Put away for now', when: { quantity: { atLeast: 0 } }, then };
+  return [{ type: 'put', kind: 'rules', thing }];
+}
+
+function ruleOf(menu: Menu): Rule | undefined {
+  return menu.rules?.find(({ id }) => id === PUT_AWAY);
+}
