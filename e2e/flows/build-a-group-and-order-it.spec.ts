@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { at, expectAccessible } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
 
 test('an operator builds groups for a new dish, a guest orders it, the ticket hangs on the pass', async ({ page, context }) => {
   await page.goto(at('/menu'));
@@ -44,7 +46,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket ha
   for (const name of ['Soft egg', 'Sweet corn', 'Greens']) await face.getByLabel(name).check();
   await expect(face.locator('[data-face-price]')).toHaveText('€11.10');
   await expect(face.getByRole('region', { name: 'Kitchen tickets' })).toContainText('Sweet corn');
-  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Everything is saved');
   await expectAccessible(page);
 
   // The pass is open while a guest orders with a note.

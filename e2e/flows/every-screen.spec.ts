@@ -1,9 +1,11 @@
 import { expect, test } from '@playwright/test';
-import { at, expectAccessible } from '../support/house.ts';
+import { at, expectAccessible, resetHouse } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
 
 const SCREENS = [
   ['/menu', 'Choose a dish, or begin a new one'], ['/menu/ember', 'Its questions, in order'], ['/menu/ember/toppings', 'A shared group'],
-  ['/groups', 'Every question, once'], ['/groups/bowl-size', 'Where it is asked'], ['/check', 'What each dish can cost'],
+  ['/groups', 'Every question, once'], ['/history', 'Everything that was changed'], ['/setup', 'What the house has'], ['/setup/stations/kettles', 'Where it is used'], ['/groups/bowl-size', 'Where it is asked'], ['/check', 'What each dish can cost'],
   ['/shop', 'Your basket'], ['/pass', 'Pass'],
 ] as const;
 
@@ -22,6 +24,7 @@ for (const [path, words] of SCREENS) {
 test('line check finds a question that is asked nowhere, and leads to it', async ({ page }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
+  await page.getByRole('button', { name: /A notice/ }).click();
   await page.getByLabel('Our name for it').fill('Forgotten question');
   await page.getByRole('link', { name: 'Line check' }).click();
   await page.getByRole('link', { name: 'Forgotten question' }).first().click();

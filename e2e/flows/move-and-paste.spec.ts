@@ -1,5 +1,7 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { at } from '../support/house.ts';
+import { at, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
 
 /** Drags as a hand does: press, move in small steps, let go. */
 async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
@@ -23,7 +25,7 @@ test('questions and answers are dragged into another order, and stay there', asy
   await expect(page.getByLabel('Guest reads, row 3')).toHaveValue('Whole milk');
   await page.getByLabel('Guest reads, row 3').press('Alt+ArrowUp');
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
-  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Everything is saved');
   await page.reload();
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
 });
@@ -38,10 +40,12 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
     cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
   });
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Baked plum');
-  await expect(page.getByLabel('Adds, row 2')).toHaveValue('1.40');
-  await expect(page.getByLabel('Adds, row 5')).toHaveValue('-10%');
-  // Included answers may not take money off: the server says so, and what was there before stands again.
-  await expect(page.getByRole('alert').first()).toContainText('none of its choices may take money off');
+  await expect(page.getByLabel('Price, row 2')).toHaveValue('1.40');
+  await expect(page.getByLabel('Price, row 5')).toHaveValue('-10%');
+  // Included answers may not take money off: that is said at once, and what was there before comes back.
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await expect(reach).toContainText('none of its choices may take money off');
+  await reach.getByRole('button', { name: 'Put it back as it was' }).click();
   await expect(first).toHaveValue('Stewed pear');
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Toasted seeds');
 });

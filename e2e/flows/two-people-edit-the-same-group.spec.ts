@@ -1,5 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { at, expectAccessible } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
 
 const OUR_NAME = 'Our name for it';
 
@@ -13,7 +15,7 @@ test('the second of two who edit the same group is told, and nothing is overwrit
   await expect(second.getByLabel(OUR_NAME)).toHaveValue('Sandwich filling');
 
   await first.getByLabel(OUR_NAME).fill('What is folded in');
-  await expect(first.getByRole('status')).toHaveText('Everything is saved');
+  await expect(savedStatus(first)).toHaveText('Everything is saved');
   await second.getByLabel(OUR_NAME).fill('Insides');
   const told = second.getByRole('dialog', { name: 'Somebody else changed this too' });
   await expect(told).toContainText('Nothing was overwritten');
@@ -46,7 +48,7 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
   await page.keyboard.press('Control+Shift+z');
   await expect(price).toHaveValue('5.00');
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Everything is saved');
   await page.reload();
   await expect(price).toHaveValue('4.30 / 4.80');
 });
@@ -55,7 +57,7 @@ test('edits made while the server is away wait, and are sent when it is back', a
   await page.goto(at('/groups/spread'));
   await page.route('**/api/changes', (route) => route.abort());
   await page.getByLabel('What the guest is asked').fill('And on it?');
-  await expect(page.getByRole('status')).toHaveText('The server is away. 1 change waits here and will be sent.');
+  await expect(savedStatus(page)).toHaveText('The server is away. 1 change waits here and will be sent.');
   await page.unroute('**/api/changes');
-  await expect(page.getByRole('status')).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Everything is saved');
 });

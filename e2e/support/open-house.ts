@@ -15,11 +15,13 @@ export default async function openHouse(): Promise<() => Promise<void>> {
   const env = { DATABASE_URL: postgres.url('house'), PORT: port, HOST: '127.0.0.1' };
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
   const server = keep('node', ['apps/server/dist/main.js'], { env });
+  const printers = keep('node', ['apps/server/dist/devices/main.js'], { env });
   const address = `http://127.0.0.1:${port}`;
   process.env['HOUSE'] = address;
+  process.env['HOUSE_DATABASE'] = env.DATABASE_URL;
   await untilOpen(`${address}/api/menu`);
   return async () => {
-    await stopAll([server]);
+    await stopAll([server, printers]);
     postgres.stop();
     rmSync(folder, { recursive: true, force: true });
   };

@@ -5,12 +5,15 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
 import { journalRoutes } from './http/journal-routes.ts';
+import { kitchenRoutes } from './http/kitchen-routes.ts';
 import { menuRoutes } from './http/menu-routes.ts';
+import { openApi } from './http/openapi.ts';
 import { orderRoutes } from './http/order-routes.ts';
 import { pictureRoutes } from './http/picture-routes.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
 import { problemHandler, sendProblem } from './http/problem.ts';
 import type { Services } from './http/services.ts';
+import { tillRoutes } from './http/till-routes.ts';
 
 const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${String((response as Response).locals['nonce'])}'`;
 
@@ -58,6 +61,9 @@ function apiRoutes(services: Services): express.Router {
   router.use(menuRoutes(services));
   router.use(journalRoutes(services));
   router.use(orderRoutes(services));
+  router.use(kitchenRoutes(services));
+  router.use(tillRoutes(services));
+  router.get('/openapi.json', (_request, response) => response.json(openApi()));
   router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
   return router;
 }

@@ -8,6 +8,8 @@ export interface Config {
   /** The folder of the built pages. */
   readonly pages: string;
   readonly logs: boolean;
+  /** The word of those who may name a price at the till. */
+  readonly tillPin: string;
 }
 
 /** Reads the environment; what is wrong is refused with one clear sentence. */
@@ -26,5 +28,13 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     databaseUrl,
     pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist/browser', import.meta.url)),
     logs: env['LOGS'] === 'on',
+    tillPin: pinFrom(env['TILL_PIN']),
   };
+}
+
+const DEMO_PIN = '2468';
+
+function pinFrom(pin = DEMO_PIN): string {
+  if (!/^\d{4,12}$/.test(pin)) throw new Error('TILL_PIN must be 4 to 12 digits.');
+  return pin;
 }

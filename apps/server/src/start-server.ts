@@ -5,6 +5,7 @@ import type { Config } from './config.ts';
 import { newDataSource } from './db/data-source.ts';
 import { MenuCache } from './db/menu-cache.ts';
 import { runMigrations } from './db/run-migrations.ts';
+import { PrintQueue } from './jobs/print-queue.ts';
 import { LiveEvents } from './live/live-events.ts';
 
 export interface RunningServer {
@@ -19,12 +20,15 @@ export async function startServer(config: Config): Promise<RunningServer> {
   await runMigrations(database);
   const live = new LiveEvents(config.databaseUrl);
   await live.start();
-  const server = createServer(newApp(config, { database, cache: new MenuCache(), live }));
+  const printing = new PrintQueue(database, config.databaseUrl);
+  await printing.start();
+  const server = createServer(newApp(config, { database, cache: new MenuCache(), live, printing, tillPin: config.tillPin }));
   await listen(server, config);
   const { port } = server.address() as AddressInfo;
   const stop = async () => {
     server.close();
     await live.stop();
+    await printing.stop();
     server.closeAllConnections();
     await database.destroy();
   };

@@ -61,3 +61,4 @@ export { askedOn } from './deeds/asked-on.ts';
 export { onlyHere } from './deeds/only-here.ts';
 export { isPutAway, putAway } from './deeds/put-away.ts';
 export { pictureFor } from './quote/picture.ts';
+export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';

@@ -82,6 +82,8 @@ export interface PrintJobRow {
   attempts: number;
   fault: string | null;
   createdAt: Date;
+  /** When it is to be tried; long past and not printed, it was forgotten by a process that died. */
+  dueAt: Date;
   printedAt: Date | null;
 }
 export const PrintJobEntity = new EntitySchema<PrintJobRow>({
@@ -99,6 +101,7 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
     attempts: { type: 'integer' },
     fault: { type: 'text', nullable: true },
     createdAt: { type: 'timestamptz', name: 'created_at' },
+    dueAt: { type: 'timestamptz', name: 'due_at' },
     printedAt: { type: 'timestamptz', name: 'printed_at', nullable: true },
   },
   indices: [{ name: 'ix_print_job_ticket', columns: ['ticketId'] }],
@@ -117,6 +120,29 @@ export const PrinterEntity = new EntitySchema<PrinterRow>({
   },
 });
 
+/** How a printer that is played by this project behaves just now. */
+export interface SimPrinterRow { station: string; mode: string }
+export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
+  name: 'sim_printer',
+  columns: { station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' }, mode: { type: 'text' } },
+});
+
+/** What came out of a printer that is played: one ticket, from cut to cut. */
+export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperOut[] }
+/** A line as it stands on paper, read back from the bytes. */
+export type PaperOut =
+  | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
+  | { readonly image: string; readonly width: number; readonly height: number };
+export const SimPaperEntity = new EntitySchema<SimPaperRow>({
+  name: 'sim_paper',
+  columns: {
+    id: { type: 'bigint', primary: true, generated: 'increment', primaryKeyConstraintName: 'pk_sim_paper', transformer: safeInteger },
+    station: { type: 'text' },
+    printedAt: { type: 'timestamptz', name: 'printed_at' },
+    body: { type: 'jsonb' },
+  },
+});
+
 /** An order that the till put aside, to be gone on with at any till. */
 export interface HeldOrderRow { id: string; label: string; request: Order; heldAt: Date }
 export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
@@ -129,4 +155,4 @@ export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
   },
 });
 
-export const ORDER_ENTITIES = [OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity];
+export const ORDER_ENTITIES = [OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity, SimPrinterEntity, SimPaperEntity];

@@ -1,7 +1,9 @@
 import type { EntityManager } from 'typeorm';
 
 /** What is told to every page that listens, whichever process it is connected to. */
-export type LiveEvent = { readonly type: 'menu'; readonly revision: number } | { readonly type: 'tickets' };
+export type LiveEvent =
+  | { readonly type: 'menu'; readonly revision: number }
+  | { readonly type: 'tickets' | 'printers' | 'paper' };
 
 export const CHANNEL = 'hearty_ladle';
 

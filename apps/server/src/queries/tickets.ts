@@ -1,16 +1,30 @@
 import type { OrderTicket } from '@hearty-ladle/core';
-import { type DataSource, IsNull, MoreThan } from 'typeorm';
-import { TicketEntity } from '../db/entities.ts';
+import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
+import { OrderEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
+
+/** What became of a ticket's paper; undefined where its station has no printer. */
+export interface PaperState {
+  readonly state: PrintJobRow['state'];
+  /** The printer that printed it, or is to. */
+  readonly printer: string;
+  readonly fault: string | null;
+  readonly doubtful: boolean;
+}
 
 /** A ticket as the pass shows it. */
 export interface PassTicket {
   readonly id: string;
+  readonly orderId: string;
   readonly orderNumber: number;
+  readonly name: string | null;
+  readonly place: string | null;
+  readonly service: string;
   readonly station: string;
   readonly lines: OrderTicket['lines'];
   readonly notes: OrderTicket['notes'];
   readonly hungAt: string;
   readonly bumpedAt: string | null;
+  readonly paper?: PaperState;
 }
 const RECALL_MINUTES = 30;
 
@@ -22,8 +36,19 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
     order: { hungAt: 'ASC', orderNumber: 'ASC' },
     take: 500,
   });
-  return rows.map(({ id, orderNumber, station, body, hungAt, bumpedAt }) => ({
-    id, orderNumber, station, lines: body.lines, notes: body.notes,
-    hungAt: hungAt.toISOString(), bumpedAt: bumpedAt?.toISOString() ?? null,
-  }));
+  if (rows.length === 0) return [];
+  const orders = await database.getRepository(OrderEntity).find({ where: { id: In([...new Set(rows.map(({ orderId }) => orderId))]) } });
+  const jobs = await database.getRepository(PrintJobEntity).find({ where: { ticketId: In(rows.map(({ id }) => id)) }, order: { copy: 'ASC' } });
+  const byOrder = new Map(orders.map((order) => [order.id, order]));
+  const byTicket = new Map(jobs.map((job) => [job.ticketId, job]));
+  return rows.map(({ id, orderId, orderNumber, station, body, hungAt, bumpedAt }) => {
+    const order = byOrder.get(orderId);
+    const job = byTicket.get(id);
+    return {
+      id, orderId, orderNumber, station, lines: body.lines, notes: body.notes,
+      name: order?.name ?? null, place: order?.place ?? null, service: order?.request.service ?? 'dine-in',
+      hungAt: hungAt.toISOString(), bumpedAt: bumpedAt?.toISOString() ?? null,
+      ...(job && { paper: { state: job.state, printer: job.printer, fault: job.fault, doubtful: job.doubtful } }),
+    };
+  });
 }

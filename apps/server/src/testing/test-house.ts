@@ -9,6 +9,8 @@ import { newApp } from '../app.ts';
 import { newDataSource } from '../db/data-source.ts';
 import { MenuCache } from '../db/menu-cache.ts';
 import { replaceMenu } from '../db/menu-store.ts';
+import { PlayedPrinters } from '../devices/play-printers.ts';
+import { PrintQueue } from '../jobs/print-queue.ts';
 import { LiveEvents } from '../live/live-events.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', import.meta.url), 'utf8')) as Menu;
@@ -28,15 +30,25 @@ export async function openHouse() {
   const openServer = async () => {
     const live = new LiveEvents(url);
     await live.start();
-    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false };
-    const server = createServer(newApp(config, { database, cache: new MenuCache(), live }));
+    const printing = new PrintQueue(database, url);
+    await printing.start();
+    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468' };
+    const server = createServer(newApp(config, { database, cache: new MenuCache(), live, printing, tillPin: '2468' }));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     closers.push(async () => {
       server.closeAllConnections();
       server.close();
       await live.stop();
+      await printing.stop();
     });
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  };
+
+  /** Printers for every station, played in this process. */
+  const openPrinters = async () => {
+    const printers = new PlayedPrinters(database, url);
+    await printers.start();
+    closers.push(() => printers.stop());
   };
 
   const close = async () => {
@@ -44,7 +56,7 @@ export async function openHouse() {
     await database.destroy();
     await onServer(template, `DROP DATABASE "${name}" WITH (FORCE)`);
   };
-  return { database, openServer, close };
+  return { database, openServer, openPrinters, close };
 }
 
 async function onServer(url: string, sql: string): Promise<void> {

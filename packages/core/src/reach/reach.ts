@@ -30,7 +30,7 @@ export interface Reach {
   readonly faults: readonly Fault[];
 }
 
-/** Told of the dishes that were looked at of those that are touched; answering false stops the work. */
+/** Told of the looks that were taken of those that are needed; answering false stops the work. */
 export type ReachWatcher = (done: number, total: number) => boolean;
 
 /** What a change from one menu to another touches: dishes, prices, new findings. Undefined when it was stopped. */
@@ -41,12 +41,15 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
   const spansBefore = new Spans(before, clock);
   const spansAfter = new Spans(after, clock);
   const dishes: DishReach[] = [];
+  // Each touched dish is looked at three times: its prices, and line check before and after.
+  const needed = touched.length * 3;
   for (const [done, item] of touched.entries()) {
     const spans = after.priceLists.map(({ id: list }) => ({ list, before: spansBefore.of(item, list), after: spansAfter.of(item, list) }));
     dishes.push({ item, spans, isPricedAnew: spans.some((span) => !isSameSpan(span.before, span.after)) });
-    if (!watch(done + 1, touched.length)) return undefined;
+    if (!watch(done + 1, needed)) return undefined;
   }
-  return { dishes, findings: newFindings(before, after, touched, clock), changesPrices: pricesOf(before, after), faults };
+  const findings = newFindings(before, after, touched, clock, (done) => watch(touched.length + done, needed));
+  return findings && { dishes, findings, changesPrices: pricesOf(before, after), faults };
 }
 
 /** The dishes that a change touches: those that changed, and those that ask a group or obey a rule that did. */
@@ -127,13 +130,16 @@ function isSameSpan(a: Span, b: Span): boolean {
   return a?.min === b?.min && a?.max === b?.max;
 }
 
-/** Line check of the touched dishes alone, before and after: what is found only afterwards. */
-function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: Clock): Finding[] {
+/** Line check of the touched dishes alone, before and after: what is found only afterwards; undefined when stopped. */
+function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: Clock, watch: (done: number) => boolean): Finding[] | undefined {
   const ids = new Set(touched);
   const only = (menu: Menu): Menu => ({ ...menu, items: menu.items.filter(({ id }) => ids.has(id)) });
   const key = ({ code, where }: Finding) => `${code} ${where}`;
-  const known = new Set(checkMenu(only(before), {}, clock).map(key));
-  return checkMenu(only(after), {}, clock).filter((finding) => finding.severity !== 'hint' && !known.has(key(finding)));
+  let goesOn = true;
+  const look = (menu: Menu, already: number) => checkMenu(only(menu), {}, clock, (done) => (goesOn = goesOn && watch(already + done)));
+  const known = new Set(look(before, 0).map(key));
+  const found = goesOn ? look(after, touched.length) : [];
+  return goesOn ? found.filter((finding) => finding.severity !== 'hint' && !known.has(key(finding))) : undefined;
 }
 
 /** Whether any answer that stands in both menus is priced otherwise, or other units of it are included. */

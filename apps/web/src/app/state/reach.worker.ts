@@ -1,12 +1,12 @@
 /// <reference lib="webworker" />
-import { applyUnchecked, type Change, localMinute, type Menu, reachOf } from '@hearty-ladle/core';
-import type { ReachMessage } from './reach-finder.ts';
+import { applyUnchecked, localMinute, reachOf } from '@hearty-ladle/core';
+import type { ReachMessage, ReachQuestion } from './reach-finder.ts';
 
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: ReachMessage) => postMessage(message);
 
 /** Works out what a change touches; whoever asked stops it by ending the worker. */
-addEventListener('message', ({ data: { before, change } }: MessageEvent<{ before: Menu; change: Change }>) => {
+addEventListener('message', ({ data: { before, change } }: MessageEvent<ReachQuestion>) => {
   const reach = reachOf(before, applyUnchecked(before, change), clock, (done, total) => {
     if (done % 10 === 0 || done === total) tell({ type: 'progress', done, total });
     return true;

@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Analysis, Context, Menu } from '@hearty-ladle/core';
-import { Observable } from 'rxjs';
+import { map, type Observable } from 'rxjs';
+import { WorkerLine } from './worker-line.ts';
 
 export type Spans = ReadonlyMap<string, Analysis>;
 export interface SpanQuestion {
@@ -8,17 +9,20 @@ export interface SpanQuestion {
   readonly ids: readonly string[];
   readonly context: Context;
 }
+export interface SpanAnswer {
+  readonly found: readonly Analysis[];
+  readonly isLast: boolean;
+}
 
 /** Finds the lowest and highest price of dishes in a worker; told again as more of them are known. */
 @Injectable({ providedIn: 'root' })
 export class SpanFinder {
+  readonly #line = new WorkerLine<SpanQuestion, SpanAnswer>(
+    () => new Worker(new URL('./span.worker', import.meta.url), { type: 'module' }), ({ isLast }) => isLast,
+  );
+
   find(menu: Menu, ids: readonly string[], context: Context): Observable<Spans> {
-    return new Observable((subscriber) => {
-      const worker = new Worker(new URL('./span.worker', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<readonly Analysis[]>) => subscriber.next(new Map(data.map((one) => [one.item, one])));
-      worker.postMessage({ menu: onlyWhatMatters(menu, ids), ids, context } satisfies SpanQuestion);
-      return () => worker.terminate();
-    });
+    return this.#line.ask({ menu: onlyWhatMatters(menu, ids), ids, context }).pipe(map(({ found }) => new Map(found.map((one) => [one.item, one]))));
   }
 }
 

@@ -33,7 +33,7 @@ const plain = (field: 'kitchenName' | 'tillName' | 'code', title: string, width:
 });
 
 const count = (field: 'max' | 'default' | 'calories', title: string, usual: boolean, placeholder: string, hint: string, isSound: (count: number, choice: Choice) => boolean): GridColumn => ({
-  field, title, width: '62px', usual, isNumber: true, placeholder, hint,
+  field, title, width: '54px', usual, isNumber: true, placeholder, hint,
   read: (choice) => String(choice[field] ?? ''),
   write: (choice, text) => {
     const trimmed = text.trim();
@@ -44,14 +44,14 @@ const count = (field: 'max' | 'default' | 'calories', title: string, usual: bool
 
 export const GRID_COLUMNS: readonly GridColumn[] = [
   {
-    field: 'name', title: 'Guest reads', width: 'minmax(128px, 1.5fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
+    field: 'name', title: 'Guest reads', width: 'minmax(136px, 1.7fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
     write: (choice, text, words) => ({ ...choice, name: written(choice.name, text, words.locale, words.firstLocale) as Text }),
   },
-  plain('kitchenName', 'Kitchen reads', 'minmax(84px, 0.9fr)', true),
+  plain('kitchenName', 'Kitchen reads', 'minmax(80px, 0.9fr)', true),
   plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),
   {
-    field: 'price', title: 'Price', width: 'minmax(112px, 0.9fr)', usual: true, isNumber: true, placeholder: 'free',
+    field: 'price', title: 'Price', width: 'minmax(106px, 0.8fr)', usual: true, isNumber: true, placeholder: 'free',
     hint: 'Write what it adds, such as 1.75, -0.50 or -10%; “= 8.90” becomes the price, “× 1.5” multiplies it, “2 once” is charged once; one price for each list is written 1.80 / 2.20.',
     read: (choice, words) => choicePriceText(choice.price, words.digits, words.lists),
     write: (choice, text, words) => {
@@ -64,7 +64,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   },
   count('max', 'Up to', true, '1', 'How many of this one: a whole number from 1 to 99.', (number) => number >= 1 && number <= 99),
   count('default', 'Ticked', true, '0', 'How many are ticked beforehand: no more than may be picked of this one.', (number, choice) => number <= (choice.max ?? 1)),
-  plain('code', 'Code', '62px', true),
+  plain('code', 'Code', '62px', false),
   {
     field: 'station', title: 'Made at', width: 'minmax(84px, 0.8fr)', usual: false, isNumber: false, placeholder: 'with the dish', hint: 'The name of one of the house’s stations.',
     read: (choice, words) => words.stations.find(({ id }) => id === choice.station)?.name ?? '',

@@ -14,8 +14,8 @@ const USUAL_COLUMNS = 32;
   `,
   styles: `
     @layer app {
-      :host { display: block; overflow-x: auto; }
-      .paper { padding: 10px 1.5ch 14px; background: #fffdf8; color: #161c1b; font: 500 12.5px/1.35 var(--mono); box-shadow: var(--shadow); }
+      :host { display: block; flex: none; }
+      .paper { padding: 10px 1.5ch 14px; background: #fffdf8; color: #161c1b; font: 500 11.5px/1.3 var(--mono); box-shadow: var(--shadow); }
       p { white-space: pre; }
       .bold { font-weight: 700; }
       .big, .loud { font-size: 2em; line-height: 1.15; font-weight: 700; }

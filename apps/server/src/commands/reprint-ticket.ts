@@ -1,0 +1,22 @@
+import type { DataSource } from 'typeorm';
+import { PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
+import type { PrintQueue } from '../jobs/print-queue.ts';
+import { announce } from '../live/announce.ts';
+import { addPrintJob } from './place-order.ts';
+
+export type ReprintOutcome = 'sent' | 'no-ticket' | 'no-printer';
+
+/** Prints a ticket once more, marked as a reprint. */
+export async function reprintTicket(database: DataSource, printing: PrintQueue, id: string): Promise<ReprintOutcome> {
+  const outcome = await database.transaction(async (manager): Promise<ReprintOutcome> => {
+    const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (!ticket) return 'no-ticket';
+    if (!(await manager.existsBy(PrinterEntity, { station: ticket.station }))) return 'no-printer';
+    const copies = await manager.countBy(PrintJobEntity, { ticketId: id });
+    await addPrintJob(manager, printing, id, ticket.station, Math.max(1, copies));
+    await announce(manager, { type: 'tickets' });
+    return 'sent';
+  });
+  if (outcome === 'sent') printing.wake();
+  return outcome;
+}

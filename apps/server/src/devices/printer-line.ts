@@ -1,0 +1,124 @@
+import { createConnection, type Socket } from 'node:net';
+import { ASK_WHETHER_DONE } from './escpos.ts';
+
+/** What a printer says of itself; `away`: nothing answers where it should be. */
+export type PrinterHealth = 'ok' | 'out-of-paper' | 'jammed' | 'stalled' | 'away';
+
+/**
+ * What became of a ticket. `refused`: the printer was not ready, and nothing of it is on paper. `unknown`: bytes were
+ * sent and no word came back, so it may be on paper or not.
+ */
+export type PrintResult = { readonly result: 'printed' } | { readonly result: 'refused' | 'unknown'; readonly health: PrinterHealth };
+
+const ANSWER_MS = 2_000;
+/** DLE EOT n: 1 printer, 3 faults, 4 paper. */
+const ASK_FAULT = Uint8Array.of(0x10, 0x04, 3);
+const ASK_PAPER = Uint8Array.of(0x10, 0x04, 4);
+
+export interface PrinterAddress {
+  readonly host: string;
+  readonly port: number;
+}
+
+/** Asks a printer how it is. */
+export async function printerHealth(address: PrinterAddress): Promise<PrinterHealth> {
+  const line = await openLine(address);
+  if (!line) return 'away';
+  try {
+    return await line.health();
+  } finally {
+    line.close();
+  }
+}
+
+/** Sends a ticket to a printer that is ready, and waits for its word that everything is on paper. */
+export async function printOn(address: PrinterAddress, bytes: Uint8Array): Promise<PrintResult> {
+  const line = await openLine(address);
+  if (!line) return { result: 'refused', health: 'away' };
+  try {
+    const health = await line.health();
+    if (health !== 'ok') return { result: 'refused', health };
+    line.send(bytes);
+    if ((await line.ask(ASK_WHETHER_DONE)) === undefined) return { result: 'unknown', health: 'stalled' };
+    // It may have run dry on the way: then nobody knows how much of it was printed.
+    const after = await line.health();
+    return after === 'ok' ? { result: 'printed' } : { result: 'unknown', health: after };
+  } finally {
+    line.close();
+  }
+}
+
+class PrinterLine {
+  readonly #socket: Socket;
+  #answers: number[] = [];
+  #waiting: ((answer: number | undefined) => void) | undefined;
+
+  constructor(socket: Socket) {
+    this.#socket = socket;
+    socket.on('data', (chunk) => {
+      this.#answers.push(...chunk);
+      this.#settle();
+    });
+    socket.on('error', () => this.#lost());
+    socket.on('close', () => this.#lost());
+  }
+
+  send(bytes: Uint8Array): void {
+    this.#socket.write(bytes);
+  }
+
+  /** The byte that the printer answers; undefined when none comes in time, or the line is lost. */
+  ask(question: Uint8Array): Promise<number | undefined> {
+    this.send(question);
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => this.#lost(), ANSWER_MS);
+      this.#waiting = (answer) => {
+        clearTimeout(timer);
+        this.#waiting = undefined;
+        resolve(answer);
+      };
+      if (this.#socket.destroyed) this.#lost();
+      else this.#settle();
+    });
+  }
+
+  async health(): Promise<PrinterHealth> {
+    const fault = await this.ask(ASK_FAULT);
+    if (fault === undefined) return 'stalled';
+    if ((fault & 0x40) !== 0) return 'jammed';
+    const paper = await this.ask(ASK_PAPER);
+    if (paper === undefined) return 'stalled';
+    return (paper & 0x60) === 0 ? 'ok' : 'out-of-paper';
+  }
+
+  close(): void {
+    this.#socket.end();
+    this.#socket.destroySoon();
+  }
+
+  #settle(): void {
+    if (this.#waiting && this.#answers.length > 0) this.#waiting(this.#answers.shift());
+  }
+
+  #lost(): void {
+    this.#waiting?.(undefined);
+  }
+}
+
+function openLine({ host, port }: PrinterAddress): Promise<PrinterLine | undefined> {
+  return new Promise((resolve) => {
+    const socket = createConnection({ host, port, timeout: ANSWER_MS });
+    const fail = () => {
+      socket.destroy();
+      resolve(undefined);
+    };
+    socket.once('error', fail);
+    socket.once('timeout', fail);
+    socket.once('connect', () => {
+      socket.off('error', fail);
+      socket.off('timeout', fail);
+      socket.setTimeout(0);
+      resolve(new PrinterLine(socket));
+    });
+  });
+}

@@ -1,0 +1,89 @@
+import { createServer, type Server, type Socket } from 'node:net';
+import type { AddressInfo } from 'node:net';
+import type { PaperOut } from '../db/entities.ts';
+import { EscposReader } from './escpos-reader.ts';
+
+/** How a printer can fare. `drops`: it prints half a ticket and hangs up. `away`: nothing answers at its address. */
+export const PRINTER_MODES = ['ok', 'out-of-paper', 'jammed', 'stalled', 'drops', 'away'] as const;
+export type PrinterMode = (typeof PRINTER_MODES)[number];
+
+/** Status bytes as ESC/POS has them: a fixed pattern, and the bits that tell what is wrong. */
+const STATUS_FINE = 0x12;
+const OFFLINE = 0x08;
+const PAPER_END = 0x60;
+const COVER_OR_JAM = 0x40;
+
+/** A printer that is played: it takes ESC/POS over TCP on loopback, answers its status, and can fail as real ones do. */
+export class SimulatedPrinter {
+  readonly #server: Server;
+  readonly #sockets = new Set<Socket>();
+  readonly #print: (paper: PaperOut[]) => Promise<void>;
+  #mode: PrinterMode = 'ok';
+  #port = 0;
+
+  constructor(print: (paper: PaperOut[]) => Promise<void>) {
+    this.#print = print;
+    this.#server = createServer((socket) => this.#serve(socket));
+  }
+
+  get port(): number {
+    return this.#port;
+  }
+
+  async open(): Promise<void> {
+    await this.#listen(0);
+    this.#port = (this.#server.address() as AddressInfo).port;
+  }
+
+  /** Changes how it fares; one that was away answers again at its old address. */
+  async become(mode: PrinterMode): Promise<void> {
+    if (mode === this.#mode) return;
+    const was = this.#mode;
+    this.#mode = mode;
+    if (mode === 'away' || mode === 'drops') for (const socket of this.#sockets) socket.destroy();
+    if (mode === 'away') await new Promise((resolve) => this.#server.close(resolve));
+    else if (was === 'away') await this.#listen(this.#port);
+  }
+
+  async close(): Promise<void> {
+    for (const socket of this.#sockets) socket.destroy();
+    if (this.#mode !== 'away') await new Promise((resolve) => this.#server.close(resolve));
+  }
+
+  #listen(port: number): Promise<void> {
+    return new Promise((resolve, reject) => {
+      this.#server.once('error', reject);
+      this.#server.listen(port, '127.0.0.1', () => resolve());
+    });
+  }
+
+  #serve(socket: Socket): void {
+    this.#sockets.add(socket);
+    socket.on('close', () => this.#sockets.delete(socket));
+    socket.on('error', () => socket.destroy());
+    const answer = (byte: number) => {
+      if (this.#mode !== 'stalled' && !socket.destroyed) socket.write(Uint8Array.of(byte));
+    };
+    const reader = new EscposReader({
+      status: (kind) => answer(this.#status(kind)),
+      done: () => answer(0),
+      cut: async (paper) => {
+        if (this.#mode === 'ok') await this.#print(paper);
+        if (this.#mode !== 'drops') return;
+        await this.#print(paper.slice(0, Math.ceil(paper.length / 2)));
+        socket.destroy();
+      },
+    });
+    let reading = Promise.resolve();
+    socket.on('data', (chunk) => {
+      if (this.#mode === 'stalled') return;
+      reading = reading.then(() => reader.read(chunk)).catch(() => void socket.destroy());
+    });
+  }
+
+  #status(kind: number): number {
+    if (this.#mode === 'out-of-paper') return STATUS_FINE | (kind === 4 ? PAPER_END : kind === 1 ? OFFLINE : 0);
+    if (this.#mode === 'jammed') return STATUS_FINE | (kind === 3 ? COVER_OR_JAM : kind === 1 ? OFFLINE : 0);
+    return STATUS_FINE;
+  }
+}

@@ -1,0 +1,52 @@
+import { Line, Order, Placement } from '@hearty-ladle/core';
+
+/** Schemas refer to each other by `#/$defs/…`; in a description of the whole API they stand among its components. */
+function component(schema: object): object {
+  const { $id: _id, $schema: _schema, $defs: _defs, ...shape } = JSON.parse(JSON.stringify(schema)) as Record<string, unknown>;
+  return JSON.parse(JSON.stringify(shape).replaceAll('#/$defs/', '#/components/schemas/')) as object;
+}
+
+const json = (schema: object) => ({ content: { 'application/json': { schema } } });
+const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: ref('Problem') } } });
+const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
+const object = (properties: object) => ({ type: 'object', properties });
+const integer = { type: 'integer' };
+
+const BAD = { 400: problem('The request does not have the expected form; every fault with its path.'), 413: problem('More than 256 kB.'), 429: problem('Too many requests.') };
+
+/** The public API as OpenAPI 3.1: the request schemas are the very ones that the server checks with. */
+export function openApi(): object {
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Hearty Ladle: ordering', version: '1', description: 'Quotes and orders, as the shop and the till use them. Money is in minor units of the menu’s currency.' },
+    servers: [{ url: '/api' }],
+    paths: {
+      '/menu/document': { get: { summary: 'The menu that is served', responses: { 200: { description: 'The menu document', ...json({ type: 'object' }) } } } },
+      '/quote': { post: { summary: 'What one dish costs as it is answered, what is missing, what the kitchen would read', requestBody: { required: true, ...json(ref('Line')) }, responses: { 200: { description: 'The quote', ...json(ref('Quote')) }, ...BAD } } },
+      '/order-quote': { post: { summary: 'The same for a whole order', requestBody: { required: true, ...json(ref('Order')) }, responses: { 200: { description: 'The quote of every line, and the total', ...json({ type: 'object' }) }, ...BAD } } },
+      '/orders': {
+        post: {
+          summary: 'Places an order; the same key never makes two',
+          parameters: [{ name: 'Idempotency-Key', in: 'header', required: true, schema: { type: 'string', pattern: '^[\\x21-\\x7e]{8,100}$' } }],
+          requestBody: { required: true, ...json(ref('Placement')) },
+          responses: {
+            201: { description: 'Placed', ...json(ref('PlacedOrder')) }, 200: { description: 'Placed before with this key: the same answer', ...json(ref('PlacedOrder')) },
+            403: problem('A dish whose price is named needs the word of a person who may.'), 409: problem('It comes to another total than `seenTotal`; the new quote is there.'),
+            422: problem('It does not stand as it is, with its problems; or the key was used for another order.'), ...BAD,
+          },
+        },
+      },
+      '/orders/{id}/progress': { get: { summary: 'How far an order is', parameters: [id], responses: { 200: { description: 'Tickets, and how many of them are done', ...json(object({ number: integer, total: integer, tickets: integer, bumped: integer })) }, 404: problem('There is no such order.') } } },
+      '/events': { get: { summary: 'Server-sent events: the menu changed, tickets moved, printers fare otherwise', responses: { 200: { description: 'A stream', content: { 'text/event-stream': { schema: { type: 'string' } } } } } } },
+    },
+    components: {
+      schemas: {
+        Line: component(Line), Order: component(Order), Placement: component(Placement), Pick: component(Line.$defs.Pick),
+        PlacedOrder: object({ id: { type: 'string', format: 'uuid' }, number: integer, total: integer }),
+        Quote: object({ ok: { type: 'boolean' }, problems: { type: 'array', items: { type: 'object' } }, price: object({ base: integer, each: integer, once: integer, unit: integer, line: integer, parts: { type: 'array', items: { type: 'object' } } }) }),
+        Problem: { ...object({ type: { type: 'string' }, title: { type: 'string' }, status: integer }), description: 'A problem document (RFC 9457).' },
+      },
+    },
+  };
+}

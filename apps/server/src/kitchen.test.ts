@@ -1,0 +1,182 @@
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PrintJobEntity } from './db/entities.ts';
+import type { PaperOut } from './db/entities.ts';
+import { escposBytes } from './devices/escpos.ts';
+import { EscposReader } from './devices/escpos-reader.ts';
+import type { PassTicket } from './queries/tickets.ts';
+import { openHouse } from './testing/test-house.ts';
+
+type House = Awaited<ReturnType<typeof openHouse>>;
+let house: House;
+let one: string;
+let other: string;
+beforeAll(async () => {
+  house = await openHouse();
+  await house.openPrinters();
+  one = await house.openServer();
+  other = await house.openServer();
+});
+afterAll(() => house.close());
+
+let keys = 0;
+const place = (more: object = {}, server = one) =>
+  request(server).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({
+    lines: [{ item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }], notes: { 'allergy-note': 'no sesame' } }], ...more,
+  });
+const become = (station: string, mode: string) => request(one).post(`/api/printers/${station}/mode`).send({ mode }).expect(200);
+const textsOf = (paper: readonly PaperOut[]) => paper.map((line) => ('text' in line ? line.text : '[drawn]'));
+const papers = async (station: string) => ((await request(other).get(`/api/printers/${station}/paper`).expect(200)).body as { body: PaperOut[] }[]).map(({ body }) => body);
+const paperOf = async (station: string, number: number) => (await papers(station)).filter((paper) => textsOf(paper).some((text) => new RegExp(`(^| )${number}$`).test(text)));
+const ticketsOf = async (number: number) => ((await request(one).get('/api/tickets').expect(200)).body as PassTicket[]).filter(({ orderNumber }) => orderNumber === number);
+
+async function until<T>(look: () => Promise<T | undefined | false>, seconds = 25): Promise<T> {
+  for (let i = 0; i < seconds * 10; i++) {
+    const found = await look();
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('it did not come to pass');
+}
+const onPaper = (station: string, number: number) => until(async () => (await paperOf(station, number))[0]);
+
+async function printed(lines: Parameters<typeof escposBytes>[0], columns: number): Promise<PaperOut[]> {
+  const paper: PaperOut[] = [];
+  const reader = new EscposReader({ cut: (one) => void paper.push(...one), status: () => undefined, done: () => undefined });
+  const bytes = Buffer.from(await escposBytes(lines, columns));
+  // As a network brings them: in pieces that end anywhere.
+  for (let at = 0; at < bytes.length; at += 7) await reader.read(bytes.subarray(at, at + 7));
+  return paper;
+}
+
+describe('tickets as ESC/POS bytes', () => {
+  it('come out as they were laid out: big, bold, reversed, in Spanish', async () => {
+    const paper = await printed([{ text: 'Ñandú jalapeño', style: 'big' }, { text: '2x XTRA', style: 'bold' }, { text: '!! SIN MANÍ !!', style: 'loud' }, { text: 'plain', style: 'plain' }], 32);
+    expect(paper).toEqual([
+      { text: 'Ñandú jalapeño', big: true, bold: false, reversed: false }, { text: '2x XTRA', big: false, bold: true, reversed: false },
+      { text: '!! SIN MANÍ !!', big: true, bold: false, reversed: true }, { text: 'plain', big: false, bold: false, reversed: false },
+    ]);
+  });
+
+  it.each(['Bún bò đặc biệt không hành', 'حساء العدس بدون بصل', '特製ラーメン'])('draw what no code page has: %s', async (text) => {
+    const [drawn] = await printed([{ text, style: 'plain' }], 42);
+    expect(drawn).toMatchObject({ width: 42 * 12, height: 24 });
+    expect((drawn as { image: string }).image.length).toBeGreaterThan(200);
+  });
+});
+
+describe('printing', () => {
+  it('puts each ticket on its own station’s paper, the loud note reversed', async () => {
+    const { body } = await place({ service: 'takeaway', name: 'Ilse', place: 'window' }).expect(201);
+    const kettles = await onPaper('kettles', body.number);
+    expect(textsOf(kettles)).toEqual(expect.arrayContaining([expect.stringContaining('takes away · Ilse'), '1 EMBER', '  WHEAT']));
+    expect(kettles).toContainEqual(expect.objectContaining({ text: '!! no sesame !!', reversed: true, big: true }));
+    expect(textsOf(await onPaper('cold', body.number))).toContain('  WHEAT');
+    await until(async () => (await ticketsOf(body.number)).every(({ paper }) => paper?.state === 'printed'));
+  });
+
+  it('says REPRINT on a reprint, and how an order went in its history', async () => {
+    const { body } = await place().expect(201);
+    await onPaper('kettles', body.number);
+    const [ticket] = (await ticketsOf(body.number)).filter(({ station }) => station === 'kettles');
+    await request(other).post(`/api/tickets/${ticket?.id}/reprint`).expect(202);
+    const twice = await until(async () => (await paperOf('kettles', body.number)).length === 2 && (await paperOf('kettles', body.number)));
+    expect(textsOf(twice[0] ?? [])[0]).toBe('** REPRINT **');
+    const order = await until(async () => {
+      const { body: it } = await request(one).get(`/api/orders/${body.id}`).expect(200);
+      return it.history.filter(({ what }: { what: string }) => what === 'printed').length >= 3 && it;
+    });
+    expect(order.history[0].what).toBe('placed');
+    await request(one).post('/api/tickets/00000000-0000-4000-8000-000000000000/reprint').expect(404);
+  });
+
+  it('waits for paper, turns to the backup with a visible mark, and loses nothing', async () => {
+    await become('griddle', 'out-of-paper');
+    await until(async () => (await request(one).get('/api/printers')).body.some((it: { station: string; health: string }) => it.station === 'griddle' && it.health === 'out-of-paper'));
+    const { body } = await request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
+    const backup = await onPaper('kettles', body.number);
+    expect(textsOf(backup).join(' ')).toContain('** FOR Griddle **');
+    expect(await paperOf('griddle', body.number)).toEqual([]);
+    await become('griddle', 'ok');
+    const { body: next } = await request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
+    expect(textsOf(await onPaper('griddle', next.number))[0]).toBe(`Griddle ${next.number}`);
+  }, 60_000);
+
+  it('prints again, and says so, what a printer dropped on the way', async () => {
+    await become('kettles', 'drops');
+    const { body } = await place().expect(201);
+    await until(async () => (await ticketsOf(body.number)).some(({ station, paper }) => station === 'kettles' && paper?.doubtful));
+    await become('kettles', 'ok');
+    const whole = await until(async () => (await paperOf('kettles', body.number)).find((paper) => textsOf(paper).some((text) => text.includes('no sesame'))));
+    expect(textsOf(whole)[0]).toContain('MAY BE');
+  }, 60_000);
+
+  it('takes up what a process left behind in the middle of printing, and marks it', async () => {
+    await become('kettles', 'away');
+    const { body } = await place().expect(201);
+    const [ticket] = (await ticketsOf(body.number)).filter(({ station }) => station === 'kettles');
+    // As it stands when the process dies with the ticket sent: nobody goes on with it.
+    await until(async () => (await house.database.manager.findOneBy(PrintJobEntity, { ticketId: ticket?.id ?? '' }))?.fault === 'away');
+    await house.database.manager.update(PrintJobEntity, { ticketId: ticket?.id ?? '' }, { state: 'sending', dueAt: new Date(0) });
+    await become('kettles', 'ok');
+    expect(textsOf(await onPaper('kettles', body.number))[0]).toContain('MAY BE');
+  }, 60_000);
+
+  it('refuses to play a printer in a way there is none', async () => {
+    await request(one).post('/api/printers/kettles/mode').send({ mode: 'on fire' }).expect(400);
+    await request(one).post('/api/printers/roof/mode').send({ mode: 'ok' }).expect(404);
+  });
+});
+
+describe('orders', () => {
+  it('are not charged otherwise than was seen', async () => {
+    const refused = await place({ seenTotal: 1 }).expect(409);
+    expect(refused.body).toMatchObject({ type: expect.stringContaining('costs-otherwise'), quote: { total: 1070 } });
+    await place({ seenTotal: 1070 }).expect(201);
+  });
+
+  it('are found by number, name, place and dish, and tell whoever placed them how far they are', async () => {
+    const { body } = await place({ name: 'Rosalind', place: 'table 9' }).expect(201);
+    for (const find of ['rosalind', 'table 9', String(body.number), 'ember']) {
+      const { body: rows } = await request(other).get('/api/orders').query({ find }).expect(200);
+      expect(rows.map(({ number }: { number: number }) => number)).toContain(body.number);
+    }
+    expect((await request(one).get('/api/orders').query({ find: '100%' }).expect(200)).body).toEqual([]);
+    const tickets = await ticketsOf(body.number);
+    await request(one).post(`/api/tickets/${tickets[0]?.id}/bump`).expect(200);
+    expect((await request(other).get(`/api/orders/${body.id}/progress`).expect(200)).body).toEqual({ number: body.number, total: 1070, tickets: tickets.length, bumped: 1 });
+    await request(one).get('/api/orders/nothing/progress').expect(404);
+  });
+
+  it('put aside at one till are taken up at another, once', async () => {
+    const { body } = await request(one).post('/api/held').send({ lines: [{ item: 'toast' }], name: 'Ilse' }).expect(201);
+    expect((await request(other).get('/api/held').expect(200)).body).toMatchObject([{ id: body.id, label: 'Ilse', dishes: 1 }]);
+    const takes = await Promise.all([one, other].map((server) => request(server).post(`/api/held/${body.id}/take`)));
+    expect(takes.map(({ status }) => status).sort()).toEqual([200, 404]);
+  });
+
+  it('name a price only with the word of a person who may', async () => {
+    const { body: stored } = await request(one).get('/api/menu');
+    const thing = { id: 'off-menu', name: 'Off the menu', price: 0, tags: ['open price'], channels: ['pos'], groups: [{ group: 'open-amount' }] };
+    const group = { id: 'open-amount', name: 'Open price', prompt: 'Price', kind: 'amount', amount: { required: true, charge: 'each' } };
+    const edits = [{ type: 'put', kind: 'groups', thing: group }, { type: 'put', kind: 'items', thing }].filter(({ thing: { id } }) => ![...stored.menu.groups, ...stored.menu.items].some((it: { id: string }) => it.id === id));
+    if (edits.length > 0) await request(one).post('/api/changes').send({ label: 'open price', change: { edits }, based: [] }).expect(200);
+    const order = { channel: 'pos', lines: [{ item: 'off-menu', amounts: { 'open-amount': 450 } }] };
+    const send = (pin?: string) => request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ ...order, ...(pin && { pin }) });
+    await send().expect(403);
+    await send('0000').expect(403);
+    expect((await send('2468').expect(201)).body.total).toBe(450);
+    await request(one).post('/api/till/allow').send({ pin: '1111' }).expect(403);
+    await request(one).post('/api/till/allow').send({ pin: '2468' }).expect(204);
+  });
+});
+
+describe('the description of the public API', () => {
+  it('is OpenAPI 3.1 whose references all lead somewhere, made from what is checked', async () => {
+    const { body } = await request(one).get('/api/openapi.json').expect(200);
+    expect(body.openapi).toBe('3.1.0');
+    for (const [, name] of JSON.stringify(body).matchAll(/"#\/components\/schemas\/([^"]+)"/g)) expect(body.components.schemas).toHaveProperty(name ?? '');
+    expect(body.components.schemas.Placement.properties).toHaveProperty('seenTotal');
+    expect(JSON.stringify(body)).not.toContain('#/$defs/');
+  });
+});

@@ -1,0 +1,89 @@
+import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
+import { OrderEntity, type OrderRow, PrintJobEntity, type PrintJobRow, TicketEntity, type TicketRow } from '../db/entities.ts';
+
+const PAGE = 50;
+
+/** An order as the list shows it. */
+export interface ListedOrder {
+  readonly id: string;
+  readonly number: number;
+  readonly placedAt: string;
+  readonly name: string | null;
+  readonly place: string | null;
+  readonly total: number;
+  readonly channel: string;
+  readonly service: string;
+  readonly lines: readonly { readonly item: string; readonly quantity: number }[];
+  readonly tickets: number;
+  readonly bumped: number;
+}
+
+/** The latest orders, or those whose number, name, place or dishes contain what was typed; newest first. */
+export async function listOrders(database: DataSource, find: string, before: number): Promise<ListedOrder[]> {
+  const query = database.getRepository(OrderEntity).createQueryBuilder('o').orderBy('o.number', 'DESC').take(PAGE);
+  if (Number.isSafeInteger(before)) query.andWhere('o.number < :before', { before });
+  if (find !== '') withWords(query, find);
+  const rows = await query.getMany();
+  const tickets = rows.length === 0 ? [] : await database.getRepository(TicketEntity).find({ where: { orderId: In(rows.map(({ id }) => id)) } });
+  return rows.map((row) => listed(row, tickets.filter(({ orderId }) => orderId === row.id)));
+}
+
+function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
+  const like = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
+  const condition = `(o.number::text = :find OR o.name ILIKE :like OR o.place ILIKE :like OR EXISTS (
+    SELECT 1 FROM jsonb_array_elements(o.request -> 'lines') AS line WHERE line ->> 'item' ILIKE :like) OR EXISTS (
+    SELECT 1 FROM ticket t WHERE t.order_id = o.id AND t.body::text ILIKE :like))`;
+  query.andWhere(condition, { find, like });
+}
+
+function listed({ id, number, placedAt, name, place, total, request }: OrderRow, tickets: readonly TicketRow[]): ListedOrder {
+  return {
+    id, number, name, place, total, placedAt: placedAt.toISOString(),
+    channel: request.channel ?? 'online', service: request.service ?? 'dine-in',
+    lines: request.lines.map(({ item, quantity = 1 }) => ({ item, quantity })),
+    tickets: tickets.length, bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
+  };
+}
+
+/** Something that happened to an order, for its history. */
+export interface OrderEvent {
+  readonly at: string;
+  readonly what: 'placed' | 'bumped' | 'printed';
+  readonly station?: string;
+  readonly printer?: string;
+  readonly copy?: number;
+  readonly doubtful?: boolean;
+}
+
+/** An order with everything that is known of it; undefined when there is none. */
+export async function openOrder(database: DataSource, id: string) {
+  const order = await database.getRepository(OrderEntity).findOneBy({ id });
+  if (!order) return undefined;
+  const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id } });
+  const jobs = tickets.length === 0 ? [] : await database.getRepository(PrintJobEntity).find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
+  return {
+    ...listed(order, tickets), revision: order.revision, request: order.request, quote: order.quote,
+    rail: tickets.map(({ id: ticketId, station, body, bumpedAt }) => ({ id: ticketId, station, lines: body.lines, notes: body.notes, bumpedAt: bumpedAt?.toISOString() ?? null })),
+    history: historyOf(order, tickets, jobs),
+  };
+}
+
+function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonly PrintJobRow[]): OrderEvent[] {
+  const stations = new Map(tickets.map(({ id, station }) => [id, station]));
+  const events: OrderEvent[] = [
+    { at: order.placedAt.toISOString(), what: 'placed' },
+    ...tickets.flatMap(({ bumpedAt, station }) => (bumpedAt ? [{ at: bumpedAt.toISOString(), what: 'bumped', station } as const] : [])),
+    ...jobs.flatMap(({ printedAt, ticketId, printer, copy, doubtful }) =>
+      printedAt ? [{ at: printedAt.toISOString(), what: 'printed', station: stations.get(ticketId) ?? '', printer, copy, doubtful } as const] : [],
+    ),
+  ];
+  return events.sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** How far an order is, for whoever placed it: nothing of what others ordered, nothing of the kitchen's names. */
+export async function progressOf(database: DataSource, id: string): Promise<{ number: number; total: number; tickets: number; bumped: number } | undefined> {
+  const order = await database.getRepository(OrderEntity).findOne({ where: { id }, select: { id: true, number: true, total: true } });
+  if (!order) return undefined;
+  const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id }, select: { id: true, bumpedAt: true } });
+  return { number: order.number, total: order.total, tickets: tickets.length, bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length };
+}

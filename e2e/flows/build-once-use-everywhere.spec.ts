@@ -1,0 +1,158 @@
+import { expect, type Page, test } from '@playwright/test';
+import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
+
+const saved = (page: Page) => expect(savedStatus(page)).toHaveText('Everything is saved');
+
+test('an operator types a list of 12 answers, hangs it on 9 dishes except 2, lets one differ, changes the shared price and undoes it', async ({ page }) => {
+  await page.goto(at('/groups'));
+  await page.getByRole('button', { name: '+ New group' }).click();
+  await page.getByRole('button', { name: /Answers to pick/ }).click();
+  await page.getByLabel('Our name for it').fill('Dips');
+  const list = Array.from({ length: 12 }, (_, i) => `Dip ${i + 1} ${(0.5 + i / 10).toFixed(2)}`).join('\n');
+  await page.getByLabel(/Type or paste answers/).fill(list);
+  await page.getByRole('button', { name: 'Add these' }).click();
+  await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
+
+  // On whole sections, but for two dishes.
+  await page.getByRole('button', { name: 'Ask it on more dishes …' }).click();
+  const hanging = page.getByRole('dialog', { name: /Ask “Dips”/ });
+  for (const section of ['Broths and noodle bowls', 'Porridge till half past ten', 'From the griddle', 'Teas and other drinks']) {
+    await hanging.getByLabel(`All of ${section}`).check();
+  }
+  await hanging.getByLabel('Milk tea', { exact: true }).uncheck();
+  await hanging.getByLabel('Ember broth', { exact: true }).uncheck();
+  await expect(hanging.getByRole('status')).toHaveText('8 dishes picked.');
+  await hanging.getByLabel('Set lunch', { exact: true }).check();
+  await hanging.getByRole('button', { name: 'Ask it on these 9 dishes' }).click();
+  await expect(page.locator('.names a')).toHaveCount(9);
+  await saved(page);
+  await expectAccessible(page);
+
+  // One dish offers fewer, and one of them at another price.
+  await page.goto(at('/menu/toast'));
+  await page.getByRole('button', { name: 'Open Dips' }).click();
+  await page.getByRole('tab', { name: /Only on Night toast/ }).click();
+  await page.getByLabel('Dip 12', { exact: true }).uncheck();
+  await page.getByLabel('Price here: Dip 1', { exact: true }).fill('0.20');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('list', { name: 'Differences of this dish' })).toContainText(/Dip 12: offered\s*not offered here/);
+  await expect(page.getByRole('list', { name: 'Differences of this dish' })).toContainText(/Dip 1: 0.50\s*0.20/);
+  await saved(page);
+  await expectAccessible(page);
+
+  // The shared price: its reach is read before it is kept.
+  await page.goto(at('/groups/new-group'));
+  await expect(page.getByRole('row', { name: /Night toast Dip 12 offered not offered here/ })).toBeVisible();
+  await page.getByLabel('Price, row 12').fill('3.00');
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await expect(reach.getByRole('status')).toHaveText('This changes what guests pay on 9 dishes');
+  await expect(reach.getByRole('listitem').filter({ hasText: 'Root broth' })).toContainText('€7');
+  await expectAccessible(page);
+  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
+  await saved(page);
+
+  // Where it is used, both ways, and no way to lose it by accident.
+  await page.getByRole('button', { name: 'Take this group away' }).click();
+  await expect(page.getByRole('alertdialog', { name: 'Still used' })).toContainText('One undo brings all of it back');
+  await page.getByRole('button', { name: 'Take it away everywhere' }).click();
+  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await saved(page);
+  await page.goto(at('/menu/toast'));
+  await expect(page.getByRole('button', { name: 'Open Dips' })).toHaveCount(0);
+});
+
+test('a shared change is kept for one dish only, where it becomes a difference', async ({ page }) => {
+  await page.goto(at('/menu/pot-oats/porridge-top'));
+  await page.getByLabel('How many are included').fill('2');
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await reach.getByRole('button', { name: 'Keep it only on Pot porridge' }).click();
+  await expect(page.getByRole('tab', { name: /Only on Pot porridge differs/ })).toBeVisible();
+  await saved(page);
+  await page.goto(at('/groups/porridge-top'));
+  await expect(page.getByRole('row', { name: /Pot porridge Included/ })).toBeVisible();
+  await page.getByRole('button', { name: /Drop on Pot porridge: Included/ }).click();
+  await expect(page.getByRole('row', { name: /Pot porridge/ })).toHaveCount(0);
+});
+
+test('a change that would break a dish is shown before it is kept, and put back', async ({ page }) => {
+  await page.goto(at('/groups/cup-size'));
+  const first = page.getByLabel('Guest reads, row 1');
+  await expect(first).toHaveValue('Short');
+  for (const name of ['Short', 'Tall']) {
+    await page.getByRole('button', { name: `Take away ${name}` }).click();
+    const stillUsed = page.getByRole('alertdialog', { name: 'Still used' });
+    if (await stillUsed.isVisible()) await stillUsed.getByRole('button', { name: 'Take it away everywhere' }).click();
+  }
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await expect(reach.getByRole('status')).toContainText('something would break');
+  await expect(reach).toContainText('Nobody can order this');
+  await reach.getByRole('button', { name: 'Put it back as it was' }).click();
+  await expect(first).toHaveValue('Short');
+});
+
+test('many answers are changed at once: ticked, filled down, put away and brought back', async ({ page }) => {
+  await page.goto(at('/groups/spread'));
+  await page.getByLabel('Tick row 1').check();
+  await page.getByLabel('Tick row 2').check();
+  await page.getByLabel('Which field').selectOption('Kitchen reads');
+  await page.getByLabel('What all of them get').fill('SPR');
+  await page.getByRole('button', { name: 'Set on all' }).click();
+  await expect(page.getByLabel('Kitchen reads, row 2')).toHaveValue('SPR');
+  await page.getByRole('button', { name: 'Untick', exact: true }).click();
+  await page.getByLabel('Kitchen reads, row 1').fill('TOP');
+  await page.getByLabel('Kitchen reads, row 2').press('Control+d');
+  await expect(page.getByLabel('Kitchen reads, row 2')).toHaveValue('TOP');
+  await page.getByLabel('Tick row 3').check();
+  await page.getByRole('button', { name: 'Put away' }).click();
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await expect(page.locator('hl-choice-grid').getByText('put away', { exact: true })).toBeVisible();
+  await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(1);
+});
+
+test('anything is found by any of its names, and the journal names who changed what', async ({ page }) => {
+  await page.goto(at('/menu'));
+  await page.getByLabel('Working here').fill('Marisol');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'A dish, group, answer or ingredient' }).fill('avena');
+  await expect(page.getByRole('listbox', { name: 'Found' }).getByRole('option').first()).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/groups/milk');
+  await page.getByLabel('What the guest is asked').fill('Milk in it?');
+  await saved(page);
+  await page.getByRole('link', { name: 'History' }).click();
+  const entry = page.getByRole('listitem').filter({ hasText: 'Changed what “Milk” asks' }).first();
+  await expect(entry).toContainText('Marisol');
+  await entry.getByText('What changed').click();
+  await expect(entry).toContainText('Milk in it?');
+  await expectAccessible(page);
+  await entry.getByRole('button', { name: /Take back/ }).click();
+  await expect(page.getByText('Taken back: Changed what “Milk” asks')).toBeVisible();
+});
+
+test('an ingredient and a picture say where they are used', async ({ page }) => {
+  await page.goto(at('/menu/toast'));
+  await page.getByText('More about this dish').click();
+  await page.getByLabel('Choose a picture of Night toast').setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
+  await expect(page.getByRole('alert')).toContainText('not a picture we can show');
+  const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+  await page.getByLabel('Choose a picture of Night toast').setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
+  await expect(page.locator('hl-faces').getByRole('img', { name: 'Night toast' })).toBeVisible();
+  await saved(page);
+  await page.goto(at('/setup/pictures'));
+  await page.getByRole('link', { name: /1 × 1/ }).click();
+  await expect(page.getByRole('link', { name: 'Night toast' })).toBeVisible();
+  await page.getByRole('link', { name: 'Ingredients' }).click();
+  await page.getByRole('link', { name: /Bone broth/ }).click();
+  await expect(page.getByRole('link', { name: 'Bowl size · Regular' })).toBeVisible();
+  await expectAccessible(page);
+});
