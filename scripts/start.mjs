@@ -17,11 +17,12 @@ await main(async () => {
   const database = await openDatabase(settings);
   const env = { DATABASE_URL: database.url, PORT: String(settings.port), HOST: settings.host };
   let server;
+  let printers;
   let stopping = false;
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
-    if (server) await stopAll([server]);
+    await stopAll([server, printers].filter(Boolean));
     database.close();
     process.exit(code);
   };
@@ -35,6 +36,7 @@ await main(async () => {
   }
   server = keep('node', ['apps/server/dist/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
   server.once('exit', (code) => void stop(code ?? 1));
+  if (settings.playsPrinters) printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
 });
 
 /** The database that DATABASE_URL names, or one on a server of our own, which we stop when we end. */

@@ -73,7 +73,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket ha
   await expect(guest.getByText('€10.00 in all', { exact: false })).toBeVisible();
 
   const kettles = pass.getByRole('region', { name: 'Kettles' });
-  await expect(kettles).toContainText('Lantern broth', { timeout: 1_000 });
+  await expect(kettles).toContainText('Lantern broth');
   await expect(kettles).toContainText('No sesame, please');
   await expectAccessible(pass);
   await kettles.getByRole('button', { name: /^Bump/ }).click();

@@ -38,18 +38,18 @@ export function newApp(config: Config, services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', apiRoutes(services));
+  app.use('/api', apiRoutes(services, config.rateLimit));
   app.use(pageRoutes(config.pages));
   app.use(problemHandler);
   return app;
 }
 
-function apiRoutes(services: Services): express.Router {
+function apiRoutes(services: Services, limit: number): express.Router {
   const router = express.Router();
   router.use(
     rateLimit({
       windowMs: 10_000,
-      limit: 1_000,
+      limit,
       standardHeaders: 'draft-8',
       legacyHeaders: false,
       handler: (_request, response) => sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),

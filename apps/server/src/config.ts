@@ -10,6 +10,8 @@ export interface Config {
   readonly logs: boolean;
   /** The word of those who may name a price at the till. */
   readonly tillPin: string;
+  /** How many requests one client may make in ten seconds. */
+  readonly rateLimit: number;
 }
 
 /** Reads the environment; what is wrong is refused with one clear sentence. */
@@ -29,6 +31,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist/browser', import.meta.url)),
     logs: env['LOGS'] === 'on',
     tillPin: pinFrom(env['TILL_PIN']),
+    rateLimit: limitFrom(env['RATE_LIMIT']),
   };
 }
 
@@ -37,4 +40,11 @@ const DEMO_PIN = '2468';
 function pinFrom(pin = DEMO_PIN): string {
   if (!/^\d{4,12}$/.test(pin)) throw new Error('TILL_PIN must be 4 to 12 digits.');
   return pin;
+}
+
+const USUAL_LIMIT = '1000';
+
+function limitFrom(limit = USUAL_LIMIT): number {
+  if (!/^[1-9]\d{0,8}$/.test(limit)) throw new Error('RATE_LIMIT must be a whole number above 0: requests of one client in ten seconds.');
+  return Number(limit);
 }

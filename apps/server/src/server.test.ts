@@ -161,6 +161,14 @@ describe('the house', () => {
     expect(JSON.stringify([broken.body, nowhere.body])).not.toMatch(/\.ts:|node_modules|\\n +at /);
   });
 
+  it('asks a client that hammers to wait, in words', async () => {
+    const small = await house.openServer(3);
+    const replies = [];
+    for (let i = 0; i < 5; i++) replies.push(await request(small).get('/api/tickets'));
+    expect(replies.map(({ status }) => status)).toEqual([200, 200, 200, 429, 429]);
+    expect(replies[4]?.type).toBe('application/problem+json');
+  });
+
   it('has a database that is as its entities say', async () => {
     const { upQueries } = await house.database.driver.createSchemaBuilder().log();
     expect(upQueries.map(({ query }) => query)).toEqual([]);

@@ -65,7 +65,10 @@ export async function takeBack(database: DataSource, cache: MenuCache, seq: numb
   });
 }
 
-type Settled<O> = { outcome: O; stored?: StoredMenu };
+interface Settled<O> {
+  readonly outcome: O;
+  readonly stored?: StoredMenu;
+}
 
 async function inOneGo<O>(
   database: DataSource, cache: MenuCache, work: (manager: EntityManager, before: StoredMenu) => Promise<Settled<O>>,

@@ -3,13 +3,14 @@ import { type DataSource, type EntityManager, In, LessThan, Not } from 'typeorm'
 import { PrinterEntity, PrintJobEntity } from '../db/entities.ts';
 import { printerHealth } from '../devices/printer-line.ts';
 import { keepHealth } from './printer-health.ts';
-import { printTicket } from './print-ticket.ts';
+import { printTickets } from './print-ticket.ts';
 
 const QUEUE = 'print';
-const WORKERS = 4;
+const WORKERS = 3;
+const AT_ONCE = 20;
 const POLL_SECONDS = 0.5;
 /** How long a try may take before another process may take the job. */
-const EXPIRE_SECONDS = 30;
+const EXPIRE_SECONDS = 60;
 const HEALTH_MS = 4_000;
 /** A job that was due so long ago and is not printed was forgotten by a process that died. */
 const FORGOTTEN_MS = 15_000;
@@ -35,7 +36,7 @@ export class PrintQueue {
   async start(): Promise<void> {
     await this.#boss.start();
     await this.#boss.createQueue(QUEUE);
-    const options = { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 };
+    const options = { pollingIntervalSeconds: POLL_SECONDS, batchSize: AT_ONCE };
     for (let i = 0; i < WORKERS; i++) {
       this.#workers.push(await this.#boss.work<{ id: string }>(QUEUE, options, (jobs) => this.#print(jobs)));
     }
@@ -63,14 +64,14 @@ export class PrintQueue {
   }
 
   async #print(jobs: readonly { data: { id: string } }[]): Promise<void> {
-    for (const { data } of jobs) {
-      const again = await printTicket(this.#database, data.id);
-      if (again === undefined) continue;
-      await this.#database.transaction(async (manager) => {
-        await manager.update(PrintJobEntity, { id: data.id }, { dueAt: new Date(Date.now() + again * 1_000) });
-        await this.send(manager, data.id, again);
-      });
-    }
+    const again = await printTickets(this.#database, jobs.map(({ data }) => data.id));
+    if (again.size === 0) return;
+    await this.#database.transaction(async (manager) => {
+      for (const [id, pause] of again) {
+        await manager.update(PrintJobEntity, { id }, { dueAt: new Date(Date.now() + pause * 1_000) });
+        await this.send(manager, id, pause);
+      }
+    });
   }
 
   /** Asks every printer how it is, and takes up what was forgotten. */

@@ -1,8 +1,8 @@
 import { type Station, ticketPaper } from '@hearty-ladle/core';
-import type { DataSource, EntityManager, QueryRunner } from 'typeorm';
+import { type DataSource, type EntityManager, In, Not } from 'typeorm';
 import { MenuThingEntity, OrderEntity, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
 import { escposBytes } from '../devices/escpos.ts';
-import { printOn, type PrintResult } from '../devices/printer-line.ts';
+import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
 import { headOf } from './ticket-head.ts';
 import { keepHealth } from './printer-health.ts';
@@ -12,50 +12,69 @@ const USUAL_COLUMNS = 32;
 const TRIES = 3;
 const PAUSES = [1, 2, 4, 8, 15];
 const LONGEST_PAUSE = 20;
+/** While another process speaks to the printer. */
+const WHILE_OTHERS_PRINT = 1;
+
+/** Print jobs that are to be tried again, with the pause before it in seconds. */
+export type TryAgain = ReadonlyMap<string, number>;
 
 /**
- * Tries to put one ticket on paper. Answers after how many seconds it is to be tried again, or undefined when it is
- * printed. A ticket whose last try nobody knows the end of is printed again, and says so.
+ * Tries to put tickets on paper: the printers side by side, each its tickets one after another. A ticket whose last
+ * try nobody knows the end of is printed again, and says so. Once a printer has failed, the rest of its tickets wait
+ * without being tried.
  */
-export async function printTicket(database: DataSource, id: string): Promise<number | undefined> {
+export async function printTickets(database: DataSource, ids: readonly string[]): Promise<TryAgain> {
+  const jobs = await database.manager.find(PrintJobEntity, { where: { id: In([...ids]), state: Not('printed') }, order: { createdAt: 'ASC' } });
+  const again = new Map<string, number>();
+  const printers = [...new Set(jobs.map(({ printer }) => printer))];
+  await Promise.all(printers.map((printer) => printAt(database, printer, jobs.filter((job) => job.printer === printer), again)));
+  return again;
+}
+
+/** One process at a time speaks to a printer; the lock goes with the process that dies. */
+async function printAt(database: DataSource, station: string, jobs: readonly PrintJobRow[], again: Map<string, number>): Promise<void> {
   const runner = database.createQueryRunner();
+  const lock = `printer ${station}`;
   try {
-    // One process at a time tries a job; the lock goes with the process that dies.
-    const [{ locked }] = (await runner.query('SELECT pg_try_advisory_lock(hashtextextended($1, 1)) AS locked', [id])) as [{ locked: boolean }];
-    if (!locked) return undefined;
-    const job = await runner.manager.findOneBy(PrintJobEntity, { id });
-    if (!job || job.state === 'printed') return undefined;
-    return await tryPrinter(database, runner, job);
+    const [{ locked }] = (await runner.query('SELECT pg_try_advisory_lock(hashtextextended($1, 2)) AS locked', [lock])) as [{ locked: boolean }];
+    if (!locked) return jobs.forEach(({ id }) => again.set(id, WHILE_OTHERS_PRINT));
+    let fault: PrinterHealth | undefined;
+    for (const { id } of jobs) {
+      // Another process may have printed it, or sent it elsewhere, since it was read.
+      const job = await runner.manager.findOneBy(PrintJobEntity, { id, printer: station, state: Not('printed') });
+      if (!job) continue;
+      const result = fault === undefined ? await tryPrinter(runner.manager, job) : ({ result: 'refused', health: fault } as const);
+      if (result.result !== 'printed' && fault === undefined) await keepHealth(database, station, (fault = result.health));
+      const pause = await settle(runner.manager, job, result);
+      if (pause !== undefined) again.set(id, pause);
+    }
+    if (fault === undefined) await keepHealth(database, station, 'ok');
   } finally {
-    await runner.query('SELECT pg_advisory_unlock(hashtextextended($1, 1))', [id]).catch(() => undefined);
+    await runner.query('SELECT pg_advisory_unlock(hashtextextended($1, 2))', [lock]).catch(() => undefined);
     await runner.release();
   }
 }
 
-async function tryPrinter(database: DataSource, runner: QueryRunner, job: PrintJobRow): Promise<number | undefined> {
-  const printer = await runner.manager.findOneBy(PrinterEntity, { station: job.printer });
-  if (!printer) return turnTo(runner.manager, job, 'away');
-  const lock = `printer ${job.printer}`;
-  const [{ locked }] = (await runner.query('SELECT pg_try_advisory_lock(hashtextextended($1, 2)) AS locked', [lock])) as [{ locked: boolean }];
-  if (!locked) return 1;
-  try {
-    const doubtful = job.doubtful || job.state === 'sending';
-    const bytes = await bytesFor(runner.manager, { ...job, doubtful });
-    if (!bytes) return undefined;
-    await runner.manager.update(PrintJobEntity, { id: job.id }, { state: 'sending', doubtful });
-    const result = await printOn(printer, bytes);
-    await keepHealth(database, job.printer, result.result === 'printed' ? 'ok' : result.health);
-    return await settle(runner.manager, { ...job, doubtful }, result);
-  } finally {
-    await runner.query('SELECT pg_advisory_unlock(hashtextextended($1, 2))', [lock]).catch(() => undefined);
-  }
+async function tryPrinter(manager: EntityManager, job: PrintJobRow): Promise<PrintResult> {
+  const printer = await manager.findOneBy(PrinterEntity, { station: job.printer });
+  if (!printer) return { result: 'refused', health: 'away' };
+  const doubtful = isDoubtful(job);
+  const bytes = await bytesFor(manager, { ...job, doubtful });
+  if (!bytes) return { result: 'printed' };
+  await manager.update(PrintJobEntity, { id: job.id }, { state: 'sending', doubtful });
+  return printOn(printer, bytes);
+}
+
+/** A job that was left in the middle of sending may be on paper already. */
+function isDoubtful({ doubtful, state }: PrintJobRow): boolean {
+  return doubtful || state === 'sending';
 }
 
 async function settle(manager: EntityManager, job: PrintJobRow, result: PrintResult): Promise<number | undefined> {
   if (result.result !== 'printed') {
-    return turnTo(manager, { ...job, doubtful: job.doubtful || result.result === 'unknown' }, result.health);
+    return turnTo(manager, { ...job, doubtful: isDoubtful(job) || result.result === 'unknown' }, result.health);
   }
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: new Date(), fault: null, doubtful: job.doubtful });
+  await manager.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: new Date(), fault: null });
   await announce(manager, { type: 'tickets' });
   return undefined;
 }

@@ -27,12 +27,12 @@ export async function openHouse() {
   const closers: (() => Promise<void>)[] = [];
 
   /** A server with its own cache and its own ear for live events, as a process of its own would have. */
-  const openServer = async () => {
+  const openServer = async (rateLimit = 100_000) => {
     const live = new LiveEvents(url);
     await live.start();
     const printing = new PrintQueue(database, url);
     await printing.start();
-    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468' };
+    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468', rateLimit };
     const server = createServer(newApp(config, { database, cache: new MenuCache(), live, printing, tillPin: '2468' }));
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     closers.push(async () => {

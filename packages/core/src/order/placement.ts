@@ -4,7 +4,7 @@ import { closed, optional } from '../menu/schema-kit.ts';
 
 const { $id: _id, $defs, properties, ...shape } = Order;
 const said = Type.String({ maxLength: 60 });
-const placed = {
+const Placed = Type.Object({
   /** Whom to call when it is ready. */
   name: optional(said),
   /** Where to bring it: a table, a corner. */
@@ -13,11 +13,10 @@ const placed = {
   seenTotal: optional(Type.Integer()),
   /** The word of a person who may name a price at the till. */
   pin: optional(said),
-};
-const Placed = Type.Object(placed, closed);
+}, closed);
 
 /** An order as it is placed: what is ordered, for whom, and what it was seen to cost. */
-export const Placement = { ...shape, $id: 'hearty-ladle:placement', $defs, properties: { ...properties, ...placed } };
+export const Placement = { ...shape, $id: 'hearty-ladle:placement', $defs, properties: { ...properties, ...Placed.properties } };
 export type Placement = Order & Static<typeof Placed>;
 
 /** What is ordered, apart from who ordered it. */

@@ -57,7 +57,7 @@ class Paper {
   }
 
   note({ text, loud }: TicketNote): void {
-    if (loud) this.write(`!! ${text} !!`, 'loud');
+    if (loud) this.write(`!! ${text}`, 'loud', 3);
     else this.write(`> ${text}`, 'note', 2, 2);
   }
 

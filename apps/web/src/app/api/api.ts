@@ -1,9 +1,9 @@
 import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { ChangeRequest, Order } from '@hearty-ladle/core';
+import type { ChangeRequest, OrderQuote, Placement } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
-import type { Conflict, JournalEntry, KeptChange, LineProblem, PassTicket, PlacedOrder, SaidFault, StoredMenu } from './wire.ts';
+import type { Conflict, HeldOrder, JournalEntry, KeptChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, PassTicket, PlacedOrder, Printer, Progress, SaidFault, StoredMenu } from './wire.ts';
 
 /** What became of a change that was sent. `away`: the server did not answer; nothing is known to be kept. */
 export type SentChange =
@@ -15,6 +15,8 @@ export type SentChange =
 export type SentOrder =
   | { readonly outcome: 'placed'; readonly order: PlacedOrder }
   | { readonly outcome: 'refused'; readonly problems: readonly LineProblem[]; readonly says: string }
+  /** The menu changed between choosing and placing. */
+  | { readonly outcome: 'costs-otherwise'; readonly total: number }
   | { readonly outcome: 'away' };
 
 @Injectable({ providedIn: 'root' })
@@ -54,11 +56,12 @@ export class Api {
     return { 'X-Working-As': encodeURIComponent(this.#person.name()) };
   }
 
-  placeOrder(order: Order, key: string): Observable<SentOrder> {
+  placeOrder(order: Placement, key: string): Observable<SentOrder> {
     return this.#http.post<PlacedOrder>('/api/orders', order, { headers: { 'Idempotency-Key': key } }).pipe(
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
         if (!isRefusal(error)) return of<SentOrder>({ outcome: 'away' });
+        if (error.status === 409) return of<SentOrder>({ outcome: 'costs-otherwise', total: (bodyOf(error)['quote'] as OrderQuote).total });
         const problems = (bodyOf(error)['problems'] as LineProblem[] | undefined) ?? [];
         return of<SentOrder>({ outcome: 'refused', problems, says: saidBy(error) });
       }),
@@ -67,6 +70,51 @@ export class Api {
 
   tickets(): Observable<PassTicket[]> {
     return this.#http.get<PassTicket[]>('/api/tickets');
+  }
+
+  reprint(id: string): Observable<unknown> {
+    return this.#http.post(`/api/tickets/${id}/reprint`, {});
+  }
+
+  printers(): Observable<Printer[]> {
+    return this.#http.get<Printer[]>('/api/printers');
+  }
+
+  setPrinterMode(station: string, mode: string): Observable<unknown> {
+    return this.#http.post(`/api/printers/${encodeURIComponent(station)}/mode`, { mode });
+  }
+
+  paper(station: string): Observable<PaperOut[]> {
+    return this.#http.get<PaperOut[]>(`/api/printers/${encodeURIComponent(station)}/paper`);
+  }
+
+  progress(id: string): Observable<Progress> {
+    return this.#http.get<Progress>(`/api/orders/${id}/progress`);
+  }
+
+  orders(find: string): Observable<ListedOrder[]> {
+    return this.#http.get<ListedOrder[]>('/api/orders', { params: find === '' ? {} : { find } });
+  }
+
+  order(id: string): Observable<OpenedOrder> {
+    return this.#http.get<OpenedOrder>(`/api/orders/${id}`);
+  }
+
+  held(): Observable<HeldOrder[]> {
+    return this.#http.get<HeldOrder[]>('/api/held');
+  }
+
+  hold(order: Placement): Observable<unknown> {
+    return this.#http.post('/api/held', order);
+  }
+
+  takeHeld(id: string): Observable<Placement> {
+    return this.#http.post<Placement>(`/api/held/${id}/take`, {});
+  }
+
+  /** Whether a word is known at the till. */
+  allow(pin: string): Observable<boolean> {
+    return this.#http.post('/api/till/allow', { pin }).pipe(map(() => true), catchError(() => of(false)));
   }
 
   setBumped(id: string, bumped: boolean): Observable<unknown> {

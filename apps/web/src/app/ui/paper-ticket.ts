@@ -7,6 +7,7 @@ import type { TicketLine, TicketNote } from '@hearty-ladle/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><span>{{ station() }}</span><ng-content /></header>
+    @if (who()) { <p class="who">{{ who() }}</p> }
     @for (line of lines(); track $index) {
       <section>
         <p class="item"><span class="count">{{ line.quantity }}</span> {{ line.item }}</p>
@@ -27,6 +28,7 @@ import type { TicketLine, TicketNote } from '@hearty-ladle/core';
       }
       header { display: flex; justify-content: space-between; gap: 8px; border-bottom: 2px solid #161c1b; padding-bottom: 4px; margin-bottom: 8px; font-weight: 700; }
       section + section { margin-top: 10px; border-top: 1px dashed #8d8677; padding-top: 8px; }
+      .who { margin: -4px 0 6px; font-weight: 600; overflow-wrap: anywhere; }
       .item { font-size: 1.15em; font-weight: 800; overflow-wrap: anywhere; }
       .count { display: inline-block; min-width: 1.6ch; }
       .word, .note { overflow-wrap: anywhere; }
@@ -40,4 +42,6 @@ export class PaperTicket {
   readonly station = input.required<string>();
   readonly lines = input.required<readonly TicketLine[]>();
   readonly notes = input<readonly TicketNote[]>([]);
+  /** For whom, where to, how it leaves. */
+  readonly who = input('');
 }

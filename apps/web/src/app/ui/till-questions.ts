@@ -12,7 +12,7 @@ import { sayLimits } from '../text/limits.ts';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (row of rows(); track row.key) {
-      <section>
+      <section [class.needs]="row.needs">
         <p class="title"><strong>{{ row.title }}</strong><span class="quiet">{{ row.limits }}</span></p>
         <div class="keys">
           @for (key of row.keys; track key.id) {
@@ -28,6 +28,7 @@ import { sayLimits } from '../text/limits.ts';
   styles: `
     @layer app {
       :host { display: grid; gap: 14px; }
+      .needs { border-left: 4px solid var(--amber); padding-left: 10px; }
       .title { display: flex; flex-wrap: wrap; gap: 0 10px; align-items: baseline; font-size: 14px; }
       .keys { display: grid; grid-template-columns: repeat(auto-fill, minmax(104px, 1fr)); gap: 8px; margin-top: 6px; }
       button { min-height: 62px; padding: 8px; border: 1px solid var(--hairline); border-left: 5px solid var(--hairline); border-radius: var(--radius); background: var(--card); display: grid; align-content: center; gap: 2px; text-align: left; cursor: pointer; font-weight: 500; }
@@ -43,6 +44,8 @@ export class TillQuestions {
   readonly answers = input.required<Answers>();
   readonly groups = input.required<readonly OfferedGroupView[]>();
   readonly locale = input.required<string>();
+  /** Questions that still need an answer stand before the others, the first of them with numbers on its keys. */
+  readonly neededFirst = input(false);
   readonly answersChange = output<Answers>();
 
   protected readonly rows = computed(() =>
@@ -53,8 +56,11 @@ export class TillQuestions {
         view,
         title: this.menu().menu.groups.find(({ id }) => id === view.group)?.name ?? view.group,
         limits: sayLimits(view),
+        needs: this.neededFirst() && view.have < view.min,
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
-      })),
+      }))
+      // What needs an answer comes first; within that, and within the rest, the order of the dish stays.
+      .sort((a, b) => Number(b.needs) - Number(a.needs)),
   );
 
   protected tap(view: OfferedGroupView, key: { id: string; units: number; most: number }): void {

@@ -13,12 +13,14 @@ import { HangDialog } from '../../../ui/hang-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
 import { CopyQuestions } from './copy-questions.ts';
 import { ItemMore } from './item-more.ts';
+import { SummaryEditor } from './summary-editor.ts';
+import { WhoReads } from './who-reads.ts';
 
 /** A dish as it is worked on: name, price, station, description, and its groups as cards in order. */
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore],
+  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore, SummaryEditor, WhoReads],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
 })

@@ -3,10 +3,13 @@ import { Store } from '@ngrx/store';
 import { Live } from '../../../api/live.ts';
 import type { PassTicket } from '../../../api/wire.ts';
 import { Editor } from '../../../state/editor.ts';
+import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 
 const TICK_MS = 10_000;
+/** Common practice: what hangs for a quarter of an hour is late. */
+const LATE_MS = 15 * 60_000;
 
 /** The pass: tickets hang on a rail by station, oldest first; they are bumped when done and can be recalled. */
 @Component({
@@ -24,13 +27,17 @@ export class PassPage {
   /** The station whose rail is shown; undefined for all of them. */
   protected readonly station = signal<string | undefined>(undefined);
   protected readonly stations = computed(() => this.#editor.menu()?.stations ?? []);
+  protected readonly addsUp = signal(false);
   readonly #now = signal(Date.now());
 
   protected readonly rails = computed(() => {
     const hanging = this.pass().tickets.filter(({ bumpedAt }) => bumpedAt === null);
     return this.stations()
       .filter(({ id }) => this.station() === undefined || id === this.station())
-      .map(({ id, name }) => ({ id, name, tickets: hanging.filter((ticket) => ticket.station === id) }));
+      .map(({ id, name }) => {
+        const tickets = hanging.filter((ticket) => ticket.station === id);
+        return { id, name, tickets, printer: this.#sayPrinter(id), sums: sumsOf(tickets) };
+      });
   });
   protected readonly bumped = computed(() =>
     this.pass()
@@ -46,6 +53,22 @@ export class PassPage {
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
   }
 
+  /** How long it has hung: from a quarter of an hour on it is late, and said so in words. */
+  protected isLate({ hungAt }: PassTicket): boolean {
+    return this.#now() - Date.parse(hungAt) >= LATE_MS;
+  }
+
+  protected who({ name, place, service }: PassTicket): string {
+    return [service === 'dine-in' ? '' : service, name, place].filter(Boolean).join(' · ');
+  }
+
+  /** What became of the ticket's paper, where that is anything to look at. */
+  protected paperWords({ paper, station }: PassTicket): string {
+    if (!paper) return '';
+    if (paper.state === 'printed') return [paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`, paper.doubtful ? 'may be on paper twice' : ''].filter(Boolean).join(', ');
+    return paper.fault === null ? '' : `not on paper yet: ${HEALTH_WORDS[paper.fault] ?? paper.fault}`;
+  }
+
   protected age({ hungAt }: PassTicket): string {
     const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(hungAt)) / 60_000));
     return minutes === 0 ? 'now' : `${minutes} min`;
@@ -55,7 +78,23 @@ export class PassPage {
     return this.stations().find((station) => station.id === id)?.name ?? id;
   }
 
+  protected reprint(ticket: PassTicket): void {
+    this.#store.dispatch(passActions.reprintAsked({ id: ticket.id }));
+  }
+
   protected bump(ticket: PassTicket, bumped: boolean): void {
     this.#store.dispatch(passActions.bumped({ id: ticket.id, bumped }));
   }
+
+  #sayPrinter(station: string): string | undefined {
+    const printer = this.pass().printers.find((one) => one.station === station);
+    return printer && printer.health !== 'ok' && printer.health !== 'unknown' ? (HEALTH_WORDS[printer.health] ?? printer.health) : undefined;
+  }
+}
+
+/** Dishes that hang several times on one rail, added up: what is cooked together. */
+function sumsOf(tickets: readonly PassTicket[]): { item: string; count: number }[] {
+  const counts = new Map<string, number>();
+  for (const { lines } of tickets) for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);
+  return [...counts].map(([item, count]) => ({ item, count })).filter(({ count }) => count > 1).sort((a, b) => b.count - a.count);
 }

@@ -1,14 +1,15 @@
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, concatMap, filter, map, merge, of, switchMap } from 'rxjs';
+import { catchError, concatMap, debounceTime, filter, map, merge, of, switchMap } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { PassTicket } from '../../../api/wire.ts';
+import type { PassTicket, Printer } from '../../../api/wire.ts';
 
 export interface PassState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly tickets: readonly PassTicket[];
+  readonly printers: readonly Printer[];
 }
 
 export const passActions = createActionGroup({
@@ -19,14 +20,17 @@ export const passActions = createActionGroup({
     'Load failed': emptyProps(),
     Bumped: props<{ id: string; bumped: boolean }>(),
     'Bump answered': emptyProps(),
+    'Reprint asked': props<{ id: string }>(),
+    'Printers arrived': props<{ printers: readonly Printer[] }>(),
   },
 });
 
 export const passFeature = createFeature({
   name: 'pass',
   reducer: createReducer<PassState>(
-    { status: 'loading', tickets: [] },
-    on(passActions.arrived, (_, { tickets }) => ({ status: 'loaded', tickets })),
+    { status: 'loading', tickets: [], printers: [] },
+    on(passActions.arrived, (state, { tickets }) => ({ ...state, status: 'loaded', tickets })),
+    on(passActions.printersArrived, (state, { printers }) => ({ ...state, printers })),
     on(passActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
     on(passActions.bumped, (state, { id, bumped }) => ({
       ...state,
@@ -44,7 +48,7 @@ export class PassEffects {
   /** Everything is read anew at the start, after each reconnection, at each event, and after each deed. */
   readonly read = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type !== 'menu'))))),
+      this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(40))))),
       this.#actions.pipe(ofType(passActions.bumpAnswered)),
     ).pipe(
       switchMap(() =>
@@ -60,6 +64,21 @@ export class PassEffects {
     this.#actions.pipe(
       ofType(passActions.bumped),
       concatMap(({ id, bumped }) => this.#api.setBumped(id, bumped).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
+    ),
+  );
+
+  readonly reprint = createEffect(() =>
+    this.#actions.pipe(
+      ofType(passActions.reprintAsked),
+      concatMap(({ id }) => this.#api.reprint(id).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
+    ),
+  );
+
+  readonly printers = createEffect(() =>
+    this.#actions.pipe(
+      ofType(passActions.opened),
+      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected')))),
+      switchMap(() => this.#api.printers().pipe(map((printers) => passActions.printersArrived({ printers })), catchError(() => of(passActions.printersArrived({ printers: [] }))))),
     ),
   );
 }

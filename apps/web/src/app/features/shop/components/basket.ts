@@ -21,13 +21,19 @@ export class Basket {
   readonly edited = output<number>();
   readonly takenOut = output<number>();
   readonly answered = output<Answers>();
-  readonly sent = output<void>();
+  /** The order is sent at the total that was seen. */
+  readonly sent = output<number>();
+  readonly agreed = output<{ index: number; seen: number }>();
+  readonly named = output<{ name?: string; place?: string }>();
 
   protected readonly quote = computed(() => quoteOrder(this.menu().menu, orderOf(this.shop()), (timeZone) => localMinute(new Date(), timeZone)));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
   protected readonly lines = computed(() =>
-    this.shop().lines.map((line, index) => ({
+    this.shop().lines.map(({ line, seen }, index) => ({
       index,
+      // What it cost when it was chosen, where that is no longer what it costs.
+      was: this.quote().lines[index]?.price.line === seen ? undefined : this.say(seen),
+      now: this.quote().lines[index]?.price.line ?? 0,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
       summary: this.#summary(line),
@@ -35,6 +41,7 @@ export class Basket {
       problems: this.#said(index),
     })),
   );
+  protected readonly isAgreed = computed(() => this.lines().every(({ was }) => was === undefined));
   /** What the server refused, where it is not said beside a line already. */
   protected readonly refused = computed(() =>
     this.shop().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())),

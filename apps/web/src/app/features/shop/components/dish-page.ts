@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, localMinute, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { pictureUrl } from '../../../state/picture-store.ts';
 import { sayMoney } from '../../../text/money.ts';
 import { sayProblem } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
@@ -13,6 +14,7 @@ import { PriceExplained } from '../../../ui/price-explained.ts';
   template: `
     <button type="button" class="button bare back" (click)="closed.emit()">← Back to the menu</button>
     @if (item(); as it) {
+      @if (picture(); as address) { <img class="picture" [src]="address" [alt]="name()" /> }
       <h2>{{ name() }}</h2>
       @if (description()) { <p class="quiet">{{ description() }}</p> }
       <hl-guest-questions
@@ -42,6 +44,7 @@ import { PriceExplained } from '../../../ui/price-explained.ts';
       :host { display: grid; gap: 16px; max-width: 560px; margin: 0 auto; padding-top: 12px; }
       .back { justify-self: start; min-height: 44px; margin-left: -8px; color: var(--teal); }
       h2 { font-size: 28px; }
+      .picture { width: 100%; max-height: 240px; object-fit: cover; border-radius: var(--radius); }
       .count { display: flex; align-items: center; gap: 12px; }
       .count span { flex: 1; font: 600 16.5px/1.25 var(--serif); }
       .count .button { width: 44px; min-height: 44px; font-size: 18px; }
@@ -59,7 +62,8 @@ export class DishPage {
   readonly locale = input.required<string>();
   readonly editing = input(false);
   readonly lineChange = output<Line>();
-  readonly kept = output<void>();
+  /** The guest puts it in the basket at the price that they saw. */
+  readonly kept = output<number>();
   readonly closed = output<void>();
   /** Whether the guest has tried to go on: from then on everything that is missing is said. */
   protected readonly tried = signal(false);
@@ -74,6 +78,11 @@ export class DishPage {
     quoteLine(this.menu().menu, { ...this.answers(), channel: 'online', service: 'takeaway' }, (timeZone) => localMinute(new Date(), timeZone)),
   );
   protected readonly name = computed(() => this.#words(this.item()?.item.name));
+  protected readonly picture = computed(() => {
+    const item = this.item();
+    const id = item && pictureFor(item, this.answers());
+    return id === undefined ? undefined : pictureUrl(id, 'large');
+  });
   protected readonly description = computed(() => this.#words(this.item()?.item.description));
   protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())));
 
@@ -86,7 +95,7 @@ export class DishPage {
   }
 
   protected keep(): void {
-    if (this.quote().ok) this.kept.emit();
+    if (this.quote().ok) this.kept.emit(this.quote().price.line);
     else this.tried.set(true);
   }
 

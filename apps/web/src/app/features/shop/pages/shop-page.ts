@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
+import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
+import { pictureUrl } from '../../../state/picture-store.ts';
+import { SpanFinder } from '../../../state/span-finder.ts';
 import { listPrice, sayMoney } from '../../../text/money.ts';
 import { sayLanguage } from '../../../text/languages.ts';
 import { sayProblem } from '../../../text/problems.ts';
@@ -28,6 +32,14 @@ export class ShopPage {
   protected readonly sayLanguage = sayLanguage;
   protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
 
+  readonly #finder = inject(SpanFinder);
+  /** What every dish can cost, worked out in a worker whenever the menu changes. */
+  readonly #spans = toSignal(
+    toObservable(this.editor.menu).pipe(
+      switchMap((menu) => (menu ? this.#finder.find(menu, menu.items.map(({ id }) => id), { channel: 'online', service: 'takeaway' }) : of(undefined))),
+    ),
+  );
+
   protected readonly sections = computed(() => {
     const menu = this.editor.compiled();
     if (!menu) return [];
@@ -50,7 +62,7 @@ export class ShopPage {
   }
 
   protected edit(index: number): void {
-    const line = this.shop().lines[index];
+    const line = this.shop().lines[index]?.line;
     if (line) this.#store.dispatch(shopActions.dishOpened({ line, editing: index }));
   }
 
@@ -62,8 +74,8 @@ export class ShopPage {
     this.#store.dispatch(shopActions.dishClosed());
   }
 
-  protected keep(): void {
-    this.#store.dispatch(shopActions.dishPutInBasket());
+  protected keep(seen: number): void {
+    this.#store.dispatch(shopActions.dishPutInBasket({ seen }));
   }
 
   protected takeOut(index: number): void {
@@ -74,21 +86,21 @@ export class ShopPage {
     this.#store.dispatch(shopActions.orderAnswered({ answers }));
   }
 
-  protected send(): void {
-    this.#store.dispatch(shopActions.orderSent());
+  protected send(total: number): void {
+    this.#store.dispatch(shopActions.orderSent({ total }));
+  }
+
+  protected agree(agreed: { index: number; seen: number }): void {
+    this.#store.dispatch(shopActions.priceAgreed(agreed));
+  }
+
+  protected call(named: { name?: string; place?: string }): void {
+    this.#store.dispatch(shopActions.guestNamed(named));
   }
 
   protected showBasket(event: Event): void {
     event.preventDefault();
     document.getElementById('basket')?.scrollIntoView();
-  }
-
-  protected again(): void {
-    this.#store.dispatch(shopActions.newOrderBegun());
-  }
-
-  protected say(minor: number): string {
-    return sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.locale());
   }
 
   #dish(menu: CompiledMenu, id: string) {
@@ -99,8 +111,18 @@ export class ShopPage {
       id,
       name: textIn(item?.item.name ?? '', this.locale(), menu.firstLocale),
       description: textIn(item?.item.description ?? '', this.locale(), menu.firstLocale),
-      price: item ? this.say(listPrice(menu, item, menu.firstList)) : '',
+      price: item ? this.#price(menu, id) : '',
+      picture: item?.item.image === undefined ? undefined : pictureUrl(item.item.image),
       closed: closed && sayProblem(menu, closed, this.locale()),
     };
+  }
+
+  /** From the lowest to the highest price of a dish; its list price until that is known. */
+  #price(menu: CompiledMenu, id: string): string {
+    const say = (minor: number) => sayMoney(minor, menu.menu.currency, this.locale());
+    const span = this.#spans()?.get(id)?.price;
+    const item = menu.item(id);
+    if (!span) return item ? say(listPrice(menu, item, menu.firstList)) : '';
+    return span.min === span.max ? say(span.min) : `${say(span.min)} – ${say(span.max)}`;
   }
 }

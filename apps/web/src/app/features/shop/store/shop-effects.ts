@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import { Router } from '@angular/router';
 import type { Order } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
@@ -8,7 +9,7 @@ import { remember, shopActions, shopFeature, type ShopState } from './shop-store
 
 /** The order as it is sent: what was chosen, never a price. */
 export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
-  return { channel: 'online', service: 'takeaway', ...answers, lines: [...lines] };
+  return { channel: 'online', service: 'takeaway', ...answers, lines: lines.map(({ line }) => line) };
 }
 
 @Injectable()
@@ -16,15 +17,28 @@ export class ShopEffects {
   readonly #store = inject(Store);
   readonly #api = inject(Api);
   readonly #actions = inject(Actions);
+  readonly #router = inject(Router);
 
   readonly remember = createEffect(() => this.#store.select(shopFeature.selectShopState).pipe(tap(remember)), { dispatch: false });
+
+  /** Once an order is placed, its own page follows it. */
+  readonly follow = createEffect(
+    () =>
+      this.#actions.pipe(
+        ofType(shopActions.orderSettled),
+        tap(({ answer }) => {
+          if (answer.outcome === 'placed') void this.#router.navigate(['/shop/order', answer.order.id]);
+        }),
+      ),
+    { dispatch: false },
+  );
 
   readonly place = createEffect(() =>
     this.#actions.pipe(
       ofType(shopActions.orderSent),
       withLatestFrom(this.#store.select(shopFeature.selectShopState)),
-      exhaustMap(([, state]) =>
-        this.#api.placeOrder(orderOf(state), state.key).pipe(map((answer) => shopActions.orderSettled({ answer, nextKey: crypto.randomUUID() }))),
+      exhaustMap(([{ total }, state]) =>
+        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), seenTotal: total }, state.key).pipe(map((answer) => shopActions.orderSettled({ answer, nextKey: crypto.randomUUID() }))),
       ),
     ),
   );

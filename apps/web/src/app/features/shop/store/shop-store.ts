@@ -1,7 +1,7 @@
 import type { Answers, Line } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
-import type { LineProblem, PlacedOrder } from '../../../api/wire.ts';
+import type { LineProblem } from '../../../api/wire.ts';
 
 /** The dish that is being answered: a new line, or one of the basket's. */
 export interface OpenDish {
@@ -9,9 +9,18 @@ export interface OpenDish {
   readonly editing: number | undefined;
 }
 
+/** A line of the basket, with the price that the guest saw for it. */
+export interface BasketLine {
+  readonly line: Line;
+  readonly seen: number;
+}
+
 export interface ShopState {
   readonly open: OpenDish | undefined;
-  readonly lines: readonly Line[];
+  readonly lines: readonly BasketLine[];
+  /** Whom to call, and where to bring it. */
+  readonly name: string;
+  readonly place: string;
   /** Answers to the order's own questions. */
   readonly answers: Answers;
   /** Stays the same until the order is placed, so that a second try can't make a second order. */
@@ -20,7 +29,6 @@ export interface ShopState {
   readonly away: boolean;
   readonly problems: readonly LineProblem[];
   readonly refusal: string | undefined;
-  readonly placed: PlacedOrder | undefined;
 }
 
 export const shopActions = createActionGroup({
@@ -29,20 +37,22 @@ export const shopActions = createActionGroup({
     'Dish opened': props<{ line: Line; editing?: number }>(),
     'Dish answered': props<{ line: Line }>(),
     'Dish closed': emptyProps(),
-    'Dish put in basket': emptyProps(),
+    'Dish put in basket': props<{ seen: number }>(),
+    /** The guest has seen what a line costs now. */
+    'Price agreed': props<{ index: number; seen: number }>(),
+    'Guest named': props<{ name?: string; place?: string }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
-    'Order sent': emptyProps(),
+    'Order sent': props<{ total: number }>(),
     'Order settled': props<{ answer: SentOrder; nextKey: string }>(),
-    'New order begun': emptyProps(),
   },
 });
 
-const STORAGE_KEY = 'hearty-ladle-basket';
+const STORAGE_KEY = 'hearty-ladle-basket-2';
 
 /** What survives a reload: everything the guest has chosen. */
-export function remember({ open, lines, answers, key }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, key }));
+export function remember({ open, lines, answers, key, name, place }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, key, name, place }));
 }
 
 function remembered(): Partial<ShopState> {
@@ -55,7 +65,7 @@ function remembered(): Partial<ShopState> {
 
 /** The state at the start: what was remembered, on top of an empty basket. */
 function initialShop(key: string): ShopState {
-  const empty = { open: undefined, lines: [], answers: {}, key, sending: false, away: false, problems: [], refusal: undefined, placed: undefined };
+  const empty = { open: undefined, lines: [], name: '', place: '', answers: {}, key, sending: false, away: false, problems: [], refusal: undefined };
   return { ...empty, ...remembered() };
 }
 
@@ -66,12 +76,14 @@ export const shopFeature = createFeature({
     on(shopActions.dishOpened, (state, { line, editing }) => ({ ...state, open: { line, editing } })),
     on(shopActions.dishAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(shopActions.dishClosed, (state) => ({ ...state, open: undefined })),
-    on(shopActions.dishPutInBasket, (state) => inBasket(state)),
+    on(shopActions.dishPutInBasket, (state, { seen }) => inBasket(state, seen)),
+    on(shopActions.priceAgreed, (state, { index, seen }) => ({ ...changedOrder(state), lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)) })),
+    on(shopActions.guestNamed, (state, named) => ({ ...state, ...(named.name !== undefined && { name: named.name }), ...(named.place !== undefined && { place: named.place }) })),
     on(shopActions.lineTakenOut, (state, { index }) => ({ ...changedOrder(state), lines: state.lines.filter((_, i) => i !== index) })),
     on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
     on(shopActions.orderSent, (state) => ({ ...state, sending: true, away: false })),
     on(shopActions.orderSettled, (state, { answer, nextKey }) => settled(state, answer, nextKey)),
-    on(shopActions.newOrderBegun, (state) => ({ ...state, placed: undefined })),
+
   ),
 });
 
@@ -80,17 +92,20 @@ function changedOrder(state: ShopState): ShopState {
   return { ...state, problems: [], refusal: undefined, away: false };
 }
 
-function inBasket(state: ShopState): ShopState {
+function inBasket(state: ShopState, seen: number): ShopState {
   if (!state.open) return state;
   const { line, editing } = state.open;
-  const lines = editing === undefined ? [...state.lines, line] : state.lines.map((it, i) => (i === editing ? line : it));
+  const lines = editing === undefined ? [...state.lines, { line, seen }] : state.lines.map((it, i) => (i === editing ? { line, seen } : it));
   return { ...changedOrder(state), lines, open: undefined };
 }
 
 function settled(state: ShopState, answer: SentOrder, nextKey: string): ShopState {
   if (answer.outcome === 'away') return { ...state, sending: false, away: true };
   if (answer.outcome === 'placed') {
-    return { ...state, sending: false, problems: [], refusal: undefined, lines: [], answers: {}, key: nextKey, placed: answer.order };
+    return { ...state, sending: false, problems: [], refusal: undefined, lines: [], answers: {}, key: nextKey };
+  }
+  if (answer.outcome === 'costs-otherwise') {
+    return { ...state, sending: false, problems: [], refusal: 'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.', key: nextKey };
   }
   return { ...state, sending: false, problems: answer.problems, refusal: answer.says, key: nextKey };
 }

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { type Answers, type CompiledItem, type CompiledMenu, type Item, parseTemplate, preselectedLine, summaryOf, templateFor, type TemplateFault } from '@hearty-ladle/core';
+import { Editor } from '../../../state/editor.ts';
+
+/** How the answers of a dish are read back as one line: its own words, those of its section, or ours. */
+@Component({
+  selector: 'hl-summary-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="quiet">Groups stand in braces. <code>{{ '{group}' }}</code> says what was picked, <code>{{ '{, with +group}' }}</code> only what was added, <code>{{ '{; no -group}' }}</code> only what was taken away; braces whose group says nothing are left out whole.</p>
+    <label class="field"><span>{{ whole() ? 'For every dish of its section' : 'For this dish' }}</span><textarea class="input mono" rows="2" [class.wrong]="faults().length > 0" placeholder="Nothing written: every answer is read back in order" [value]="text()" (input)="type($any($event.target).value)"></textarea></label>
+    @for (says of faults(); track says) { <p class="wrong-text" role="alert">{{ says }}</p> }
+    <p class="chips">@for (group of groups(); track group.id) { <button type="button" class="button bare" (click)="type(text() + '{' + group.id + '}')">+ {{ group.name }}</button> }</p>
+    @if ((item().sections ?? []).length > 0) { <label class="tick"><input type="checkbox" [checked]="whole()" (change)="whole.set($any($event.target).checked)" /> Write it for the whole section instead</label> }
+    <dl aria-label="How it reads">@for (one of previews(); track $index) { <div><dt class="quiet">{{ one.when }}</dt><dd>{{ one.says || 'nothing to say' }}</dd></div> }</dl>
+  `,
+  styles: `
+    @layer app {
+      :host { display: grid; gap: 8px; padding-top: 8px; }
+      code { font: 500 13px/1 var(--mono); background: var(--card); padding: 2px 5px; border: 1px solid var(--hairline); border-radius: 4px; }
+      .chips { display: flex; flex-wrap: wrap; }
+      .chips .button { color: var(--teal); }
+      .tick { display: flex; gap: 8px; align-items: center; min-height: 30px; }
+      .tick input { width: 16px; height: 16px; accent-color: var(--teal); }
+      dl div { display: grid; grid-template-columns: 150px 1fr; gap: 10px; padding: 3px 0; }
+      dd { font: 500 15px/1.4 var(--serif); }
+    }
+  `,
+})
+export class SummaryEditor {
+  readonly menu = input.required<CompiledMenu>();
+  readonly item = input.required<Item>();
+  readonly #editor = inject(Editor);
+  protected readonly whole = signal(false);
+
+  readonly #compiled = computed(() => this.menu().item(this.item().id));
+  readonly #section = computed(() => this.item().sections?.[0] ?? '');
+  protected readonly groups = computed(() => (this.#compiled()?.groups ?? []).filter(({ group }) => group.kind === 'choices').map(({ id, group }) => ({ id, name: group.name })));
+  protected readonly text = computed(() => {
+    const { itemSummaries = [], sectionSummaries = [] } = this.#editor.menu() ?? {};
+    return (this.whole() ? sectionSummaries.find(({ id }) => id === this.#section()) : itemSummaries.find(({ id }) => id === this.item().id))?.template ?? '';
+  });
+  protected readonly faults = computed(() => {
+    const parsed = parseTemplate(this.text(), new Set(this.#compiled()?.groupIndex.keys()));
+    return parsed.ok ? [] : parsed.faults.map(sayTemplateFault);
+  });
+  protected readonly previews = computed(() => {
+    const compiled = this.#compiled();
+    const menu = this.#editor.menu();
+    if (!compiled || !menu) return [];
+    const template = templateFor(menu, this.item());
+    const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#editor.writing(), template);
+    const usual = preselectedLine(this.menu(), this.item().id);
+    return [{ when: 'As it is ticked', says: read(usual) }, { when: 'With the first of each', says: read(firstOfEach(compiled)) }, { when: 'With the last of each', says: read(lastOfEach(compiled)) }];
+  });
+
+  protected type(template: string): void {
+    const kind = this.whole() ? 'sectionSummaries' : 'itemSummaries';
+    const id = this.whole() ? this.#section() : this.item().id;
+    const label = `Changed how “${this.#editor.read(this.item().name)}” is read back`;
+    if (template === '') this.#editor.change(label, [{ type: 'remove', kind, id }]);
+    else this.#editor.put(kind, { id, template: template.slice(0, 300) }, label, { field: 'template' });
+  }
+}
+
+function sayTemplateFault(fault: TemplateFault): string {
+  return fault.code === 'open-brace' ? 'A brace is opened and not closed, or the other way round.' : `“{${fault.text}}” names no group that this dish asks.`;
+}
+
+function firstOfEach({ groups }: CompiledItem): Answers {
+  return { picks: groups.flatMap(({ id, choices: [first] }) => (first ? [{ group: id, choice: first.id }] : [])) };
+}
+
+function lastOfEach({ groups }: CompiledItem): Answers {
+  return { picks: groups.flatMap(({ id, choices }) => choices.slice(-1).map((choice) => ({ group: id, choice: choice.id }))) };
+}

@@ -1,0 +1,50 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { Editor } from '../../../state/editor.ts';
+import { HEALTH_WORDS } from '../../../text/printers.ts';
+import { printerActions, printerFeature } from '../store/printer-store.ts';
+
+const MODES: readonly (readonly [string, string])[] = [
+  ['ok', 'works'], ['out-of-paper', 'is out of paper'], ['jammed', 'is jammed'], ['stalled', 'does not answer'], ['drops', 'hangs up on the way'], ['away', 'is switched off'],
+];
+
+/** The printers of the stations: how they fare; those that are played can be made to fail, and their paper can be read. */
+@Component({
+  selector: 'hl-printers-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  templateUrl: './printers-page.html',
+  styleUrl: './printers-page.css',
+})
+export class PrintersPage {
+  readonly station = input<string>();
+  readonly #store = inject(Store);
+  readonly #editor = inject(Editor);
+  protected readonly MODES = MODES;
+  protected readonly state = this.#store.selectSignal(printerFeature.selectPrintersState);
+  protected readonly rows = computed(() => {
+    const stations = this.#editor.menu()?.stations ?? [];
+    return stations.map(({ id, name, backup }) => {
+      const printer = this.state().printers.find((one) => one.station === id);
+      return {
+        id, name, printer, health: printer ? (HEALTH_WORDS[printer.health] ?? printer.health) : 'no printer', isWell: printer?.health === 'ok',
+        backup: stations.find((other) => other.id === backup)?.name,
+      };
+    });
+  });
+  protected readonly shown = computed(() => this.rows().find(({ id }) => id === this.station()));
+  protected readonly columns = computed(() => this.#editor.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32);
+
+  constructor() {
+    this.#store.dispatch(printerActions.opened());
+    effect(() => {
+      const station = this.station();
+      if (station !== undefined) this.#store.dispatch(printerActions.shown({ station }));
+    });
+  }
+
+  protected play(station: string, mode: string): void {
+    this.#store.dispatch(printerActions.modeSet({ station, mode }));
+  }
+}

@@ -1,0 +1,65 @@
+import { inject, Injectable } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, concatMap, debounceTime, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
+import { Api } from '../../../api/api.ts';
+import { Live } from '../../../api/live.ts';
+import type { PaperOut, Printer } from '../../../api/wire.ts';
+
+export interface PrinterState {
+  readonly printers: readonly Printer[];
+  readonly shown: string | undefined;
+  readonly paper: readonly PaperOut[];
+}
+
+export const printerActions = createActionGroup({
+  source: 'Printers',
+  events: {
+    Opened: emptyProps(),
+    Arrived: props<{ printers: readonly Printer[] }>(),
+    Shown: props<{ station: string }>(),
+    'Paper arrived': props<{ paper: readonly PaperOut[] }>(),
+    'Mode set': props<{ station: string; mode: string }>(),
+    'Mode answered': emptyProps(),
+  },
+});
+
+export const printerFeature = createFeature({
+  name: 'printers',
+  reducer: createReducer<PrinterState>(
+    { printers: [], shown: undefined, paper: [] },
+    on(printerActions.arrived, (state, { printers }) => ({ ...state, printers })),
+    on(printerActions.shown, (state, { station }) => ({ ...state, shown: station, paper: state.shown === station ? state.paper : [] })),
+    on(printerActions.paperArrived, (state, { paper }) => ({ ...state, paper })),
+  ),
+});
+
+@Injectable()
+export class PrinterEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #live = inject(Live);
+  readonly #store = inject(Store);
+
+  readonly printers = createEffect(() =>
+    merge(
+      this.#actions.pipe(ofType(printerActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected'))))),
+      this.#actions.pipe(ofType(printerActions.modeAnswered)),
+    ).pipe(switchMap(() => this.#api.printers().pipe(map((printers) => printerActions.arrived({ printers })), catchError(() => of(printerActions.arrived({ printers: [] })))))),
+  );
+
+  readonly paper = createEffect(() =>
+    merge(this.#actions.pipe(ofType(printerActions.shown)), this.#live.events.pipe(filter(({ type }) => type === 'paper' || type === 'connected'), debounceTime(80))).pipe(
+      withLatestFrom(this.#store.select(printerFeature.selectShown)),
+      filter(([, station]) => station !== undefined),
+      switchMap(([, station]) => this.#api.paper(station ?? '').pipe(map((paper) => printerActions.paperArrived({ paper })), catchError(() => of(printerActions.paperArrived({ paper: [] }))))),
+    ),
+  );
+
+  readonly mode = createEffect(() =>
+    this.#actions.pipe(
+      ofType(printerActions.modeSet),
+      concatMap(({ station, mode }) => this.#api.setPrinterMode(station, mode).pipe(map(() => printerActions.modeAnswered()), catchError(() => of(printerActions.modeAnswered())))),
+    ),
+  );
+}

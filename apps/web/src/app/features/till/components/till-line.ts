@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, computed, HostListener, input, output } from '@angular/core';
+import { type Answers, type CompiledMenu, groupAt, type Line, localMinute, pickChoice, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import { sayMoney } from '../../../text/money.ts';
+import { sayProblem } from '../../../text/problems.ts';
+import { QuestionAnswer } from '../../../ui/question-answer.ts';
+import { TillQuestions } from '../../../ui/till-questions.ts';
+
+const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
+/** What is said to the kitchen most often; a tap writes it. Common practice. */
+const QUICK_NOTES = ['No salt', 'Cut in half', 'Very hot', 'On one plate', 'Nut allergy', 'No dairy'];
+
+/** One dish at the till: what is required first, then the rest; number keys answer what is required, Enter is done. */
+@Component({
+  selector: 'hl-till-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuestionAnswer, TillQuestions],
+  templateUrl: './till-line.html',
+  styleUrl: './till-line.css',
+})
+export class TillLine {
+  readonly menu = input.required<CompiledMenu>();
+  readonly line = input.required<Line>();
+  readonly service = input.required<Service>();
+  readonly isNew = input.required<boolean>();
+  readonly lineChange = output<Line>();
+  readonly kept = output<void>();
+  readonly left = output<void>();
+  protected readonly QUICK_NOTES = QUICK_NOTES;
+
+  protected readonly item = computed(() => this.menu().item(this.line().item));
+  protected readonly quote = computed(() => quoteLine(this.menu().menu, { ...this.line(), channel: 'pos', service: this.service() }, clock));
+  protected readonly name = computed(() => {
+    const item = this.item()?.item;
+    return item ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale)) : this.line().item;
+  });
+  protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.menu().firstLocale)));
+  /** Questions that are not answered by picking, asked below the keys. */
+  protected readonly written = computed(() =>
+    this.quote()
+      .groups.filter(({ kind, at }) => kind !== 'choices' && kind !== 'notice' && at === undefined)
+      .flatMap(({ group }) => {
+        const offered = this.item()?.groups.find(({ id }) => id === group);
+        return offered ? [{ id: group, offered, title: textIn(offered.heading ?? offered.group.prompt, this.menu().firstLocale, this.menu().firstLocale) }] : [];
+      }),
+  );
+
+  @HostListener('document:keydown', ['$event'])
+  protected keydown(event: KeyboardEvent): void {
+    const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+    if (event.key === 'Escape') this.left.emit();
+    else if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement) && !(event.target instanceof HTMLButtonElement)) this.done();
+    else if (!isTyping && /^[1-9]$/.test(event.key)) this.#pick(Number(event.key));
+    else return;
+    event.preventDefault();
+  }
+
+  protected say(minor: number): string {
+    return sayMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
+  }
+
+  protected answer(answers: Answers): void {
+    this.lineChange.emit({ ...this.line(), ...answers });
+  }
+
+  protected write(group: string, text: string): void {
+    const { [group]: _, ...others } = this.line().notes ?? {};
+    this.lineChange.emit({ ...this.line(), notes: text === '' ? others : { ...others, [group]: text } });
+  }
+
+  protected quick(group: string, words: string): void {
+    const now = this.line().notes?.[group] ?? '';
+    this.write(group, now === '' ? words : `${now}, ${words.toLowerCase()}`);
+  }
+
+  protected set(field: 'dates' | 'amounts', group: string, value: string | number | undefined): void {
+    const { [group]: _, ...others } = (this.line()[field] ?? {}) as Record<string, never>;
+    this.lineChange.emit({ ...this.line(), [field]: value === undefined || value === '' ? others : { ...others, [group]: value } });
+  }
+
+  protected agree(group: string, given: boolean): void {
+    const others = (this.line().consents ?? []).filter((id) => id !== group);
+    this.lineChange.emit({ ...this.line(), consents: given ? [...others, group] : others });
+  }
+
+  protected done(): void {
+    if (this.quote().ok) this.kept.emit();
+  }
+
+  /** The nth answer of the first question that still needs one, else of the first question. */
+  #pick(number: number): void {
+    const item = this.item();
+    const questions = this.quote().groups.filter(({ kind }) => kind === 'choices');
+    const view = questions.find(({ have, min }) => have < min) ?? questions[0];
+    const group = item && view && groupAt(item, this.line(), view.at, view.group);
+    const wanted = view?.choices[number - 1];
+    const choice = group?.choices.find(({ id }) => id === wanted?.choice);
+    if (group && choice && wanted?.state === 'open') this.answer(pickChoice(this.line(), view.at, group, choice, view.max === 1));
+  }
+}

@@ -1,0 +1,184 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, type ElementRef, HostListener, inject, signal, viewChild } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  type CompiledMenu, type Item, type Line, localMinute, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
+} from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import { Editor } from '../../../state/editor.ts';
+import { listPrice, sayMoney } from '../../../text/money.ts';
+import { sayProblem } from '../../../text/problems.ts';
+import { TillLine } from '../components/till-line.ts';
+import { tillActions, tillFeature, tillOrder } from '../store/till-store.ts';
+
+const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
+const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
+
+/** The till: dishes as large keys, what is required is asked and nothing else; everything works from the keyboard too. */
+@Component({
+  selector: 'hl-till-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink, TillLine],
+  templateUrl: './till-page.html',
+  styleUrl: './till-page.css',
+})
+export class TillPage {
+  readonly #store = inject(Store);
+  readonly #editor = inject(Editor);
+  readonly find = viewChild<ElementRef<HTMLInputElement>>('find');
+  protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
+  protected readonly menu = this.#editor.compiled;
+  protected readonly section = signal<string | undefined>(undefined);
+  protected readonly typed = signal('');
+  protected readonly asking = signal<Line | undefined>(undefined);
+  protected readonly showsHeld = signal(false);
+  protected readonly SERVICES: readonly (readonly [Service, string])[] = [['dine-in', 'Here'], ['takeaway', 'Away'], ['delivery', 'Delivered']];
+
+  protected readonly sections = computed(() => (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })));
+  protected readonly dishes = computed(() => {
+    const menu = this.menu();
+    if (!menu) return [];
+    const wanted = plainText(this.typed());
+    const shown = this.section() ?? this.sections()[0]?.id;
+    return menu.menu.items
+      .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(shown ?? '')))
+      .map((item) => {
+        const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.till().service }, clock).problems.find(({ code }) => CLOSED.has(code));
+        const compiled = menu.item(item.id);
+        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.say(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && sayProblem(menu, closed, menu.firstLocale) };
+      });
+  });
+  protected readonly quote = computed(() => {
+    const menu = this.menu();
+    return menu && quoteOrder(menu.menu, tillOrder(this.till()), clock);
+  });
+  protected readonly lines = computed(() => {
+    const menu = this.menu();
+    if (!menu) return [];
+    return this.till().lines.map((line, index) => {
+      const item = menu.item(line.item);
+      const quote = this.quote()?.lines[index];
+      return {
+        index, line, quantity: line.quantity ?? 1,
+        name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
+        summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
+        price: this.say(quote?.price.line ?? 0),
+        problems: (quote?.problems ?? []).map((problem) => sayProblem(menu, problem, menu.firstLocale)),
+      };
+    });
+  });
+  protected readonly orderProblems = computed(() => {
+    const menu = this.menu();
+    return menu ? (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order').map((problem) => sayProblem(menu, problem, menu.firstLocale)) : [];
+  });
+
+  constructor() {
+    this.#editor.open();
+    this.#store.dispatch(tillActions.opened());
+    afterNextRender(() => this.find()?.nativeElement.focus());
+  }
+
+  @HostListener('document:keydown', ['$event'])
+  protected keydown(event: KeyboardEvent): void {
+    if (this.till().open || this.asking()) return;
+    const last = this.till().lines.length - 1;
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      this.send();
+    } else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0) {
+      event.preventDefault();
+      this.repeat(last, event.key === '-' ? -1 : 1);
+    } else if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !(event.target instanceof HTMLInputElement)) {
+      // Whoever begins to type looks for a dish: the letter goes where the eye is.
+      this.find()?.nativeElement.focus();
+    } else if (event.key === 'Escape') {
+      this.typed.set('');
+      this.find()?.nativeElement.focus();
+    }
+  }
+
+  protected say(minor: number): string {
+    return sayMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.menu()?.firstLocale ?? 'en');
+  }
+
+  protected first(event: Event): void {
+    event.preventDefault();
+    const dish = this.dishes().find(({ closed }) => !closed);
+    if (dish && this.typed().trim() !== '') this.tap(dish.id);
+  }
+
+  /** A dish whose usual answers are enough goes on the order at once; else what is missing is asked. */
+  protected tap(id: string): void {
+    const menu = this.menu();
+    const item = menu?.item(id);
+    if (!menu || !item) return;
+    this.typed.set('');
+    const line: Line = { ...preselectedLine(menu, id), item: id };
+    if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
+    const isEnough = quoteLine(menu.menu, { ...line, channel: 'pos', service: this.till().service }, clock).ok;
+    this.#store.dispatch(isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }));
+    if (isEnough) this.find()?.nativeElement.focus();
+  }
+
+  protected giveWord(event: Event, box: HTMLInputElement): void {
+    event.preventDefault();
+    const line = this.asking();
+    this.asking.set(undefined);
+    this.#store.dispatch(tillActions.wordGiven({ pin: box.value }));
+    if (line) this.#store.dispatch(tillActions.lineOpened({ line, index: undefined }));
+  }
+
+  protected change(index: number): void {
+    const line = this.till().lines[index];
+    if (line) this.#store.dispatch(tillActions.lineOpened({ line, index }));
+  }
+
+  protected answer(line: Line): void {
+    this.#store.dispatch(tillActions.lineAnswered({ line }));
+  }
+
+  protected keep(): void {
+    this.#store.dispatch(tillActions.lineKept());
+    this.find()?.nativeElement.focus();
+  }
+
+  protected leave(): void {
+    this.#store.dispatch(tillActions.lineLeft());
+    this.find()?.nativeElement.focus();
+  }
+
+  protected repeat(index: number, by: number): void {
+    this.#store.dispatch(tillActions.lineRepeated({ index, by }));
+  }
+
+  protected drop(index: number): void {
+    this.#store.dispatch(tillActions.lineDropped({ index }));
+  }
+
+  protected name(named: { service?: Service; name?: string; place?: string }): void {
+    this.#store.dispatch(tillActions.named(named));
+  }
+
+  protected send(): void {
+    const quote = this.quote();
+    if (quote?.ok && !this.till().sending) this.#store.dispatch(tillActions.sent({ total: quote.total }));
+  }
+
+  protected hold(): void {
+    this.#store.dispatch(tillActions.held());
+  }
+
+  protected take(id: string): void {
+    this.showsHeld.set(false);
+    this.#store.dispatch(tillActions.heldTaken({ id }));
+  }
+
+  #words(text: Item['name']): string {
+    const menu: CompiledMenu | undefined = this.menu();
+    return menu ? textIn(text, menu.firstLocale, menu.firstLocale) : '';
+  }
+}
+
+function wordsOf(item: Item): string {
+  const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
+  return plainText([...names, item.tillName ?? '', item.code ?? ''].join(' '));
+}

@@ -1,0 +1,183 @@
+import { expect, type Locator, type Page, test } from '@playwright/test';
+import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
+
+const PHONE = { width: 390, height: 844 };
+
+async function putEmberInBasket(guest: Page, note = ''): Promise<void> {
+  await guest.goto(at('/shop'));
+  await guest.getByRole('button', { name: /^Ember broth/ }).click();
+  await guest.getByLabel('Thick wheat').check();
+  if (note) await guest.getByLabel(/Allergies we must know of/).fill(note);
+  await guest.getByRole('button', { name: /Put in the basket/ }).click();
+}
+
+/** Every tap or press of a key that a person makes, counted. */
+function counting() {
+  let count = 0;
+  return { tap: async (target: Locator) => (count++, target.click()), press: async (page: Page, key: string) => (count++, page.keyboard.press(key)), taps: () => count };
+}
+
+test('from the shop to the pass and onto paper, with a loud allergy note; the guest sees how far it is', async ({ page, context }) => {
+  await page.setViewportSize(PHONE);
+  await putEmberInBasket(page, 'No sesame at all');
+  const basket = page.getByLabel('Basket');
+  await expect(basket).toContainText('“No sesame at all”');
+  // A dish is changed in the basket with everything as it was.
+  await page.getByRole('button', { name: 'Change Ember broth' }).click();
+  await expect(page.getByLabel('Thick wheat')).toBeChecked();
+  await expect(page.getByLabel(/Allergies we must know of/)).toHaveValue('No sesame at all');
+  await page.getByLabel('Large').check();
+  await page.getByRole('button', { name: /Keep the change/ }).click();
+  await expect(basket).toContainText('Large, Thick wheat');
+  await page.getByLabel('Name to call').fill('Ines');
+  await page.reload();
+  await expect(page.getByLabel('Name to call')).toHaveValue('Ines');
+  await page.getByRole('button', { name: /Send the order/ }).click();
+  await page.waitForURL('**/shop/order/*');
+  await expect(page.getByRole('status')).toContainText('It is being made');
+  await expectAccessible(page);
+  const number = await page.locator('.number').textContent();
+
+  const kitchen = await context.newPage();
+  await kitchen.setViewportSize({ width: 1280, height: 800 });
+  await kitchen.goto(at('/pass'));
+  const kettles = kitchen.getByRole('region', { name: 'Kettles' });
+  await expect(kettles).toContainText('No sesame at all');
+  await expect(kettles).toContainText('Ines');
+  await expectAccessible(kitchen);
+  await kitchen.goto(at('/setup/printers/kettles'));
+  const paper = kitchen.locator('article.paper').first();
+  await expect(paper).toContainText(`Kettles ${number}`);
+  await expect(paper.locator('.reversed').first()).toContainText('No sesame');
+  await expectAccessible(kitchen);
+
+  await kitchen.goto(at('/pass'));
+  const bumps = kitchen.getByRole('button', { name: new RegExp(`^Bump number ${number} `) });
+  for (let left = await bumps.count(); left > 0; left--) await bumps.first().click();
+  await expect(page.getByRole('status')).toContainText('It is ready');
+  await kitchen.goto(at('/orders'));
+  await kitchen.getByLabel('Find an order').fill('ines');
+  await kitchen.getByRole('link', { name: new RegExp(`${number}.*Ember broth`) }).click();
+  await expect(kitchen.getByText('Kettles: printed')).toBeVisible();
+  await expect(kitchen.getByText('Kettles: done')).toBeVisible();
+  await kitchen.getByText('The receipt').click();
+  await expect(kitchen.locator('pre')).toContainText('Total');
+  await expectAccessible(kitchen);
+});
+
+test('a menu that changes under a guest is shown before anything is charged', async ({ page, browser }) => {
+  await page.setViewportSize(PHONE);
+  await putEmberInBasket(page);
+  const operator = await (await browser.newContext()).newPage();
+  await operator.goto(at('/menu/ember'));
+  await operator.getByLabel(/^Price \(/).fill('9.40 / 9.90');
+  await expect(savedStatus(operator)).toHaveText('Everything is saved');
+  const basket = page.getByLabel('Basket');
+  await expect(basket).toContainText('this was €10.70 when you chose it and is €11.20 now');
+  const send = page.getByRole('button', { name: /Send the order/ });
+  await expect(send).toBeDisabled();
+  await page.getByRole('button', { name: 'That’s all right' }).click();
+  await send.click();
+  await expect(page.getByText('€11.20 in all')).toBeVisible();
+});
+
+test('an experienced hand takes an order of three dishes with questions in few taps, changes it, puts it aside and sends it', async ({ page }) => {
+  await page.goto(at('/till'));
+  const hand = counting();
+  const key = (name: string | RegExp) => page.getByRole('button', { name });
+  await hand.tap(key(/^Ember broth/));
+  await hand.tap(key('Thick wheat'));
+  await hand.tap(key('Add it'));
+  await hand.tap(key('From the griddle'));
+  await hand.tap(key(/^Griddle fold/));
+  await hand.tap(page.locator('hl-till-questions .keys button').first());
+  await hand.tap(key('Add it'));
+  await hand.tap(key('Teas and other drinks'));
+  await hand.tap(key(/^Barley tea/));
+  const order = page.getByRole('region', { name: 'The order' });
+  await expect(order.getByRole('listitem')).toHaveCount(3);
+  await expectAccessible(page);
+
+  await hand.tap(key('Change Ember broth'));
+  await hand.tap(key(/^Large/));
+  await hand.tap(key('Keep it'));
+  await expect(order).toContainText('Large, Thick wheat');
+  await hand.tap(key('One Barley tea more'));
+  await hand.tap(key('Put aside'));
+  await expect(order).toContainText('Put aside.');
+  await hand.tap(key(/Take one up/));
+  await hand.tap(key(/no name/));
+  await expect(order).toContainText('2 Barley tea');
+  await hand.tap(key(/^Send/));
+  await expect(order.getByRole('status')).toContainText(/Number \d+ is in the kitchen/);
+  // At about a second a tap, well under 20 seconds for what the order itself needs.
+  expect(hand.taps()).toBeLessThanOrEqual(18);
+
+  // The same from the keyboard alone.
+  await page.keyboard.type('root');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('1');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('barley');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Alt++');
+  await expect(order).toContainText('2 Barley tea');
+  await page.keyboard.press('Control+Enter');
+  await expect(order.getByRole('status')).toContainText(/Number \d+ is in the kitchen/);
+});
+
+test('a printer runs out of paper: the pass says so, its backup takes over with a mark, then it prints again', async ({ page, context }) => {
+  const setUp = await context.newPage();
+  await setUp.goto(at('/setup/printers/kettles'));
+  await setUp.getByLabel('How the printer of Griddle fares').selectOption('is out of paper');
+  await page.goto(at('/pass'));
+  const griddle = page.getByRole('region', { name: 'Griddle' });
+  await expect(griddle.getByRole('alert')).toHaveText('Its printer out of paper', { timeout: 15_000 });
+
+  const till = await context.newPage();
+  await till.goto(at('/till'));
+  const sellFold = async () => {
+    await till.getByRole('button', { name: 'From the griddle' }).click();
+    await till.getByRole('button', { name: /^Griddle fold/ }).click();
+    await till.keyboard.press('1');
+    await till.keyboard.press('Enter');
+    await till.getByRole('button', { name: /^Send/ }).click();
+    await expect(till.getByRole('status')).toContainText('is in the kitchen');
+  };
+  await sellFold();
+  await expect(setUp.locator('article.paper').first()).toContainText('FOR Griddle', { timeout: 30_000 });
+  await expect(griddle).toContainText('printed at Kettles');
+
+  await setUp.getByLabel('How the printer of Griddle fares').selectOption('works');
+  await expect(griddle.getByRole('alert')).toHaveCount(0, { timeout: 15_000 });
+  await setUp.goto(at('/setup/printers/griddle'));
+  await sellFold();
+  await expect(setUp.locator('article.paper').first()).toContainText('Griddle', { timeout: 15_000 });
+  await griddle.getByRole('button', { name: /Print number .* again/ }).last().click();
+  await expect(setUp.locator('article.paper').first()).toContainText('REPRINT', { timeout: 15_000 });
+});
+
+test('who reads what is changed at the dish, and how it is read back is written with a live preview', async ({ page }) => {
+  await page.goto(at('/menu/milk-tea'));
+  await page.getByText('Who reads what of it in the kitchen').click();
+  await page.locator('hl-who-reads summary', { hasText: 'Milk' }).click();
+  await page.getByLabel('Oat', { exact: false }).first().selectOption('Cold side');
+  await expect(page.locator('hl-who-reads')).toContainText('Oat milk: Cold side');
+  await page.getByText('How it is read back in the basket').click();
+  const words = page.getByLabel('For this dish');
+  await words.fill('{cup-size} tea{, with +milk');
+  await expect(page.getByRole('alert')).toContainText('brace');
+  await words.fill('{cup-size} tea{, with +milk}');
+  await expect(page.locator('hl-summary-editor dl')).toContainText('Short tea');
+  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await page.goto(at('/till'));
+  await page.getByRole('button', { name: 'Teas and other drinks' }).click();
+  await page.getByRole('button', { name: /^Milk tea/ }).click();
+  if (await page.getByRole('button', { name: 'Add it' }).isVisible()) {
+    await page.keyboard.press('1');
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('region', { name: 'The order' })).toContainText(/(Short|Tall) tea/);
+});

@@ -1,0 +1,90 @@
+// npm run bench:http: the public API beside the least that could do the same work, measured in one run on loopback.
+// POST /api/quote against a bare Express server that echoes the same body; accepting orders against pgbench inserting
+// the same rows. Bounded in count and time; prints ratios and passes or fails nothing.
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import autocannon from 'autocannon';
+import pg from 'pg';
+import { openHouse } from '../lib/house.mjs';
+import { main } from '../lib/settings.mjs';
+
+const SECONDS = 8;
+const CONNECTIONS = 8;
+const express = createRequire(new URL('../../apps/server/package.json', import.meta.url))('express');
+const LINE = { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }, { group: 'toppings', choice: 'egg', units: 2 }, { group: 'toppings', choice: 'corn' }], notes: { 'allergy-note': 'no sesame' } };
+
+function fire(options) {
+  return autocannon({ connections: CONNECTIONS, duration: SECONDS, method: 'POST', ...options, headers: { 'content-type': 'application/json', ...options.headers } });
+}
+
+/** The same body, read and written back by Express and nothing else. */
+async function echo() {
+  const app = express();
+  app.use(express.json());
+  app.post('/', (request, response) => response.json(request.body));
+  const server = createServer(app);
+  await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return { url: `http://127.0.0.1:${server.address().port}/`, close: () => server.close() };
+}
+
+const perSecond = (result) => result.requests.average;
+const say = (text) => process.stdout.write(`${text}\n`);
+
+await main(async () => {
+  const house = await openHouse();
+  await house.startServer();
+  const bare = await echo();
+  const body = JSON.stringify(LINE);
+  await fire({ url: `${house.address}/api/quote`, body, duration: 2 });
+  const quote = await fire({ url: `${house.address}/api/quote`, body });
+  const echoed = await fire({ url: bare.url, body });
+  bare.close();
+  say(`quotes: ${perSecond(quote).toFixed(0)} a second (p99 ${quote.latency.p99} ms); a bare echo: ${perSecond(echoed).toFixed(0)} a second; ratio ${(perSecond(quote) / perSecond(echoed)).toFixed(2)}`);
+
+  let key = 0;
+  const orders = await fire({
+    url: `${house.address}/api/orders`,
+    requests: [{ method: 'POST', setupRequest: (request) => ({ ...request, headers: { ...request.headers, 'content-type': 'application/json', 'idempotency-key': `bench-key-${key++}` }, body: JSON.stringify({ service: 'takeaway', lines: [LINE] }) }) }],
+  });
+  say(`orders: ${perSecond(orders).toFixed(0)} a second accepted (${orders.non2xx} refused, p99 ${orders.latency.p99} ms)`);
+  const inserts = await pgbench(house);
+  say(`pgbench inserting the same rows: ${inserts.toFixed(0)} a second; ratio ${(perSecond(orders) / inserts).toFixed(2)}`);
+  await house.close();
+});
+
+/** An order and its tickets as they were just stored, inserted by pgbench with as many clients. */
+async function pgbench({ bin, databaseUrl }) {
+  const database = new pg.Client({ connectionString: databaseUrl });
+  await database.connect();
+  const { rows: [order] } = await database.query('SELECT * FROM orders ORDER BY number DESC LIMIT 1');
+  const { rows: tickets } = await database.query('SELECT * FROM ticket WHERE order_id = $1', [order.id]);
+  await database.end();
+  const text = (value) => `'${(typeof value === 'string' ? value : JSON.stringify(value)).replaceAll("'", "''").replaceAll('\\', '\\\\').replaceAll(':', '\\:')}'`;
+  const jsonb = (value) => `'${JSON.stringify(value).replaceAll("'", "''")}'::jsonb`;
+  const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pgbench-'));
+  const file = join(folder, 'order.sql');
+  // pgbench reads :name as a variable, so the JSON goes into tables of its own first and is copied from there.
+  const setUp = new pg.Client({ connectionString: databaseUrl });
+  await setUp.connect();
+  await setUp.query(`CREATE TABLE bench_order AS SELECT ${jsonb(order.request)} AS request, ${jsonb(order.quote)} AS quote`);
+  await setUp.query('CREATE TABLE bench_ticket (station text, body jsonb)');
+  for (const { station, body } of tickets) await setUp.query('INSERT INTO bench_ticket VALUES ($1, $2)', [station, JSON.stringify(body)]);
+  await setUp.end();
+  writeFileSync(file, `BEGIN;
+WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total)
+  SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote, ${order.total} FROM bench_order RETURNING id, number)
+INSERT INTO ticket (id, order_id, order_number, station, body, hung_at, version)
+  SELECT gen_random_uuid(), placed.id, placed.number, station, body, now(), 1 FROM placed, bench_ticket;
+COMMIT;
+`);
+  const { hostname, port, username, password } = new URL(databaseUrl);
+  const result = spawnSync(join(bin, 'pgbench'), ['-n', '-h', hostname, '-p', port, '-U', username, '-c', String(CONNECTIONS), '-j', '2', '-T', String(SECONDS), '-f', file, 'house'], { env: { ...process.env, PGPASSWORD: password }, encoding: 'utf8' });
+  rmSync(folder, { recursive: true, force: true });
+  const [, tps] = /tps = ([\d.]+)/.exec(result.stdout) ?? [];
+  if (tps === undefined) throw new Error(`pgbench said: ${result.stderr}`);
+  return Number(tps);
+}
