@@ -97,6 +97,7 @@ test('a change that would break a dish is shown before it is kept, and put back'
 
 test('many answers are changed at once: ticked, filled down, put away and brought back', async ({ page }) => {
   await page.goto(at('/groups/spread'));
+  await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(1);
   await page.getByLabel('Tick row 1').check();
   await page.getByLabel('Tick row 2').check();
   await page.getByLabel('Which field').selectOption('Kitchen reads');

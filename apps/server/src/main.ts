@@ -1,6 +1,10 @@
 import { configFrom } from './config.ts';
 import { startServer } from './start-server.ts';
 
+// The queue tells the database that a job failed without waiting for it; where the database is away that must not take
+// the server down: whatever was lost is taken up again (see jobs/print-queue.ts).
+process.on('unhandledRejection', (error) => process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`));
+
 try {
   const server = await startServer(configFrom(process.env));
   process.stdout.write(`Hearty Ladle is open at ${server.address}\n`);

@@ -64,7 +64,8 @@ export class PrintQueue {
   }
 
   async #print(jobs: readonly { data: { id: string } }[]): Promise<void> {
-    const again = await printTickets(this.#database, jobs.map(({ data }) => data.id));
+    // Where the database is away the jobs stand as they are, and are taken up as forgotten ones.
+    const again = await printTickets(this.#database, jobs.map(({ data }) => data.id)).catch(() => new Map<string, number>());
     if (again.size === 0) return;
     await this.#database.transaction(async (manager) => {
       for (const [id, pause] of again) {

@@ -43,6 +43,10 @@ export class GroupSheet {
     locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
   }));
   protected readonly away = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isPutAway(this.menu(), this.group().id, id)).map(({ id }) => id)));
+  /** The answers that open this group, by name. */
+  protected readonly openedBy = computed(() =>
+    usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => sayUse(this.menu(), use).name).join(', '),
+  );
   protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
   protected readonly removalUses = computed(() => {
     const choice = this.removing();

@@ -51,10 +51,15 @@ export class GroupsPage {
     const menu = this.editor.menu();
     return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => sayUse(menu, use)) : [];
   });
-  /** The dish whose faces are shown: the first that asks the group, or the one chosen. */
+  /** The dish whose faces are shown: the one chosen, else the first that asks the group itself, else one whose answer opens it. */
   protected readonly shown = linkedSignal<string, string>({
     source: () => this.dishes().map(({ id }) => id).join(' '),
-    computation: (ids, before) => (before && ids.split(' ').includes(before.value) ? before.value : (ids.split(' ')[0] ?? '')),
+    computation: (ids, before) => {
+      const all = ids.split(' ');
+      if (before && before.value !== '' && all.includes(before.value)) return before.value;
+      const compiled = this.editor.compiled();
+      return all.find((id) => compiled?.item(id)?.groupIndex.has(this.group() ?? '')) ?? all[0] ?? '';
+    },
   });
 
   protected open(id: string): void {

@@ -116,7 +116,9 @@ export class TillPage {
     if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
     const isEnough = quoteLine(menu.menu, { ...line, channel: 'pos', service: this.till().service }, clock).ok;
     this.#store.dispatch(isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }));
+    // While a dish is answered, number keys are answers and not letters of a name.
     if (isEnough) this.find()?.nativeElement.focus();
+    else this.find()?.nativeElement.blur();
   }
 
   protected giveWord(event: Event, box: HTMLInputElement): void {
