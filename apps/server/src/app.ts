@@ -21,7 +21,7 @@ const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${Strin
 export function newApp(config: Config, services: Services): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ enabled: config.logs }));
+  if (config.logs) app.use(pinoHttp());
   app.use(withNonce);
   app.use(
     helmet({

@@ -3,6 +3,7 @@ import {
   type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
+import { safeInteger } from './safe-integer.ts';
 import { MenuListEntity, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
 
 /** Versions of things, by kind and id. */
@@ -16,8 +17,10 @@ export interface StoredMenu {
 }
 
 export async function currentRevision(manager: EntityManager): Promise<number> {
-  const state = await manager.findOneByOrFail(MenuStateEntity, { id: 1 });
-  return state.revision;
+  // Asked at every quote: a plain query costs a fraction of what the mapper makes of it.
+  const [row] = (await manager.query('SELECT revision FROM menu_state WHERE id = 1')) as [{ revision: string } | undefined];
+  if (!row) throw new Error('the menu has no state');
+  return safeInteger.from(row.revision) as number;
 }
 
 /** The revision, locked until the transaction ends: writers of the menu go one after another. */

@@ -23,23 +23,43 @@ export function askedOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   return made;
 }
 
+interface Index {
+  readonly signature: string;
+  readonly asked: readonly (readonly [dish: Id, groups: readonly Id[]])[];
+  readonly dishes: ReadonlyMap<Id, readonly Id[]>;
+}
+
+/** The index that was made last: most changes leave what dishes ask as it was. */
+let last: Index | undefined;
+
 function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
-  const offers = indexOffers(menu);
   const signature = JSON.stringify(menu.groups.flatMap((group) => (group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [])));
+  let offers: OfferIndex | undefined;
+  const asked = menu.items.map((item): readonly [Id, readonly Id[]] => {
+    const before = known.get(item);
+    if (before?.signature === signature) return [item.id, before.groups];
+    const groups = groupsOf((offers ??= indexOffers(menu)), item);
+    known.set(item, { signature, groups });
+    return [item.id, groups];
+  });
+  if (last?.signature === signature && isSame(last.asked, asked)) return last.dishes;
   const dishes = new Map<Id, Id[]>();
-  for (const item of menu.items) {
-    let asked = known.get(item);
-    if (asked?.signature !== signature) {
-      asked = { signature, groups: groupsOf(offers, item) };
-      known.set(item, asked);
-    }
-    for (const group of asked.groups) {
+  for (const [dish, groups] of asked) {
+    for (const group of groups) {
       const list = dishes.get(group);
-      if (list) list.push(item.id);
-      else dishes.set(group, [item.id]);
+      if (list) list.push(dish);
+      else dishes.set(group, [dish]);
     }
   }
+  last = { signature, asked, dishes };
   return dishes;
+}
+
+function isSame(before: Index['asked'], now: Index['asked']): boolean {
+  return before.length === now.length && now.every(([dish, groups], i) => {
+    const [other, asked = []] = before[i] ?? [];
+    return other === dish && (asked === groups || (asked.length === groups.length && groups.every((group, j) => group === asked[j])));
+  });
 }
 
 function opened(group: Group): readonly Id[] {

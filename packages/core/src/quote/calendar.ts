@@ -39,12 +39,23 @@ export function isOn(daypart: Daypart, at: string): boolean {
   return (beginsOn(today) && time >= daypart.from) || (beginsOn(today - 1) && time < daypart.to);
 }
 
-/** An instant as the clock on the wall shows it in a time zone, or in the host's where none is named. */
-export function localMinute(instant: Date, timeZone: string | undefined): string {
+/** Making a format is costly; there are as many as a house has time zones. */
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
+  const key = timeZone ?? '';
+  const known = formats.get(key);
+  if (known) return known;
   const format = new Intl.DateTimeFormat('en-CA', {
     year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
     ...(timeZone === undefined ? {} : { timeZone }),
   });
-  const part = Object.fromEntries(format.formatToParts(instant).map(({ type, value }) => [type, value]));
+  formats.set(key, format);
+  return format;
+}
+
+/** An instant as the clock on the wall shows it in a time zone, or in the host's where none is named. */
+export function localMinute(instant: Date, timeZone: string | undefined): string {
+  const part = Object.fromEntries(formatIn(timeZone).formatToParts(instant).map(({ type, value }) => [type, value]));
   return `${part['year']}-${part['month']}-${part['day']}T${part['hour']}:${part['minute']}`;
 }

@@ -1,14 +1,8 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
 import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
+import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
-
-interface DishRow {
-  readonly id: string;
-  readonly name: string;
-  readonly words: string;
-  readonly price: string;
-}
 
 /** Rows are made once for each dish as it stands: of a large menu only the changed dish is worded anew. */
 const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
@@ -17,7 +11,7 @@ const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>(
 @Component({
   selector: 'hl-item-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SectionEditor],
+  imports: [SectionDishes, SectionEditor],
   templateUrl: './item-list.html',
   styleUrl: './item-list.css',
 })
@@ -34,6 +28,7 @@ export class ItemList {
 
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
+  readonly #shown = new Map<string, readonly DishRow[]>();
 
   protected readonly sections = computed(() => {
     const { menu } = this.menu();
@@ -46,8 +41,8 @@ export class ItemList {
       if ((item.sections ?? []).length === 0) loose.push(row);
       else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
     }
-    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.editor.read(section.name), items: bySection.get(section.id) ?? [] }));
-    const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', section: undefined, name: 'In no section yet', items: loose }] : known;
+    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.editor.read(section.name), items: this.#steady(section.id, bySection.get(section.id) ?? []) }));
+    const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', section: undefined, name: 'In no section yet', items: this.#steady('', loose) }] : known;
     return wanted ? all.filter(({ items }) => items.length > 0) : all;
   });
 
@@ -89,14 +84,18 @@ export class ItemList {
     this.editor.change('Took a section away; its dishes stay', removeEverywhere(this.menu().menu, { kind: 'sections', id }).edits);
   }
 
-  /** Moves a dish among those of the menu: up or down past its neighbour in the section. */
-  protected keydown(event: KeyboardEvent, row: DishRow, rowsOfSection: readonly DishRow[]): void {
-    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-    event.preventDefault();
-    const neighbour = rowsOfSection[rowsOfSection.indexOf(row) + (event.key === 'ArrowUp' ? -1 : 1)];
-    if (!neighbour) return;
-    const index = this.menu().menu.items.findIndex(({ id }) => id === neighbour.id);
+  /** Moves a dish among those of the menu: to the place of its neighbour in the section. */
+  protected moveDish({ row, past }: { row: DishRow; past: DishRow }): void {
+    const index = this.menu().menu.items.findIndex(({ id }) => id === past.id);
     this.editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
+  }
+
+  /** The same list as before where no row of it changed, so that a section nobody touched is not drawn again. */
+  #steady(section: string, now: readonly DishRow[]): readonly DishRow[] {
+    const before = this.#shown.get(section);
+    if (before?.length === now.length && now.every((row, i) => row === before[i])) return before;
+    this.#shown.set(section, now);
+    return now;
   }
 
   #row(item: Item): DishRow {
