@@ -15,7 +15,10 @@ export function ensurePackages() {
   writeFileSync(STAMP, '');
 }
 
-/** The folder of PostgreSQL's programs; installed from Debian's packages when there is none. */
+/**
+ * The folder of PostgreSQL's programs; installed from Debian's packages when there is none.
+ * @returns {string}
+ */
 export function ensurePostgres() {
   return findPostgres() ?? (aptInstall('postgresql'), findPostgres()) ?? fail('PostgreSQL could not be installed.');
 }
@@ -51,6 +54,7 @@ function aptInstall(name) {
   }
 }
 
+/** @returns {never} */
 function fail(sentence) {
   throw new Refusal(sentence);
 }

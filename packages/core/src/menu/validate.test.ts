@@ -19,7 +19,7 @@ function faultsAfter(change: (menu: Loose) => unknown): string[] {
 const set = (path: string, value: unknown) => (menu: Loose) => {
   const keys = path.split('/').slice(1);
   const last = keys.pop() ?? '';
-  const at = keys.reduce<Loose>((it, key) => it[key] as Loose, menu);
+  const at = keys.reduce<Loose>((it, key) => it[key] as unknown as Loose, menu);
   (at as Record<string, unknown>)[last] = value;
 };
 const EGG = '/groups/1/choices/0';

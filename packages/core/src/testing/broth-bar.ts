@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Group, Item, Line, Menu, Quote, Rule } from '../index.ts';
+import type { ChoicesGroup, Group, Item, Line, Menu, Quote, Rule } from '../index.ts';
 import { quoteLine } from '../index.ts';
 
 /** The menu of the worked cases, fresh for each caller. */
@@ -19,7 +19,7 @@ export function smallMenu(groups: readonly Group[], item: Partial<Item> = {}, ru
 }
 
 /** A group of choices with what is given. */
-export function choicesGroup(id: string, more: Partial<Extract<Group, { kind: 'choices' }>>): Group {
+export function choicesGroup(id: string, more: Partial<ChoicesGroup>): ChoicesGroup {
   return { id, name: id, prompt: id, kind: 'choices', ...more };
 }
 

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
+import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 
 const MODES: readonly (readonly [string, string])[] = [
@@ -13,7 +14,7 @@ const MODES: readonly (readonly [string, string])[] = [
 @Component({
   selector: 'hl-printers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [RouterLink, SetupNav],
   templateUrl: './printers-page.html',
   styleUrl: './printers-page.css',
 })

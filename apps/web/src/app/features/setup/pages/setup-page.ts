@@ -6,6 +6,7 @@ import { PictureStore, pictureUrl } from '../../../state/picture-store.ts';
 import { sayUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
+import { SetupNav } from '../components/setup-nav.ts';
 
 type SetupKind = 'stations' | 'ingredients' | 'pictures';
 
@@ -13,7 +14,7 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
 @Component({
   selector: 'hl-setup-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, RouterLink, UseList],
+  imports: [AllergenBox, RouterLink, SetupNav, UseList],
   templateUrl: './setup-page.html',
   styleUrl: './setup-page.css',
 })
@@ -22,7 +23,6 @@ export class SetupPage {
   readonly id = input<string>();
   protected readonly editor = inject(Editor);
   protected readonly pictures = inject(PictureStore);
-  protected readonly KINDS: readonly (readonly [SetupKind, string])[] = [['stations', 'Stations'], ['ingredients', 'Ingredients'], ['pictures', 'Pictures']];
   protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.id, computation: () => false });
 
   protected readonly rows = computed(() => {

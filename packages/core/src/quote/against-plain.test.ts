@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest';
+import { quoteLine } from '../index.ts';
+import { plainQuote } from '../testing/plain-quote.ts';
+import { plainTickets } from '../testing/plain-tickets.ts';
+import { richLine } from '../testing/rich-line.ts';
+import { richMenu } from '../testing/rich-menu.ts';
+
+const clock = () => '2026-05-12T13:00';
+const MENUS = 150;
+const LINES = 14;
+const sorted = (problems: readonly object[]) => problems.map((problem) => JSON.stringify(Object.entries(problem).sort())).sort();
+
+describe('the engine, held against the contract read aloud', () => {
+  it('says the same of every line: problems, price, code, totals, groups, tells, tickets', () => {
+    const met = new Set<string>();
+    for (let seed = 0; seed < MENUS; seed++) {
+      const menu = richMenu(seed);
+      for (let i = 0; i < LINES; i++) {
+        const line = richLine(menu, seed * LINES + i);
+        const [fast, plain] = [quoteLine(menu, line, clock), plainQuote(menu, line)];
+        const told = { seed, i, line: JSON.stringify(line) };
+        expect({ ...told, problems: sorted(fast.problems) }).toEqual({ ...told, problems: sorted(plain.problems) });
+        const { parts: _, ...price } = fast.price;
+        expect({ ...told, price, code: fast.code, calories: fast.calories, allergens: fast.allergens, uses: fast.uses, tells: fast.tells })
+          .toEqual({ ...told, price: plain.price, code: plain.code, calories: plain.calories, allergens: plain.allergens, uses: plain.uses, tells: plain.tells });
+        expect({ ...told, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({ ...told, groups: plain.groups });
+        expect({ ...told, tickets: fast.tickets }).toEqual({ ...told, tickets: plainTickets(menu, line) });
+        for (const { code } of fast.problems) met.add(code);
+      }
+    }
+    // What the lines never come to would be no test of it.
+    expect([...met].sort()).toEqual([
+      'amount-out-of-range', 'amount-required', 'bad-quantity', 'bad-units', 'combination-not-sold', 'combination-sold-out', 'consent-required', 'date-out-of-range', 'date-required', 'item-not-on-channel',
+      'item-sold-out', 'not-alone', 'not-offered', 'not-served-now', 'note-required', 'note-too-long', 'price-below-zero', 'sold-out', 'too-few', 'too-many', 'too-many-of-choice', 'unknown-amount',
+      'unknown-choice', 'unknown-group', 'unknown-item', 'unknown-location', 'unknown-price-list',
+    ]);
+  }, 60_000);
+});
