@@ -1,4 +1,4 @@
-import { type Change, type Edit, type Thing } from '@hearty-ladle/core';
+import { type Change, type Edit, moneyText, type Thing } from '@hearty-ladle/core';
 
 /** One value that a change replaced: where in the thing, what was there, what is there now. */
 export interface ChangedValue {
@@ -19,12 +19,15 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
   dayparts: 'Daypart', guests: 'Kind of guest', settings: 'The menu itself', itemSummaries: 'Summary line of a dish', sectionSummaries: 'Summary line of a section',
 };
 
-/** What a change did, thing by thing, with values before and after; the way back holds what was there before. */
-export function sayChange(change: Change, inverse: Change): ChangedThing[] {
-  return change.edits.map((edit) => sayEdit(edit, inverse));
+/**
+ * What a change did, thing by thing, with values before and after; the way back holds what was there before.
+ * `digits` are of the currency's minor unit.
+ */
+export function sayChange(change: Change, inverse: Change, digits: number): ChangedThing[] {
+  return change.edits.map((edit) => sayEdit(edit, inverse, digits));
 }
 
-function sayEdit(edit: Edit, inverse: Change): ChangedThing {
+function sayEdit(edit: Edit, inverse: Change, digits: number): ChangedThing {
   const id = idOf(edit);
   const was = inverse.edits.find((it) => it.type === 'put' && it.kind === edit.kind && idOf(it) === id) as { thing: Thing } | undefined;
   const kind = KIND_WORDS[edit.kind] ?? edit.kind;
@@ -32,7 +35,7 @@ function sayEdit(edit: Edit, inverse: Change): ChangedThing {
   if (edit.type === 'move') return { kind, name, what: 'moved', values: [] };
   if (edit.type === 'remove') return { kind, name, what: 'gone', values: [] };
   if (!was) return { kind, name, what: 'new', values: [] };
-  return { kind, name, what: 'changed', values: changedValues(was.thing, edit.thing) };
+  return { kind, name, what: 'changed', values: changedValues(was.thing, edit.thing, digits) };
 }
 
 function idOf(edit: Edit): string {
@@ -46,12 +49,14 @@ function nameOf(thing: Thing | undefined): string {
 }
 
 /** Every leaf that differs, by its way through the thing; lists of things with ids are followed by id. */
-export function changedValues(before: unknown, after: unknown, way: readonly string[] = []): ChangedValue[] {
+export function changedValues(before: unknown, after: unknown, digits: number, way: readonly string[] = []): ChangedValue[] {
   if (JSON.stringify(before) === JSON.stringify(after)) return [];
   const [old, now] = [byId(before), byId(after)];
-  if (!old && !now) return [{ field: way.join(' · '), before: said(before), after: said(after) }];
+  // What became something of another kind (one price for all lists, say) is said whole.
+  const isOtherKind = (!old || !now) && before !== undefined && after !== undefined;
+  if (isOtherKind || (!old && !now)) return [{ field: way.join(' · '), before: said(before, way, digits), after: said(after, way, digits) }];
   const keys = [...new Set([...Object.keys(old ?? {}), ...Object.keys(now ?? {})])];
-  const found = keys.flatMap((key) => changedValues(old?.[key], now?.[key], [...way, key]));
+  const found = keys.flatMap((key) => changedValues(old?.[key], now?.[key], digits, [...way, key]));
   return found.length > 0 ? found : [{ field: way.join(' · '), before: 'in another order', after: 'in this order' }];
 }
 
@@ -68,7 +73,24 @@ function keyOf(one: unknown): string | undefined {
   return typeof id === 'string' ? id : typeof group === 'string' ? group : undefined;
 }
 
-function said(value: unknown): string {
+/** Fields below which numbers are money. */
+const MONEY = new Set(['price', 'prices', 'add', 'base', 'suggested', 'setBase', 'addToPrice']);
+/** Of those, where they are counts or shares all the same. */
+const NO_MONEY = new Set(['percent', 'times', 'from', 'portion']);
+
+function isMoney(way: readonly string[]): boolean {
+  const last = way.at(-1) ?? '';
+  if (NO_MONEY.has(last)) return false;
+  if (last === 'min' || last === 'max' || last === 'price') return way.includes('amount') ? last !== 'price' : last === 'price' && !way.includes('amounts');
+  return way.some((step) => MONEY.has(step));
+}
+
+function said(value: unknown, way: readonly string[], digits: number): string {
   if (value === undefined) return '–';
-  return typeof value === 'string' ? `“${value}”` : JSON.stringify(value);
+  if (typeof value === 'string') return `“${value}”`;
+  if (typeof value === 'number') return isMoney(way) ? moneyText(value, digits) : String(value);
+  if (typeof value === 'object' && value !== null && !Array.isArray(value)) {
+    return Object.entries(value).map(([key, inner]) => `${key} ${said(inner, [...way, key], digits)}`).join(', ');
+  }
+  return JSON.stringify(value);
 }

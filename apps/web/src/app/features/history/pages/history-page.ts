@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Editor } from '../../../state/editor.ts';
 import { sayChange } from '../../../text/changes.ts';
 import { historyActions, historyFeature } from '../store/history-store.ts';
 
@@ -14,6 +15,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric'
 })
 export class HistoryPage {
   readonly #store = inject(Store);
+  readonly #editor = inject(Editor);
   protected readonly history = this.#store.selectSignal(historyFeature.selectHistoryState);
   protected readonly rows = computed(() => {
     const { entries, refusal } = this.history();
@@ -21,7 +23,7 @@ export class HistoryPage {
     return entries.map((entry) => ({
       seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
       isUndone: undone.has(entry.seq),
-      things: sayChange(entry.change, entry.inverse),
+      things: sayChange(entry.change, entry.inverse, this.#editor.digits()),
       says: refusal?.seq === entry.seq ? refusal.says : undefined,
     }));
   });
