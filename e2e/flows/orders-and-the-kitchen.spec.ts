@@ -159,6 +159,34 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   await expect(setUp.locator('article.paper').first()).toContainText('REPRINT', { timeout: 15_000 });
 });
 
+test('a price is named at the till only with the word of a person who may', async ({ page }) => {
+  await page.goto(at('/till'));
+  const order = page.getByRole('region', { name: 'The order' });
+  const offMenu = async (word: string) => {
+    await page.getByLabel('Find a dish').fill('off the');
+    await page.keyboard.press('Enter');
+    const asked = page.getByRole('dialog', { name: 'Who may name a price' });
+    if (word) {
+      await asked.getByLabel(/Word of a person/).fill(word);
+      await asked.getByRole('button', { name: 'Go on' }).click();
+    }
+    await page.getByLabel(/What does it cost/).fill('4.50');
+    await page.keyboard.press('Tab');
+    await page.getByRole('button', { name: 'Add it' }).click();
+  };
+  await offMenu('1111');
+  await expect(order).toContainText('€4.50');
+  await page.getByRole('button', { name: /^Send/ }).click();
+  await expect(order.getByRole('status')).toContainText('may be named only by a person');
+  await page.getByRole('button', { name: 'One Off the menu less' }).click();
+  await offMenu('2468');
+  // The order's own questions are answered here too.
+  await order.getByText('For the whole order').click();
+  await order.getByLabel('Cutlery set').check();
+  await page.getByRole('button', { name: /^Send/ }).click();
+  await expect(order.getByRole('status')).toContainText(/Number \d+ is in the kitchen/);
+});
+
 test('who reads what is changed at the dish, and how it is read back is written with a live preview', async ({ page }) => {
   await page.goto(at('/menu/milk-tea'));
   await page.getByText('Who reads what of it in the kitchen').click();

@@ -156,12 +156,7 @@ describe('orders', () => {
   });
 
   it('name a price only with the word of a person who may', async () => {
-    const { body: stored } = await request(one).get('/api/menu');
-    const thing = { id: 'off-menu', name: 'Off the menu', price: 0, tags: ['open price'], channels: ['pos'], groups: [{ group: 'open-amount' }] };
-    const group = { id: 'open-amount', name: 'Open price', prompt: 'Price', kind: 'amount', amount: { required: true, charge: 'each' } };
-    const edits = [{ type: 'put', kind: 'groups', thing: group }, { type: 'put', kind: 'items', thing }].filter(({ thing: { id } }) => ![...stored.menu.groups, ...stored.menu.items].some((it: { id: string }) => it.id === id));
-    if (edits.length > 0) await request(one).post('/api/changes').send({ label: 'open price', change: { edits }, based: [] }).expect(200);
-    const order = { channel: 'pos', lines: [{ item: 'off-menu', amounts: { 'open-amount': 450 } }] };
+    const order = { channel: 'pos', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
     const send = (pin?: string) => request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ ...order, ...(pin && { pin }) });
     await send().expect(403);
     await send('0000').expect(403);

@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { askedOn, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, newId, plainText, removeEverywhere, usesOf } from '@hearty-ladle/core';
+import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
+import { SpanFinder } from '../../../state/span-finder.ts';
+import { sayMoney } from '../../../text/money.ts';
 import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
 import { sayHanging } from '../../../text/hanging.ts';
 import { sayUse } from '../../../text/uses.ts';
@@ -23,6 +27,7 @@ export class GroupsPage {
   readonly group = input<string>();
   protected readonly editor = inject(Editor);
   readonly #router = inject(Router);
+  readonly #finder = inject(SpanFinder);
   protected readonly filter = signal('');
   protected readonly making = signal(false);
   protected readonly hanging = signal(false);
@@ -47,6 +52,21 @@ export class GroupsPage {
       return item ? [{ id, name: this.editor.read(item.name) }] : [];
     });
   });
+  /** Whether what a change here would touch is asked for, before any change is made. */
+  protected readonly looking = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
+  readonly #asked = computed(() => {
+    const menu = this.editor.menu();
+    return this.looking() && menu ? { menu, ids: this.dishes().map(({ id }) => id) } : undefined;
+  });
+  readonly #spans = toSignal(toObservable(this.#asked).pipe(switchMap((asked) => (asked ? this.#finder.find(asked.menu, asked.ids, {}) : of(undefined)))));
+  /** The dishes that a change here would touch, with what they cost at least and at most as things are. */
+  protected readonly touched = computed(() =>
+    this.dishes().map(({ id, name }) => {
+      const price = this.#spans()?.get(id)?.price;
+      const money = (minor: number) => sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+      return { id, name, price: price ? `${money(price.min)} – ${money(price.max)}` : '…' };
+    }),
+  );
   protected readonly uses = computed(() => {
     const menu = this.editor.menu();
     return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => sayUse(menu, use)) : [];

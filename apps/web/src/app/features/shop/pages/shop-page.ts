@@ -47,7 +47,7 @@ export class ShopPage {
       .map((section) => ({
         id: section.id,
         name: textIn(section.name, this.locale(), menu.firstLocale),
-        dishes: menu.menu.items.filter((item) => item.sections?.[0] === section.id).map((item) => this.#dish(menu, item.id)),
+        dishes: menu.menu.items.filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true)).map((item) => this.#dish(menu, item.id)),
       }))
       .filter(({ dishes }) => dishes.length > 0);
   });

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, HostListener, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, groupAt, type Line, localMinute, pickChoice, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { type Answers, type CompiledMenu, type Line, localMinute, quoteLine, type Service, textIn } from '@hearty-ladle/core';
 import { sayMoney } from '../../../text/money.ts';
 import { sayProblem } from '../../../text/problems.ts';
 import { QuestionAnswer } from '../../../ui/question-answer.ts';
@@ -44,16 +44,6 @@ export class TillLine {
       }),
   );
 
-  @HostListener('document:keydown', ['$event'])
-  protected keydown(event: KeyboardEvent): void {
-    const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-    if (event.key === 'Escape') this.left.emit();
-    else if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement) && !(event.target instanceof HTMLButtonElement)) this.done();
-    else if (!isTyping && /^[1-9]$/.test(event.key)) this.#pick(Number(event.key));
-    else return;
-    event.preventDefault();
-  }
-
   protected say(minor: number): string {
     return sayMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
   }
@@ -84,16 +74,5 @@ export class TillLine {
 
   protected done(): void {
     if (this.quote().ok) this.kept.emit();
-  }
-
-  /** The nth answer of the first question that still needs one, else of the first question. */
-  #pick(number: number): void {
-    const item = this.item();
-    const questions = this.quote().groups.filter(({ kind }) => kind === 'choices');
-    const view = questions.find(({ have, min }) => have < min) ?? questions[0];
-    const group = item && view && groupAt(item, this.line(), view.at, view.group);
-    const wanted = view?.choices[number - 1];
-    const choice = group?.choices.find(({ id }) => id === wanted?.choice);
-    if (group && choice && wanted?.state === 'open') this.answer(pickChoice(this.line(), view.at, group, choice, view.max === 1));
   }
 }

@@ -1,13 +1,15 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, type ElementRef, HostListener, inject, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
-  type CompiledMenu, type Item, type Line, localMinute, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
+  type Answers, type CompiledMenu, type Item, type Line, localMinute, type Menu, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
 import { listPrice, sayMoney } from '../../../text/money.ts';
 import { sayProblem } from '../../../text/problems.ts';
+import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { TillLine } from '../components/till-line.ts';
+import { pickNth } from '../store/pick-nth.ts';
 import { tillActions, tillFeature, tillOrder } from '../store/till-store.ts';
 
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
@@ -17,7 +19,7 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 @Component({
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, TillLine],
+  imports: [GuestQuestions, RouterLink, TillLine],
   templateUrl: './till-page.html',
   styleUrl: './till-page.css',
 })
@@ -40,6 +42,7 @@ export class TillPage {
     const wanted = plainText(this.typed());
     const shown = this.section() ?? this.sections()[0]?.id;
     return menu.menu.items
+      .filter((item) => item.channels?.includes('pos') ?? true)
       .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(shown ?? '')))
       .map((item) => {
         const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.till().service }, clock).problems.find(({ code }) => CLOSED.has(code));
@@ -66,9 +69,11 @@ export class TillPage {
       };
     });
   });
+  /** What is missing or wrong in the answers to the order's own questions. */
+  protected readonly ownProblems = computed(() => (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'));
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
-    return menu ? (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order').map((problem) => sayProblem(menu, problem, menu.firstLocale)) : [];
+    return menu && this.till().lines.length > 0 ? this.ownProblems().map((problem) => sayProblem(menu, problem, menu.firstLocale)) : [];
   });
 
   constructor() {
@@ -77,23 +82,41 @@ export class TillPage {
     afterNextRender(() => this.find()?.nativeElement.focus());
   }
 
+  /** Keys are heard here whatever is drawn just now, so that none is lost to a hand that is faster than the screen. */
   @HostListener('document:keydown', ['$event'])
   protected keydown(event: KeyboardEvent): void {
-    if (this.till().open || this.asking()) return;
+    if (this.asking()) return;
+    if (this.till().open ? this.#keyAtLine(event) : this.#keyAtOrder(event)) event.preventDefault();
+  }
+
+  /** Number keys answer what is asked, Enter is done, Escape leaves the dish. Answers whether the key was taken. */
+  #keyAtLine(event: KeyboardEvent): boolean {
+    const open = this.till().open;
+    const menu = this.menu();
+    const isWriting = event.target instanceof HTMLTextAreaElement || (event.target instanceof HTMLInputElement && event.target !== this.find()?.nativeElement);
+    if (!open || !menu) return false;
+    if (event.key === 'Escape') this.leave();
+    else if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement) && !(event.target instanceof HTMLButtonElement)) {
+      if (this.#quoteOf(open.line).ok) this.keep();
+    } else if (!isWriting && /^[1-9]$/.test(event.key)) this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), Number(event.key)));
+    else return false;
+    return true;
+  }
+
+  #keyAtOrder(event: KeyboardEvent): boolean {
     const last = this.till().lines.length - 1;
-    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-      event.preventDefault();
-      this.send();
-    } else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0) {
-      event.preventDefault();
-      this.repeat(last, event.key === '-' ? -1 : 1);
-    } else if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !(event.target instanceof HTMLInputElement)) {
-      // Whoever begins to type looks for a dish: the letter goes where the eye is.
-      this.find()?.nativeElement.focus();
-    } else if (event.key === 'Escape') {
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) this.send();
+    else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0) this.repeat(last, event.key === '-' ? -1 : 1);
+    else if (event.key === 'Escape') {
       this.typed.set('');
       this.find()?.nativeElement.focus();
+    } else {
+      // Whoever begins to type looks for a dish: the letter goes where the eye is.
+      const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !isTyping) this.find()?.nativeElement.focus();
+      return false;
     }
+    return true;
   }
 
   protected say(minor: number): string {
@@ -114,7 +137,7 @@ export class TillPage {
     this.typed.set('');
     const line: Line = { ...preselectedLine(menu, id), item: id };
     if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
-    const isEnough = quoteLine(menu.menu, { ...line, channel: 'pos', service: this.till().service }, clock).ok;
+    const isEnough = this.#quoteOf(line).ok;
     this.#store.dispatch(isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }));
     // While a dish is answered, number keys are answers and not letters of a name.
     if (isEnough) this.find()?.nativeElement.focus();
@@ -160,6 +183,10 @@ export class TillPage {
     this.#store.dispatch(tillActions.named(named));
   }
 
+  protected answerOrder(answers: Answers): void {
+    this.#store.dispatch(tillActions.orderAnswered({ answers }));
+  }
+
   protected send(): void {
     const quote = this.quote();
     if (quote?.ok && !this.till().sending) this.#store.dispatch(tillActions.sent({ total: quote.total }));
@@ -172,6 +199,10 @@ export class TillPage {
   protected take(id: string): void {
     this.showsHeld.set(false);
     this.#store.dispatch(tillActions.heldTaken({ id }));
+  }
+
+  #quoteOf(line: Line) {
+    return quoteLine(this.menu()?.menu as Menu, { ...line, channel: 'pos', service: this.till().service }, clock);
   }
 
   #words(text: Item['name']): string {
