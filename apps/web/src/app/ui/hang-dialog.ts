@@ -29,7 +29,7 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
       }
       <ng-template #footer>
         <button type="button" class="button" (click)="closed.emit()">Not now</button>
-        <button type="button" class="button main" [disabled]="picked().items.length === 0 && !(later() && byRule())" (click)="hang()">Ask it on {{ picked().items.length === 1 ? 'this dish' : 'these ' + picked().items.length + ' dishes' }}</button>
+        <button type="button" class="button main" [disabled]="picked().items.length === 0 && !(later() && byRule())" (click)="hang()">{{ picked().items.length === 0 ? 'Ask it' : picked().items.length === 1 ? 'Ask it on this dish' : 'Ask it on these ' + picked().items.length + ' dishes' }}</button>
       </ng-template>
     </p-dialog>
   `,

@@ -20,7 +20,7 @@ import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
       </fieldset>
       <ng-template #footer>
         <button type="button" class="button" (click)="closed.emit()">Not now</button>
-        <button type="button" class="button main" [disabled]="picked().length === 0" (click)="copy()">Copy to {{ picked().length === 1 ? 'this dish' : 'these ' + picked().length + ' dishes' }}</button>
+        <button type="button" class="button main" [disabled]="picked().length === 0" (click)="copy()">{{ picked().length === 0 ? 'Copy' : picked().length === 1 ? 'Copy to this dish' : 'Copy to these ' + picked().length + ' dishes' }}</button>
       </ng-template>
     </p-dialog>
   `,
