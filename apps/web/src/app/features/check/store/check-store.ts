@@ -4,10 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { debounceTime, distinctUntilChanged, filter, map, Observable, switchMap, takeUntil } from 'rxjs';
 import { menuFeature } from '../../../state/menu-reducer.ts';
-
-export type CheckMessage =
-  | { readonly type: 'progress'; readonly done: number; readonly total: number }
-  | { readonly type: 'done'; readonly findings: readonly Finding[]; readonly analyses: readonly Analysis[] };
+import type { CheckMessage } from './check-message.ts';
 
 export interface CheckState {
   /** Findings of the last check that was finished; they stay while a new one runs. */

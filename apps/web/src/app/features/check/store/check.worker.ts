@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 import { analyzeItem, checkMenu, localMinute, type Menu } from '@hearty-ladle/core';
-import type { CheckMessage } from './check-store.ts';
+import type { CheckMessage } from './check-message.ts';
 
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: CheckMessage) => postMessage(message);
