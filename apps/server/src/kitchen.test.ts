@@ -1,10 +1,9 @@
+import type { PaperLineOut, PassTicket } from '@hearty-ladle/core';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PrintJobEntity } from './db/entities.ts';
-import type { PaperOut } from './db/entities.ts';
 import { escposBytes } from './devices/escpos.ts';
 import { EscposReader } from './devices/escpos-reader.ts';
-import type { PassTicket } from './queries/tickets.ts';
 import { openHouse } from './testing/test-house.ts';
 
 type House = Awaited<ReturnType<typeof openHouse>>;
@@ -25,8 +24,8 @@ const place = (more: object = {}, server = one) =>
     lines: [{ item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }], notes: { 'allergy-note': 'no sesame' } }], ...more,
   });
 const become = (station: string, mode: string) => request(one).post(`/api/printers/${station}/mode`).send({ mode }).expect(200);
-const textsOf = (paper: readonly PaperOut[]) => paper.map((line) => ('text' in line ? line.text : '[drawn]'));
-const papers = async (station: string) => ((await request(other).get(`/api/printers/${station}/paper`).expect(200)).body as { body: PaperOut[] }[]).map(({ body }) => body);
+const textsOf = (paper: readonly PaperLineOut[]) => paper.map((line) => ('text' in line ? line.text : '[drawn]'));
+const papers = async (station: string) => ((await request(other).get(`/api/printers/${station}/paper`).expect(200)).body as { body: PaperLineOut[] }[]).map(({ body }) => body);
 const paperOf = async (station: string, number: number) => (await papers(station)).filter((paper) => textsOf(paper).some((text) => new RegExp(`(^| )${number}$`).test(text)));
 const ticketsOf = async (number: number) => ((await request(one).get('/api/tickets').expect(200)).body as PassTicket[]).filter(({ orderNumber }) => orderNumber === number);
 
@@ -40,8 +39,8 @@ async function until<T>(look: () => Promise<T | undefined | false>, seconds = 25
 }
 const onPaper = (station: string, number: number) => until(async () => (await paperOf(station, number))[0]);
 
-async function printed(lines: Parameters<typeof escposBytes>[0], columns: number): Promise<PaperOut[]> {
-  const paper: PaperOut[] = [];
+async function printed(lines: Parameters<typeof escposBytes>[0], columns: number): Promise<PaperLineOut[]> {
+  const paper: PaperLineOut[] = [];
   const reader = new EscposReader({ cut: (one) => void paper.push(...one), status: () => undefined, done: () => undefined });
   const bytes = Buffer.from(await escposBytes(lines, columns));
   // As a network brings them: in pieces that end anywhere.

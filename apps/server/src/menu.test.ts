@@ -1,11 +1,11 @@
-import type { Group, Item, Menu } from '@hearty-ladle/core';
+import type { Group, Item } from '@hearty-ladle/core';
 import sharp from 'sharp';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { menuAt } from './testing/menu-at.ts';
 import { openHouse } from './testing/test-house.ts';
 
 type House = Awaited<ReturnType<typeof openHouse>>;
-interface Stored { revision: number; menu: Menu; versions: Record<string, Record<string, number>> }
 
 let house: House;
 let one: string;
@@ -17,7 +17,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-const menuAt = async (server: string) => (await request(server).get('/api/menu').expect(200)).body as Stored;
 const send = (server: string, edits: object[], based: object[], person = 'Ines') =>
   request(server).post('/api/changes').set('X-Working-As', encodeURIComponent(person)).send({ label: 'a test', change: { edits }, based });
 

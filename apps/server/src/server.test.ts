@@ -1,11 +1,10 @@
-import type { Menu, Thing } from '@hearty-ladle/core';
+import type { PassTicket, Thing } from '@hearty-ladle/core';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PassTicket } from './queries/tickets.ts';
+import { menuAt } from './testing/menu-at.ts';
 import { openHouse } from './testing/test-house.ts';
 
 type House = Awaited<ReturnType<typeof openHouse>>;
-interface Stored { revision: number; menu: Menu; versions: Record<string, Record<string, number>> }
 
 let house: House;
 let one: string;
@@ -18,7 +17,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-const menuAt = async (server: string) => (await request(server).get('/api/menu').expect(200)).body as Stored;
 
 async function groupAt(server: string, id: string) {
   const { menu, versions } = await menuAt(server);

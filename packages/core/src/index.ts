@@ -62,3 +62,4 @@ export { onlyHere } from './deeds/only-here.ts';
 export { isPutAway, putAway } from './deeds/put-away.ts';
 export { pictureFor } from './quote/picture.ts';
 export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';
+export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, PassTicket, PlacedOrder, Progress } from './wire/kitchen.ts';

@@ -1,16 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { localMinute, type Menu, OPEN_PRICE_TAG, orderOf, type OrderQuote, type Placement, quoteOrder } from '@hearty-ladle/core';
+import { localMinute, type Menu, OPEN_PRICE_TAG, orderOf, type OrderQuote, type PlacedOrder, type Placement, quoteOrder } from '@hearty-ladle/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
-
-export interface PlacedOrder {
-  readonly id: string;
-  readonly number: number;
-  readonly total: number;
-}
 
 export type OrderOutcome =
   | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }

@@ -1,4 +1,4 @@
-import type { Order, OrderQuote, OrderTicket } from '@hearty-ladle/core';
+import type { Order, OrderQuote, OrderTicket, PaperLineOut, PaperState } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 
@@ -65,16 +65,14 @@ export const TicketEntity = new EntitySchema<TicketRow>({
   indices: [{ name: 'ix_ticket_hung_at', columns: ['hungAt'] }],
 });
 
-/** What became of putting a ticket on paper. `sending` after a crash: nobody knows whether it was printed. */
-export type PrintState = 'waiting' | 'sending' | 'printed';
-
 /** A ticket on its way to a printer. */
 export interface PrintJobRow {
   id: string;
   ticketId: string;
   /** The station whose printer is to print it now: the ticket's own, or its backup. */
   printer: string;
-  state: PrintState;
+  /** `sending` after a crash: nobody knows whether it was printed. */
+  state: PaperState['state'];
   /** 0 for the first print; counts reprints. */
   copy: number;
   /** Whether an earlier try may have reached paper. */
@@ -128,11 +126,7 @@ export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
 });
 
 /** What came out of a printer that is played: one ticket, from cut to cut. */
-export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperOut[] }
-/** A line as it stands on paper, read back from the bytes. */
-export type PaperOut =
-  | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
-  | { readonly image: string; readonly width: number; readonly height: number };
+export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperLineOut[] }
 export const SimPaperEntity = new EntitySchema<SimPaperRow>({
   name: 'sim_paper',
   columns: {

@@ -1,6 +1,6 @@
 import CodepageEncoder from '@point-of-sale/codepage-encoder';
 import sharp from 'sharp';
-import type { PaperOut } from '../db/entities.ts';
+import type { PaperLineOut } from '@hearty-ladle/core';
 
 const LETTERS = CodepageEncoder.getCodepoints('windows1252', true);
 const [LF, CR, DLE, ESC, FS, GS] = [0x0a, 0x0d, 0x10, 0x1b, 0x1c, 0x1d];
@@ -9,7 +9,7 @@ const PLAIN = { big: false, bold: false, reversed: false };
 
 /** What a printer does with the bytes it is sent: lines and images for paper, a cut, or an answer that is asked for. */
 export interface PrinterHands {
-  readonly cut: (paper: PaperOut[]) => void | Promise<void>;
+  readonly cut: (paper: PaperLineOut[]) => void | Promise<void>;
   /** The real-time status (DLE EOT n), answered out of turn. */
   readonly status: (kind: number) => void;
   /** GS r n: everything before it is done. */
@@ -24,7 +24,7 @@ const SKIP_AFTER_GS: Readonly<Record<number, number>> = { 0x4c: 2, 0x57: 2, 0x61
 export class EscposReader {
   readonly #hands: PrinterHands;
   #bytes = Buffer.alloc(0);
-  #paper: PaperOut[] = [];
+  #paper: PaperLineOut[] = [];
   #line = '';
   #style = PLAIN;
   /** How the letters of the line stand: styles may be ended before the line is. */
@@ -124,6 +124,6 @@ export class EscposReader {
   }
 }
 
-function isBlank(line: PaperOut | undefined): boolean {
+function isBlank(line: PaperLineOut | undefined): boolean {
   return line !== undefined && 'text' in line && line.text === '';
 }

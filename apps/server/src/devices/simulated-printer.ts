@@ -1,6 +1,6 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import type { AddressInfo } from 'node:net';
-import type { PaperOut } from '../db/entities.ts';
+import type { PaperLineOut } from '@hearty-ladle/core';
 import { EscposReader } from './escpos-reader.ts';
 
 /** How a printer can fare. `drops`: it prints half a ticket and hangs up. `away`: nothing answers at its address. */
@@ -17,11 +17,11 @@ const COVER_OR_JAM = 0x40;
 export class SimulatedPrinter {
   readonly #server: Server;
   readonly #sockets = new Set<Socket>();
-  readonly #print: (paper: PaperOut[]) => Promise<void>;
+  readonly #print: (paper: PaperLineOut[]) => Promise<void>;
   #mode: PrinterMode = 'ok';
   #port = 0;
 
-  constructor(print: (paper: PaperOut[]) => Promise<void>) {
+  constructor(print: (paper: PaperLineOut[]) => Promise<void>) {
     this.#print = print;
     this.#server = createServer((socket) => this.#serve(socket));
   }

@@ -1,22 +1,8 @@
+import type { ListedOrder, OpenedOrder, OrderEvent, Progress } from '@hearty-ladle/core';
 import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
 import { OrderEntity, type OrderRow, PrintJobEntity, type PrintJobRow, TicketEntity, type TicketRow } from '../db/entities.ts';
 
 const PAGE = 50;
-
-/** An order as the list shows it. */
-export interface ListedOrder {
-  readonly id: string;
-  readonly number: number;
-  readonly placedAt: string;
-  readonly name: string | null;
-  readonly place: string | null;
-  readonly total: number;
-  readonly channel: string;
-  readonly service: string;
-  readonly lines: readonly { readonly item: string; readonly quantity: number }[];
-  readonly tickets: number;
-  readonly bumped: number;
-}
 
 /** The latest orders, or those whose number, name, place or dishes contain what was typed; newest first. */
 export async function listOrders(database: DataSource, find: string, before: number): Promise<ListedOrder[]> {
@@ -45,18 +31,8 @@ function listed({ id, number, placedAt, name, place, total, request }: OrderRow,
   };
 }
 
-/** Something that happened to an order, for its history. */
-export interface OrderEvent {
-  readonly at: string;
-  readonly what: 'placed' | 'bumped' | 'printed';
-  readonly station?: string;
-  readonly printer?: string;
-  readonly copy?: number;
-  readonly doubtful?: boolean;
-}
-
 /** An order with everything that is known of it; undefined when there is none. */
-export async function openOrder(database: DataSource, id: string) {
+export async function openOrder(database: DataSource, id: string): Promise<OpenedOrder | undefined> {
   const order = await database.getRepository(OrderEntity).findOneBy({ id });
   if (!order) return undefined;
   const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id } });
@@ -81,7 +57,7 @@ function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonl
 }
 
 /** How far an order is, for whoever placed it: nothing of what others ordered, nothing of the kitchen's names. */
-export async function progressOf(database: DataSource, id: string): Promise<{ number: number; total: number; tickets: number; bumped: number } | undefined> {
+export async function progressOf(database: DataSource, id: string): Promise<Progress | undefined> {
   const order = await database.getRepository(OrderEntity).findOne({ where: { id }, select: { id: true, number: true, total: true } });
   if (!order) return undefined;
   const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id }, select: { id: true, bumpedAt: true } });

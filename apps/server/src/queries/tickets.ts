@@ -1,31 +1,7 @@
-import type { OrderTicket } from '@hearty-ladle/core';
+import type { PassTicket } from '@hearty-ladle/core';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
-import { OrderEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
+import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 
-/** What became of a ticket's paper; undefined where its station has no printer. */
-export interface PaperState {
-  readonly state: PrintJobRow['state'];
-  /** The printer that printed it, or is to. */
-  readonly printer: string;
-  readonly fault: string | null;
-  readonly doubtful: boolean;
-}
-
-/** A ticket as the pass shows it. */
-export interface PassTicket {
-  readonly id: string;
-  readonly orderId: string;
-  readonly orderNumber: number;
-  readonly name: string | null;
-  readonly place: string | null;
-  readonly service: string;
-  readonly station: string;
-  readonly lines: OrderTicket['lines'];
-  readonly notes: OrderTicket['notes'];
-  readonly hungAt: string;
-  readonly bumpedAt: string | null;
-  readonly paper?: PaperState;
-}
 const RECALL_MINUTES = 30;
 
 /** Every ticket on the rail, and those bumped lately enough to be recalled; oldest first. */
