@@ -54,7 +54,11 @@ test('from the shop to the pass and onto paper, with a loud allergy note; the gu
   await expectAccessible(kitchen);
 
   await kitchen.goto(at('/pass'));
+  await kitchen.getByRole('link', { name: `Open the order of number ${number} at Kettles` }).click();
+  await expect(kitchen.getByRole('heading', { name: `Number ${number}` })).toBeVisible();
+  await kitchen.getByRole('link', { name: 'To the pass' }).click();
   const bumps = kitchen.getByRole('button', { name: new RegExp(`^Bump number ${number} `) });
+  await expect(bumps.first()).toBeVisible();
   for (let left = await bumps.count(); left > 0; left--) await bumps.first().click();
   await expect(page.getByRole('status')).toContainText('It is ready');
   await kitchen.goto(at('/orders'));

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Live } from '../../../api/live.ts';
 import type { PassTicket } from '../../../api/wire.ts';
@@ -15,7 +16,7 @@ const LATE_MS = 15 * 60_000;
 @Component({
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PaperTicket],
+  imports: [PaperTicket, RouterLink],
   templateUrl: './pass-page.html',
   styleUrl: './pass-page.css',
 })
