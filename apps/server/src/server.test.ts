@@ -17,7 +17,6 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-
 async function groupAt(server: string, id: string) {
   const { menu, versions } = await menuAt(server);
   const group = menu.groups.find((it) => it.id === id);
