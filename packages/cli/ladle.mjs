@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const PARTS = [join(here, '../core'), here];
+const PARTS = [join(here, '../core'), join(here, '../host'), here];
 
 /** When the newest source below a folder was written; tests are not built. */
 function newest(folder) {

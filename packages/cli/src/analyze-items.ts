@@ -1,5 +1,5 @@
 import { analyzeItem, type Context, type Menu } from '@hearty-ladle/core';
-import { clock } from './clock.ts';
+import { clock } from '@hearty-ladle/host';
 import { Failure } from './failure.ts';
 import { writeLine } from './write-line.ts';
 

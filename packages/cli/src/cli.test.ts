@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { newAjv } from '@hearty-ladle/core/door';
 import { describe, expect, it } from 'vitest';
 
 const root = fileURLToPath(new URL('../../..', import.meta.url));
@@ -22,10 +23,10 @@ function file(name: string, text: string): string {
   return path;
 }
 
-describe('the program', { timeout: 60_000 }, () => {
+describe('the program', () => {
   it('answers each line on a line of its own, and goes on after a bad one', () => {
     const lines = ['{"item":"plainbroth","at":"2026-05-12T13:00"}', '', 'nonsense', '{"item":4}', '{"item":"lobster"}'];
-    const { status, out } = ladle(['quote', broth], lines.join('\n'));
+    const { status, out } = ladle(['quote', broth], `\ufeff${lines.join('\n')}`);
     const answers = out.trim().split('\n').map((line) => JSON.parse(line) as Record<string, never>);
     expect(status).toBe(0);
     expect(answers).toMatchObject([{ ok: true, price: { line: 500 } }, { error: { says: 'This line is not JSON.' } }, { error: { says: '/item: This must be text.' } }, { ok: false, problems: [{ code: 'unknown-item' }] }]);
@@ -45,6 +46,52 @@ describe('the program', { timeout: 60_000 }, () => {
     const refused = ladle(['validate', file('empty.json', '{}')]);
     expect(refused.status).toBe(1);
     expect(JSON.parse(refused.out)).toContainEqual({ path: '', code: 'missing-field', says: '“format” is missing.' });
+  });
+
+  it('answers orders, each with its lines, in order', () => {
+    const at = '2026-05-12T13:00';
+    const orders = [{ at, lines: [] }, { at, lines: [{ item: 'plainbroth' }, { item: 'plainbroth', quantity: 3 }] }, { lines: 'none' }];
+    const { status, out } = ladle(['order', broth], orders.map((order) => JSON.stringify(order)).join('\n\n'));
+    const answers = out.trim().split('\n').map((line) => JSON.parse(line) as { total: number; lines?: object[] });
+    expect(status).toBe(0);
+    expect(answers).toMatchObject([{ ok: false, total: 0, problems: [{ line: null, code: 'empty-order' }] }, { ok: true, total: 2000 }, { error: { says: '/lines: This must be a list.' } }]);
+    expect(answers[1]?.lines).toHaveLength(2);
+    expect(answers.every((answer) => !('groups' in answer))).toBe(true);
+  });
+
+  it('analyses every item, in the order of the menu, each on a line', () => {
+    const menu = JSON.parse(readFileSync(broth, 'utf8')) as { items: { id: string }[] };
+    const { status, out } = ladle(['analyze', broth]);
+    const lines = out.trim().split('\n').map((line) => JSON.parse(line) as { item: string; builds: string });
+    expect(status).toBe(0);
+    expect(lines.map(({ item }) => item)).toEqual(menu.items.map(({ id }) => id));
+    for (const { builds } of lines) expect(builds).toMatch(/^\d+$/);
+  });
+
+  it('checks in a context, and tells with each finding its sentence and, where answers lead to it, these', () => {
+    const context = file('out.json', '{"at":"2026-05-12T13:00","out":{"ingredients":["salt"]}}');
+    const { status, out } = ladle(['check', join(cases, 'flawed.menu.json'), '--context', context]);
+    const findings = JSON.parse(out) as { code: string; where: string; severity: string; says: string; picks?: object[]; occasion?: object }[];
+    expect(status).toBe(1);
+    expect(findings).toContainEqual(expect.objectContaining({ code: 'sold-out-required', where: 'items/nut/groups/salted', severity: 'stop', picks: [], occasion: { item: 'nut' } }));
+    expect(findings).toContainEqual(expect.objectContaining({ code: 'dead-end', picks: [{ group: 'size', choice: 'small' }], says: '“small” → nothing is left in “broth”, and an answer is required.' }));
+    for (const finding of findings) expect(Object.keys(finding)).not.toContain('params');
+  });
+
+  it('writes a schema by which the menu is right and a wrong one is not', () => {
+    const { status, out } = ladle(['schema']);
+    const schema = JSON.parse(out) as { $schema: string };
+    const validate = newAjv().compile(schema);
+    expect({ status, dialect: schema.$schema }).toEqual({ status: 0, dialect: 'https://json-schema.org/draft/2020-12/schema' });
+    expect(validate(JSON.parse(readFileSync(broth, 'utf8')))).toBe(true);
+    expect(validate({ format: 'hearty-ladle/menu@1' })).toBe(false);
+  });
+
+  it('explains itself', () => {
+    const { status, out } = ladle(['help']);
+    expect(status).toBe(0);
+    for (const command of ['quote', 'order', 'analyze', 'check', 'validate', 'schema']) expect(out).toMatch(new RegExp(`^ {2}${command}\\b`, 'm'));
+    expect(ladle([]).out).toBe(out);
   });
 
   it.each([

@@ -12,7 +12,8 @@ export function readJson(file: string): unknown {
     throw new Failure(`The file ${file} can’t be read.`);
   }
   try {
-    return JSON.parse(text);
+    // Some editors begin a file with a byte order mark; trimming takes it off.
+    return JSON.parse(text.trim());
   } catch (error) {
     throw new Failure(`The file ${file} is not JSON: ${error instanceof Error ? error.message : 'it can’t be parsed'}.`);
   }

@@ -1,8 +1,8 @@
 import { parseArgs } from 'node:util';
-import { type Context, type Finding, Menu, type Menu as MenuType, sayFault, sayFinding } from '@hearty-ladle/core';
+import { type Context, Menu, type Menu as MenuType, sayFault, toldFinding } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/door';
+import { checkInWorker, type CheckWatch } from '@hearty-ladle/host';
 import { analyzeItems } from './analyze-items.ts';
-import { checkInWorker } from './check-in-worker.ts';
 import { Failure } from './failure.ts';
 import { readContext, readJson, readMenu } from './files.ts';
 import { HELP } from './help.ts';
@@ -44,10 +44,15 @@ function need(file: string | undefined): string {
 }
 
 async function check(menu: MenuType, context: Context): Promise<number> {
-  const findings = await checkInWorker(menu, context);
-  printJson(findings.map(({ params: _, ...finding }, i) => ({ ...finding, says: sayFinding(findings[i] as Finding) })));
+  const findings = await checkInWorker(menu, context, showProgress);
+  printJson(findings.map(toldFinding));
   return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }
+
+/** Where somebody watches, standard error shows how far a check is. */
+const showProgress: CheckWatch = (done, total) => {
+  if (process.stderr.isTTY) process.stderr.write(`\r${done} of ${total}${done === total ? '\n' : ''}`);
+};
 
 function validate(file: string): number {
   const parsed = parseMenuDocument(readJson(file));

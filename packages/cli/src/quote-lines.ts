@@ -1,7 +1,7 @@
 import { createInterface } from 'node:readline';
 import { Line, type Menu, Order, quoteLine, quoteOrder, sayFault } from '@hearty-ladle/core';
 import { shapeCheck } from '@hearty-ladle/core/door';
-import { clock } from './clock.ts';
+import { clock } from '@hearty-ladle/host';
 import { writeLine } from './write-line.ts';
 
 /** Reads one Line a line from standard input and writes one Quote a line; a bad line is told on its own line. */
@@ -26,8 +26,9 @@ type Check = ReturnType<typeof shapeCheck>;
 /** Answers line by line with one answer in memory at a time, waiting for the reader when it is slower. */
 async function eachInputLine(answer: (request: unknown) => unknown, check: Check): Promise<void> {
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
-    if (line.trim() === '') continue;
-    await writeLine(answerTo(line, answer, check));
+    // Some editors begin a file with a byte order mark; trimming takes it off.
+    const text = line.trim();
+    if (text !== '') await writeLine(answerTo(text, answer, check));
   }
 }
 

@@ -4,9 +4,10 @@ import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Context } from '../quote/request-schema.ts';
 import { looseSpan } from './bounds.ts';
-import { Budget, eliminate, OverBudget, type StepWatcher } from './eliminate.ts';
-import { baseFactor, groupFactor, soldFactor } from './factors.ts';
-import { domainsOf, type Model, newModel } from './model.ts';
+import { Budget, OverBudget, type StepWatcher } from './budget.ts';
+import { eliminate } from './eliminate.ts';
+import { commonFactors, groupFactors, soldFactor } from './factors.ts';
+import { type Model, newModel, sizesOf } from './model.ts';
 import type { Span } from './span.ts';
 
 /** What can be proved of an item: how many valid builds it has, and what they cost and bring at least and at most. */
@@ -26,7 +27,7 @@ export interface Effort {
   readonly watch?: StepWatcher;
 }
 
-const STEPS = 400_000;
+const STEPS = 1_000_000;
 
 /** Analyses one item of a valid menu in a context, at quantity 1; undefined when the menu has no such item. */
 export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clock, effort: Effort = {}): Analysis | undefined {
@@ -45,8 +46,8 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
 
 /** The span of all valid builds of a model; undefined when there is none. */
 function spanOf(model: Model, budget: Budget): Span | undefined {
-  const factors = [baseFactor(model, budget), soldFactor(model, budget), ...model.groups.map((group) => groupFactor(model, group, budget))];
-  return eliminate(factors, domainsOf(model), budget);
+  const factors = [...commonFactors(model, budget), soldFactor(model, budget), ...model.groups.flatMap((group) => groupFactors(model, group, budget))];
+  return eliminate(factors, sizesOf(model), budget);
 }
 
 function analysisOf(item: string, exact: boolean, span: Span | undefined, calories: number): Analysis {

@@ -2,7 +2,7 @@ import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '..
 import { type Price, priceIn, share, WHOLE } from '../money/money.ts';
 import { amountWindow, listOf } from '../quote/settle-line.ts';
 import type { Circumstances } from '../quote/circumstances.ts';
-import { type Span, times } from './span.ts';
+import { ONE, type Span, times } from './span.ts';
 
 /**
  * True bounds for an item that is too entangled to be analysed exactly: every group answered by itself, with any of
@@ -12,7 +12,7 @@ import { type Span, times } from './span.ts';
 export function looseSpan(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances): Span {
   const loose: Loose = { menu, item, circumstances, base: baseRange(menu, item, circumstances) };
   const [low, high] = loose.base;
-  return item.groups.reduce<Span>((span, group) => times(span, groupBounds(loose, group)), { count: 1n, low, high, fewest: 0, most: 0 });
+  return item.groups.reduce<Span>((span, group) => times(span, groupBounds(loose, group)), { ...ONE, low, high });
 }
 
 type Range = readonly [low: number, high: number];
@@ -26,8 +26,9 @@ interface Loose {
 function baseRange(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances): Range {
   const list = circumstances.priceList;
   const value = (price: Price, of = list) => priceIn(price, of, menu.firstList);
-  const { price, sale, variants } = item.item;
-  const starts = [value(price), ...(sale ? [value(sale.price)] : []), ...(variants?.cells ?? []).flatMap((cell) => (cell.price === undefined ? [] : [value(cell.price)]))];
+  const { price, sale, quantityPrices, variants } = item.item;
+  const offers = [...(sale ? [sale] : []), ...(quantityPrices ?? []), ...(variants?.cells ?? [])];
+  const starts = [value(price), ...offers.flatMap((offer) => (offer.price === undefined ? [] : [value(offer.price)]))];
   for (const group of item.groups) {
     for (const { price: own } of group.choices) if (own && 'base' in own) starts.push(value(own.base, group.priceList ?? list));
   }
@@ -61,7 +62,7 @@ function groupBounds(loose: Loose, offered: OfferedGroup): Span {
 }
 
 function optionalPrice(price: number): Span {
-  return { count: 1n, low: Math.min(0, price), high: Math.max(0, price), fewest: 0, most: 0 };
+  return { ...ONE, low: Math.min(0, price), high: Math.max(0, price) };
 }
 
 /** Picked or not, in any units and amount, with anything that it opens. */
@@ -78,6 +79,7 @@ function choiceBounds(loose: Loose, group: OfferedGroup, choice: OfferedChoice):
     high: Math.max(0, choice.max * (Math.max(...prices) + inner.high)),
     fewest: 0,
     most: choice.max * (calories + inner.most),
+    ways: undefined,
   };
 }
 

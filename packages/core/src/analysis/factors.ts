@@ -1,186 +1,159 @@
-import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { priceIn, share, WHOLE } from '../money/money.ts';
-import { amountWindow, listOf } from '../quote/settle-line.ts';
-import { isSoldOut, limitsWith } from '../quote/settlement.ts';
-import { unitPrice } from '../quote/unit-price.ts';
-import type { Budget, Factor } from './eliminate.ts';
-import { type AnsweredChoice, groupAnswers, type GroupQuestion, type Option, type Sight } from './group-answers.ts';
-import { answered, looksOf, type Model, type ModelGroup } from './model.ts';
-import { ONE, plus, type Span, times } from './span.ts';
-import { World } from './world.ts';
+import { addedByRule } from '../quote/base-price.ts';
+import { limitsWith } from '../quote/answers.ts';
+import { chainOf, isBestInAChain } from './chain.ts';
+import type { Budget } from './budget.ts';
+import type { Factor } from './eliminate.ts';
+import { type AnsweredChoice, groupAnswers, type GroupQuestion, seenIn, type Sight } from './group-answers.ts';
+import { atomsOfFormula, holdsWith } from './formula.ts';
+import { type Asked, type Model, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
+import { canStand, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
+import { ONE, type Span, times } from './span.ts';
+import { eachWorld, Rows, tabulate } from './tabulate.ts';
+import { type Variable, Variables } from './variables.ts';
+import type { World } from './world.ts';
 
-/** A question about one choice: only builds in which it stands, or in which it does not. */
-export interface Asked {
-  readonly group: number;
-  readonly choice: number;
-  readonly must: 'stand' | 'fall';
+/** What decides over the builds beside the answers to groups and what is sold: the base, and which rules hold. */
+export function commonFactors(model: Model, budget: Budget): Factor[] {
+  return [...baseFactors(model, budget), ...ruleFactors(model, model.item.rules.keys(), budget)];
 }
 
-/** The base price, over the groups that decide it. */
-export function baseFactor(model: Model, budget: Budget): Factor {
-  return tabulate(model, model.baseDeciders, budget, (world) => {
-    const base = world.base();
-    return { ...ONE, low: base, high: base };
+/** Steps that working out one base price counts for. */
+const STEPS_OF_BASE = 10;
+
+/**
+ * The base price. Where some price is a share of it, all that decides it belongs together; where none is, what a rule
+ * adds is a factor of its own, over the base after every `setBase`.
+ */
+function baseFactors(model: Model, budget: Budget): Factor[] {
+  const { item, needsBase, formulas } = model;
+  if (needsBase) return [baseFactor(model, item.rules, openRules(formulas, item.onBase), budget)];
+  const setting = item.rules.map((rule) => ({ ...rule, then: rule.then.filter((effect) => 'setBase' in effect) }));
+  const open = openRules(formulas, item.onBase.filter((rule) => setting[rule]?.then.length !== 0));
+  const adding = item.onBase.filter((rule) => item.rules[rule]?.then.some((effect) => 'basePercent' in effect || 'addToPrice' in effect));
+  return [baseFactor(model, setting, open, budget), ...adding.map((rule) => addedFactor(model, rule, budget))];
+}
+
+/** The base price as the effects of some rules leave it; notes the prices there are, and makes them a variable. */
+function baseFactor(model: Model, rules: Model['item']['rules'], open: readonly number[], budget: Budget): Factor {
+  const { variables, bases } = model;
+  const deciding = baseVariables(model, open);
+  const worked: number[] = [];
+  eachWorld(model, deciding, budget, (world) => {
+    budget.spend(STEPS_OF_BASE);
+    worked.push(world.workOutBase(rules));
   });
+  const places = new Map([...new Set(worked)].map((base, place) => [base, place]));
+  bases.splice(0, bases.length, ...places.keys());
+  variables.setValues(variables.base, [...places.values()]);
+  const rows = new Rows(model, deciding, [variables.base], budget);
+  let at = 0;
+  eachWorld(model, deciding, budget, (world) => {
+    const base = worked[at++] ?? 0;
+    rows.add(world, [places.get(base) ?? 0], fixed(base * weightOf(world, 'each')));
+  });
+  return rows;
+}
+
+/** What one rule adds to the base, where it holds. */
+function addedFactor(model: Model, place: number, budget: Budget): Factor {
+  const { item, variables, formulas } = model;
+  const rule = item.rules[place];
+  const looksAtBase = rule?.then.some((effect) => 'basePercent' in effect) ?? false;
+  const scope = [...openRules(formulas, [place]).map((open) => variables.rule(open)), ...(looksAtBase ? [variables.base] : [])];
+  return tabulate(model, scope, budget, (world) => {
+    const added = rule && world.ruleHolds(place) ? addedByRule(world.line, rule, world.base()) : 0;
+    return fixed(added * weightOf(world, 'each'));
+  });
+}
+
+/** What decides the base: rules, choices that set or multiply it, combinations with prices. */
+function baseVariables({ item, baseChoices, variables, combined }: Model, rules: readonly number[]): Variable[] {
+  return unique([
+    ...rules.map((rule) => variables.rule(rule)),
+    ...baseChoices.map(({ atom }) => variables.atom(atom)),
+    ...(item.cells?.hasPrices ? combined.map((group) => variables.only(group)) : []),
+  ]);
 }
 
 /** Which combinations are sold. */
 export function soldFactor(model: Model, budget: Budget): Factor {
-  return tabulate(model, model.combined, budget, (world) => {
+  return tabulate(model, unique(model.combined.map((group) => model.variables.only(group))), budget, (world) => {
     const combination = world.combination();
     return combination?.cell?.sold === false || combination?.soldOut ? undefined : ONE;
   });
 }
 
-/** The builds in which a rule holds. */
-export function ruleFactor(model: Model, rule: number, groups: readonly number[], budget: Budget): Factor {
-  return tabulate(model, groups, budget, (world) => (world.ruleHolds(rule) ? ONE : undefined));
-}
-
-/** The answers to one group, over what can be seen of it and of the groups that decide over it. */
-export function groupFactor(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor {
-  const { index } = group.offered;
-  const isSeen = group.domain.length > 1;
-  const scope = [...new Set([...group.deciders, ...(isSeen ? [index] : [])])].sort((a, b) => a - b);
-  const others = scope.filter((one) => one !== index);
-  const looksAtItself = isSeen && group.deciders.includes(index);
-  const remembered = new Map<string, Map<Sight, Span>>();
-  const table = new Map<string, Span>();
-  eachAssignment(model, others, (world, values) => {
-    for (const own of looksAtItself ? group.domain : [undefined]) {
-      budget.spend(1);
-      world.sights[index] = own;
-      const answers = answersIn(model, group, world, remembered, budget, asked);
-      for (const [sight, span] of answers) {
-        if (own !== undefined && sight !== own) continue;
-        values[index] = group.domain.indexOf(sight);
-        const key = scope.map((one) => values[one]).join(',');
-        table.set(key, plus(table.get(key), span));
-      }
-    }
-    world.sights[index] = undefined;
-  });
-  return { scope, table };
-}
-
-/** A factor made by looking at every way to see some groups; undefined leaves a way out. */
-export function tabulate(model: Model, scope: readonly number[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {
-  const table = new Map<string, Span>();
-  eachAssignment(model, scope, (world, values) => {
-    budget.spend(1);
-    const span = spanIn(world);
-    if (span) table.set(scope.map((one) => values[one]).join(','), span);
-  });
-  return { scope, table };
-}
-
-/** Visits every way to see some groups; the world and `values` (places in the domains) are written over each time. */
-function eachAssignment(model: Model, groups: readonly number[], visit: (world: World, values: number[]) => void): void {
-  const world = new World(model);
-  const values = model.groups.map(() => 0);
-  const assign = (at: number) => {
-    const group = groups[at];
-    if (group === undefined) return visit(world, values);
-    model.groups[group]?.domain.forEach((sight, value) => {
-      world.sights[group] = sight;
-      values[group] = value;
-      assign(at + 1);
+/** For each rule that is left open, that it holds just where its condition does. */
+export function ruleFactors(model: Model, rules: Iterable<number>, budget: Budget): Factor[] {
+  const { formulas, variables } = model;
+  return openRules(formulas, rules).map((rule) => {
+    const formula = formulas[rule] ?? false;
+    const atoms = unique(atomsOfFormula(formula)).map((atom) => variables.atom(atom));
+    const scope = unique([...atoms, variables.rule(rule)]);
+    return tabulate(model, scope, budget, (world) => {
+      const isTrue = holdsWith(formula, (atom) => world.isTrue(variables.atom(atom)));
+      return isTrue === world.isTrue(variables.rule(rule)) ? ONE : undefined;
     });
-    world.sights[group] = undefined;
-  };
-  assign(0);
+  });
 }
 
-/** The valid answers to a group in a world; hidden groups have one, the empty one. */
-export function answersTo(model: Model, group: ModelGroup, world: World): Map<Sight, Span> {
-  return groupAnswers(questionIn(model, group, world, undefined));
+/** The answers to one group, over what matters to it and what others look at in it; hidden groups have one, the empty one. */
+export function groupFactors(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor[] {
+  const mine = asked?.group === group.offered.index ? asked : undefined;
+  return isBestInAChain(model, group) ? chainOf(model, group, budget, mine) : [wholeFactor(model, group, budget, mine)];
+}
+
+/** The answers to one group in one factor. */
+export function wholeFactor(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor {
+  // A group may look at itself: then only what is seen of it as it was given counts.
+  const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
+  const remembered = new Map<string, Map<Sight, Span>>();
+  eachWorld(model, rows.given, budget, (world) => {
+    for (const [sight, span] of answersIn(model, group, world, remembered, budget, asked)) rows.add(world, valuesIn(group, sight), span);
+  });
+  return rows;
+}
+
+/** What others look at in a group, in the order in which a sight tells it. */
+function ownVariables({ variables }: Model, { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup): Variable[] {
+  return [
+    ...[...choiceAtoms.flat(), ...groupAtoms].map((atom) => variables.atom(atom)),
+    ...(namedFirst ? [variables.first(offered.index)] : []),
+    ...(isCombined ? [variables.only(offered.index)] : []),
+  ];
+}
+
+function valuesIn({ namedFirst, isCombined }: ModelGroup, sight: Sight): number[] {
+  const { truths, first, only } = seenIn(sight);
+  return [...truths, ...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
 }
 
 function answersIn(
   model: Model, group: ModelGroup, world: World, remembered: Map<string, Map<Sight, Span>>, budget: Budget, asked: Asked | undefined,
 ): Map<Sight, Span> {
-  const view = world.viewOf(group);
+  const view = world.viewOf(group.matters);
   const known = remembered.get(view);
   if (known) return known;
-  const question = questionIn(model, group, world, asked);
-  budget.spend(question.choices.reduce((sum, { options }) => sum + options.length, 1));
-  const price = fixedPrice(model, group.offered, world);
-  const answers = groupAnswers(question);
-  for (const [sight, span] of answers) answers.set(sight, times(span, { ...ONE, low: price, high: price }));
+  const price = fixed(fixedPrice(world, group.offered));
+  const answers = groupAnswers(questionIn(model, group, world, budget, asked));
+  for (const [sight, span] of answers) answers.set(sight, times(span, price));
   remembered.set(view, answers);
   return answers;
 }
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
-function questionIn(model: Model, group: ModelGroup, world: World, asked: Asked | undefined): GroupQuestion {
-  const { offered } = group;
-  const isVisible = world.line.settlement.isVisible(offered.ruled);
-  const limits = isVisible ? limitsWith(offered, world.ruleHolds) : NOTHING_ASKED;
-  const freeByCell = offered.by && world.combination()?.cell?.price !== undefined;
-  const choices = offered.choices.map((choice, index): AnsweredChoice => {
-    const canStand = isVisible && world.line.settlement.isVisible(choice.ruled) && !isSoldOut(choice, model.circumstances.out);
-    const must = asked?.group === offered.index && asked.choice === index ? asked.must : undefined;
-    return answered(group, choice, index, canStand ? optionsOf(world, offered, choice, freeByCell) : [], must);
-  });
-  return { min: limits.min, max: limits.max ?? Infinity, included: limits.included, includedFirst: offered.includedFirst, choices, ...looksOf(group) };
-}
-
-/** Every way to pick a choice: units, amount, and all answers to what it opens as one span. */
-function optionsOf(world: World, group: OfferedGroup, choice: OfferedChoice, isFree: boolean): Option[] {
-  const inner = openedSpan(world, choice);
-  if (!inner) return [];
-  const needsBase = choice.price !== undefined && 'percent' in choice.price;
-  const base = needsBase ? world.base() : 0;
-  const amounts = [undefined, ...group.amounts.values()];
-  return Array.from({ length: choice.max }, (_, i) => i + 1).flatMap((units) => {
-    const price = isFree ? 0 : unitPrice(world.line, group, choice, units, base);
-    return amounts.map((amount) => ({
-      units,
-      price: share(price, amount?.price ?? WHOLE),
-      inner: multiplied(inner, units),
-      calories: share(choice.calories, amount?.portion ?? WHOLE) * units,
-    }));
-  });
-}
-
-function multiplied({ count, low, high, fewest, most }: Span, units: number): Span {
-  return { count, low: low * units, high: high * units, fewest: fewest * units, most: most * units };
-}
-
-/** All answers to the groups that a choice opens; undefined when one of them can't be answered. */
-function openedSpan(world: World, choice: OfferedChoice): Span | undefined {
-  return choice.opens.reduce<Span | undefined>((span, group) => {
-    const answers = openedAnswers(world, group);
-    return span && answers && times(span, answers);
-  }, ONE);
-}
-
-function openedAnswers(world: World, group: OfferedGroup): Span | undefined {
-  if (group.group.kind !== 'choices') {
-    const price = notePrice(world, group);
-    return { ...ONE, low: price, high: price };
-  }
-  const out = world.line.circumstances.out;
-  const choices = group.choices.map((choice): AnsweredChoice => ({
-    alone: choice.choice.alone ?? false, atoms: [], namedFirst: false,
-    options: isSoldOut(choice, out) ? [] : optionsOf(world, group, choice, false),
+function questionIn(model: Model, group: ModelGroup, world: World, budget: Budget, asked: Asked | undefined): GroupQuestion {
+  const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
+  const limits = world.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, world.ruleHolds) : NOTHING_ASKED;
+  const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
+  const choices = offered.choices.map((choice, index): AnsweredChoice => ({
+    alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,
+    options: canStand(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [],
+    ...(asked?.choice === index && { must: asked.must }),
   }));
-  const { min, max, included, includedFirst } = group;
-  const answers = groupAnswers({ min, max: max ?? Infinity, included, includedFirst, choices, atoms: [], looksAtFirst: false, looksAtSingle: false });
-  return [...answers.values()].reduce<Span | undefined>((sum, span) => plus(sum, span), undefined);
-}
-
-/** What a visible group costs whatever is answered: a required note its price, a required amount its least. */
-function fixedPrice(model: Model, offered: OfferedGroup, world: World): number {
-  const { group } = offered;
-  if (!world.line.settlement.isVisible(offered.ruled)) return 0;
-  if (group.kind === 'amount' && group.amount?.required) return amountWindow(group, listOf(world.line, offered), model.menu.firstList).need;
-  return notePrice(world, offered);
-}
-
-function notePrice(world: World, offered: OfferedGroup): number {
-  const { group } = offered;
-  if (group.kind !== 'note' || !group.note?.required) return 0;
-  return priceIn(group.note.price ?? 0, listOf(world.line, offered), world.line.menu.firstList);
+  return {
+    min: limits.min, max: limits.max ?? Infinity, included: limits.included, includedFirst: offered.includedFirst, choices,
+    atoms: boundsOf(groupAtoms), looksAtFirst: namedFirst !== undefined, looksAtOnly: isCombined, spend: budget.spend,
+  };
 }

@@ -1,5 +1,4 @@
-import type { CompiledCondition } from '../compile/compiled.ts';
-import type { CircumstanceTest } from '../rules/holds.ts';
+import type { CircumstanceTest, CompiledCondition } from '../compile/compiled.ts';
 
 /** Something about the answer to one group that others look at: whether its units lie within bounds. */
 export interface Atom {
@@ -39,7 +38,7 @@ export function formulaOf(
     case 'all': return junction('all', condition.of.map(inner));
     case 'any': return junction('any', condition.of.map(inner));
     case 'not': return negation(inner(condition.of));
-    case 'circumstance': return test(condition.test);
+    case 'circumstance': return test(condition);
     case 'quantity': return quantity >= condition.atLeast && quantity <= condition.atMost;
     case 'units': {
       const { group, choice, atLeast, atMost } = condition;
@@ -59,14 +58,11 @@ export function holdsWith(formula: Formula, truth: (atom: number) => boolean): b
   }
 }
 
-/** The groups that a formula looks at. */
-export function groupsOfFormula(formula: Formula, atoms: readonly Atom[]): number[] {
+/** The atoms that a formula looks at. */
+export function atomsOfFormula(formula: Formula): number[] {
   if (typeof formula === 'boolean') return [];
-  if (formula.kind === 'atom') {
-    const group = atoms[formula.atom]?.group;
-    return group === undefined ? [] : [group];
-  }
-  return formula.kind === 'not' ? groupsOfFormula(formula.of, atoms) : formula.of.flatMap((one) => groupsOfFormula(one, atoms));
+  if (formula.kind === 'atom') return [formula.atom];
+  return formula.kind === 'not' ? atomsOfFormula(formula.of) : formula.of.flatMap(atomsOfFormula);
 }
 
 function negation(formula: Formula): Formula {

@@ -1,5 +1,8 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
-import { plus, type Span } from './span.ts';
+import type { Pick } from '../quote/request-schema.ts';
+import { ONE, plus, type Span, times, waysOf } from './span.ts';
+import { firstAfter, NOBODY, onlyAfter } from './standing.ts';
+import { byPick, repriced } from './ways.ts';
 
 /** One way to pick a choice: so many units, at this price each, with what is opened along. */
 export interface Option {
@@ -8,6 +11,8 @@ export interface Option {
   /** What the groups that it opens cost and bring, for all its units; `count` of their answers. */
   readonly inner: Span;
   readonly calories: number;
+  /** The pick itself, where somebody asks for the way. */
+  readonly pick: Pick | undefined;
 }
 
 export interface AnsweredChoice {
@@ -35,7 +40,9 @@ export interface GroupQuestion {
   /** Bounds on the units of the whole group that others look at. */
   readonly atoms: readonly Bounds[];
   readonly looksAtFirst: boolean;
-  readonly looksAtSingle: boolean;
+  readonly looksAtOnly: boolean;
+  /** Told of the work before it is done. */
+  readonly spend: (steps: number) => void;
 }
 
 /**
@@ -44,17 +51,14 @@ export interface GroupQuestion {
  */
 export type Sight = string;
 
-/** The sight of a group that nobody looks at. */
-export const NOTHING_SEEN: Sight = sightOf('', -1, -1);
-
-function sightOf(atoms: string, first: number, single: number): Sight {
-  return `${atoms}|${first}|${single}`;
+function sightOf(atoms: string, first: number, only: number): Sight {
+  return `${atoms}|${first}|${only}`;
 }
 
-/** The first standing choice that matters and the only standing one, as a sight tells them. */
-export function standingOf(sight: Sight): { first: number; single: number } {
-  const [, first, single] = sight.split('|');
-  return { first: Number(first), single: Number(single) };
+/** A sight taken apart: the truths of the atoms, the first standing choice that matters, the only standing one. */
+export function seenIn(sight: Sight): { truths: readonly number[]; first: number; only: number } {
+  const [truths = '', first, only] = sight.split('|');
+  return { truths: [...truths].map(Number), first: Number(first), only: Number(only) };
 }
 
 /**
@@ -87,8 +91,9 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   // One sweep by free choice finds both ends.
   const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
   for (const [sight, span] of counted) {
-    const values = (sweeps: Map<Sight, Span>[], field: 'low' | 'high') => sweeps.flatMap((one) => one.get(sight)?.[field] ?? []);
-    counted.set(sight, { ...span, low: Math.min(...values(lows, 'low')), high: Math.max(...values(highs, 'high')) });
+    const spans = (sweeps: Map<Sight, Span>[]) => sweeps.flatMap((one) => one.get(sight) ?? []).reduce(plus);
+    const { low, ways } = spans(lows);
+    counted.set(sight, { ...span, low, high: spans(highs).high, ways });
   }
   return counted;
 }
@@ -118,17 +123,13 @@ interface State {
   readonly free: number;
   readonly sight: string;
   readonly first: number;
-  readonly single: number;
+  readonly only: number;
   /** Written over when another way leads to the same state. */
   span: Span;
 }
 
-const EMPTY: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0 };
-const NONE = -1;
-const SEVERAL = -2;
-
 function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
-  let states = new Map<string | number, State>([['', { units: 0, free: 0, sight: '', first: NONE, single: NONE, span: EMPTY }]]);
+  let states = new Map<string | number, State>([['', { units: 0, free: 0, sight: '', first: NOBODY, only: NOBODY, span: ONE }]]);
   question.choices.forEach((choice, index) => {
     const next = new Map<string | number, State>();
     const put = (state: State) => {
@@ -139,7 +140,8 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
       else next.set(key, state);
     };
     const own = options[index] ?? [];
-    const unpicked = choice.atoms.map((bounds) => bit(0, bounds)).join('');
+    question.spend(states.size * (own.length + 1));
+    const unpicked = choice.atoms.map((bounds) => truthOf(0, bounds)).join('');
     for (const state of states.values()) {
       if (choice.must !== 'stand') put(unpicked === '' ? state : { ...state, sight: state.sight + unpicked });
       if (choice.must === 'fall') continue;
@@ -156,30 +158,31 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
 const FREE_BELOW = 128;
 
 /** Where nothing is looked at, units and free ones say it all, and a number is the faster key. */
-function keyOf({ units, free, first, single, sight }: State): string | number {
-  if (sight === '' && first === NONE && single === NONE) return units * FREE_BELOW + free;
-  return `${units},${free},${first},${single},${sight}`;
+function keyOf({ units, free, first, only, sight }: State): string | number {
+  if (sight === '' && first === NOBODY && only === NOBODY) return units * FREE_BELOW + free;
+  return `${units},${free},${first},${only},${sight}`;
 }
 
 function pickOption(
   question: GroupQuestion, state: State, choice: AnsweredChoice, index: number, option: Option, pricing: Pricing, put: (state: State) => void,
 ): void {
-  const { units, inner } = option;
-  const first = question.looksAtFirst && state.first === NONE ? (choice.namedFirst ? index : SEVERAL) : state.first;
-  const single = question.looksAtSingle ? (state.single === NONE ? index : SEVERAL) : NONE;
-  const sight = choice.atoms.length === 0 ? state.sight : state.sight + choice.atoms.map((bounds) => bit(units, bounds)).join('');
+  const { units } = option;
+  const first = question.looksAtFirst ? firstAfter(state.first, index, choice.namedFirst) : NOBODY;
+  const only = question.looksAtOnly ? onlyAfter(state.only, index) : NOBODY;
+  const sight = choice.atoms.length === 0 ? state.sight : state.sight + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
   const mostFree = pricing.kind === 'free-choice' ? Math.min(units, question.included - state.free) : 0;
   for (let free = 0; free <= mostFree; free++) {
-    const paid = priceOf(option, free, pricing);
-    const { span } = state;
-    put({
-      units: state.units + units, free: state.free + free, sight, first, single,
-      span: {
-        count: span.count * inner.count, low: span.low + paid + inner.low, high: span.high + paid + inner.high,
-        fewest: span.fewest + option.calories + inner.fewest, most: span.most + option.calories + inner.most,
-      },
-    });
+    const span = times(state.span, spanOf(option, priceOf(option, free, pricing)));
+    put({ units: state.units + units, free: state.free + free, sight, first, only, span });
   }
+}
+
+/** One pick alone, with what it opens; `paid` is charged for all its units, inner ones aside. */
+export function spanOf({ calories, inner, pick }: Option, paid: number): Span {
+  return {
+    count: inner.count, low: inner.low + paid, high: inner.high + paid, fewest: inner.fewest + calories, most: inner.most + calories,
+    ways: pick && byPick(pick, paid, waysOf(inner)),
+  };
 }
 
 function priceOf({ units, price }: Option, free: number, pricing: Pricing): number {
@@ -190,21 +193,26 @@ function priceOf({ units, price }: Option, free: number, pricing: Pricing): numb
   }
 }
 
-function bit(units: number, { atLeast, atMost }: Bounds): '1' | '0' {
-  return units >= atLeast && units <= atMost ? '1' : '0';
+/** Whether units lie within bounds: 1 or 0. */
+export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
+  return units >= atLeast && units <= atMost ? 1 : 0;
 }
 
 function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
   const { included, min } = question;
   const answers = new Map<Sight, Span>();
-  for (const { units, free, sight, first, single, span } of states) {
+  for (const { units, free, sight, first, only, span } of states) {
     if (units < min || (notEmpty && units === 0)) continue;
     if (pricing.kind === 'free-choice' && free !== Math.min(included, units)) continue;
     if (pricing.kind === 'too-few' && units >= included) continue;
     if (pricing.kind === 'threshold' && units < included) continue;
     const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
-    const seen = sightOf(sight + question.atoms.map((bounds) => bit(units, bounds)).join(''), first, single);
-    answers.set(seen, plus(answers.get(seen), less === 0 ? span : { ...span, low: span.low - less, high: span.high - less }));
+    const seen = sightOf(sight + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
+    answers.set(seen, plus(answers.get(seen), less === 0 ? span : lowered(span, less)));
   }
   return answers;
+}
+
+function lowered(span: Span, less: number): Span {
+  return { ...span, low: span.low - less, high: span.high - less, ways: span.ways && repriced(span.ways, (price) => price - less) };
 }

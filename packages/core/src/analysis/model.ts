@@ -1,149 +1,202 @@
-import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import type { Circumstances } from '../quote/circumstances.ts';
-import { isSoldOut } from '../quote/settlement.ts';
-import { type Atom, AtomList, type Formula, formulaOf, groupsOfFormula } from './formula.ts';
-import { type AnsweredChoice, type Bounds, groupAnswers, NOTHING_SEEN, type Sight, standingOf } from './group-answers.ts';
-import { ONE } from './span.ts';
+import { type Atom, AtomList, atomsOfFormula, type Formula, formulaOf } from './formula.ts';
+import type { SizeOf } from './layout.ts';
+import { type Variable, Variables } from './variables.ts';
 
 /**
- * An item in known circumstances, as the analysis sees it: one variable for each offered group, whose values are
- * what the others can see of its answers. Groups that nobody looks at have one value.
+ * An item in known circumstances, as the analysis sees it: variables for everything that one group says and another
+ * part looks at. What nobody looks at has none.
  */
 export interface Model {
   readonly menu: CompiledMenu;
   readonly item: CompiledItem;
   readonly circumstances: Circumstances;
-  /** What is left of each rule's condition. */
+  readonly quantity: number;
+  readonly aim: Aim;
+  readonly variables: Variables;
+  /** What is left of each rule's condition; false for rules that decide over nothing that is looked at. */
   readonly formulas: readonly Formula[];
   readonly atoms: readonly Atom[];
-  /** Where an atom's truth stands in the sight of its group. */
-  readonly atomPlaces: readonly number[];
   readonly groups: readonly ModelGroup[];
-  /** The groups that decide the base price. */
-  readonly baseDeciders: readonly number[];
+  /** The choices that set or multiply the base, each with the atom that tells whether it stands. */
+  readonly baseChoices: readonly BaseChoice[];
   /** The groups whose picks make a combination that matters for the price or for what is sold. */
   readonly combined: readonly number[];
-  /** Base prices that were worked out, by what is seen of the groups that decide them. */
-  readonly knownBases: Map<string, number>;
+  /** Whether the price of some choice is a share of the base. */
+  readonly needsBase: boolean;
+  /**
+   * The base prices there are, in minor units, once they were worked out: the values of their variable are places here.
+   * Where no choice needs the base they are the prices after every `setBase`.
+   */
+  readonly bases: number[];
+}
+
+/** What a look at the builds is after. */
+export interface Aim {
+  /** What the prices sum up to: the whole line, or one unit of it, without what is charged once. */
+  readonly prices: 'line' | 'unit';
+  /** Whether the picks are to be told that lead there. */
+  readonly ways: boolean;
+  /** Whether rules matter that decide over no build and no price. */
+  readonly everyRule: boolean;
+}
+
+/** A question about one choice: only builds in which it stands, or in which it does not. */
+export interface Asked {
+  readonly group: number;
+  readonly choice: number;
+  readonly must: 'stand' | 'fall';
+}
+
+const SPANS_ALONE: Aim = { prices: 'line', ways: false, everyRule: false };
+
+export interface BaseChoice {
+  readonly group: OfferedGroup;
+  readonly choice: OfferedChoice;
+  readonly atom: number;
 }
 
 export interface ModelGroup {
   readonly offered: OfferedGroup;
-  readonly choiceAtoms: readonly (readonly Bounds[])[];
-  readonly groupAtoms: readonly Bounds[];
-  readonly namedFirst: ReadonlySet<number>;
-  readonly looksAtFirst: boolean;
-  readonly looksAtSingle: boolean;
-  readonly domain: readonly Sight[];
-  /** The first and the only standing choice of each sight of the domain. */
-  readonly standingIn: ReadonlyMap<Sight, { readonly first: number; readonly single: number }>;
-  /** The groups that decide what may be picked here and what it costs; may name the group itself. */
-  readonly deciders: readonly number[];
-  /** What of the world matters here: rules, groups whose first standing choice sets a price, the base, the combination. */
-  readonly matters: { readonly rules: readonly number[]; readonly firsts: readonly number[]; readonly base: boolean; readonly combination: boolean };
+  /** The atoms of each choice, and those of the whole group, by their place in the model's list. */
+  readonly choiceAtoms: readonly (readonly number[])[];
+  readonly groupAtoms: readonly number[];
+  /** The choices by whose standing first some price is read; undefined where none is. */
+  readonly namedFirst: ReadonlySet<number> | undefined;
+  /** Whether it makes combinations. */
+  readonly isCombined: boolean;
+  readonly matters: Matters;
 }
 
-export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1): Model {
+/** What of the rest matters to a group or a choice: rules, groups whose first standing choice sets a price, the base, the combination. */
+export interface Matters {
+  readonly rules: readonly number[];
+  readonly firsts: readonly number[];
+  readonly base: boolean;
+  readonly combination: boolean;
+}
+
+export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1, aim: Partial<Aim> = {}): Model {
   const list = new AtomList();
-  const formulas = item.rules.map(({ when }) => formulaOf(when, circumstances.test, quantity, list));
-  for (const group of item.groups) {
-    for (const choice of group.choices) if (setsBase(choice)) list.place(standing(group, choice));
-  }
+  const { deciding, named, matters, needsBase } = groupMatters(item);
+  const formulas = item.rules.map(({ when }, rule) =>
+    aim.everyRule === true || deciding.has(rule) ? formulaOf(when, circumstances.test, quantity, list) : false,
+  );
+  const baseChoices = item.groups.flatMap((group) => group.choices.filter(({ setsBase }) => setsBase).map((choice): BaseChoice => ({
+    group, choice, atom: list.place({ group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity }),
+  })));
   const { atoms } = list;
   const table = item.cells;
   const combined = table && (table.cells.size > 0 || circumstances.out.variants.length > 0) ? table.by : [];
-  const named = namedByPrices(item);
-  const atomPlaces = placesOf(item, atoms);
-  const decided = (rules: readonly number[]) => rules.flatMap((rule) => groupsOfFormula(formulas[rule] ?? false, atoms));
-  const baseDeciders = unique([
-    ...item.groups.filter(({ choices }) => choices.some(setsBase)).map(({ index }) => index),
-    ...(table?.hasPrices ? combined : []),
-    ...decided(item.rules.flatMap(({ then }, rule) => (then.some(isOnBase) ? [rule] : []))),
-  ]);
-  const groups = item.groups.map((offered): ModelGroup => {
-    const own = atoms.filter(({ group }) => group === offered.index);
-    const shape = {
-      offered,
-      choiceAtoms: offered.choices.map(({ index }) => own.filter(({ choice }) => choice === index)),
-      groupAtoms: own.filter(({ choice }) => choice === undefined),
-      namedFirst: named.get(offered.index) ?? new Set<number>(),
-      looksAtFirst: named.has(offered.index),
-      looksAtSingle: combined.includes(offered.index),
+  const variables = new Variables(item, atoms.length);
+  const groups = item.groups.map((offered, index): ModelGroup => {
+    const own = atoms.flatMap((atom, place) => (atom.group === index ? [place] : []));
+    const atomsOf = (choice: number | undefined) => own.filter((place) => atoms[place]?.choice === choice);
+    const namedFirst = named.get(index);
+    if (namedFirst) variables.setValues(variables.first(index), Variables.valuesOfStanding(namedFirst));
+    if (combined.includes(index)) variables.setValues(variables.only(index), Variables.valuesOfStanding(offered.choices.map((it) => it.index)));
+    return {
+      offered, namedFirst, isCombined: combined.includes(index), matters: matters[index] ?? NOTHING_MATTERS,
+      choiceAtoms: offered.choices.map((choice) => atomsOf(choice.index)), groupAtoms: atomsOf(undefined),
     };
-    const matters = {
-      rules: unique(rulesOn(offered)), firsts: unique(byGroupsOf(offered)),
-      base: hasPercent(offered), combination: offered.by && (table?.hasPrices ?? false),
-    };
-    const deciders = unique([
-      ...decided(matters.rules), ...matters.firsts, ...(matters.combination ? combined : []), ...(matters.base ? baseDeciders : []),
-    ]);
-    const domain = domainOf(shape, circumstances);
-    const standingIn = new Map(domain.map((sight) => [sight, standingOf(sight)]));
-    return { ...shape, domain, standingIn, deciders, matters };
   });
-  return { menu, item, circumstances, formulas, atoms, atomPlaces, groups, baseDeciders, combined, knownBases: new Map() };
+  return { menu, item, circumstances, quantity, aim: { ...SPANS_ALONE, ...aim }, variables, formulas, atoms, groups, baseChoices, combined, needsBase, bases: [] };
 }
 
-/** How many values each variable of a model has. */
-export function domainsOf({ groups }: Model): number[] {
-  return groups.map(({ domain }) => domain.length);
+const NOTHING_MATTERS: Matters = { rules: [], firsts: [], base: false, combination: false };
+
+/** The variables that say what matters. */
+export function variablesOf({ variables, formulas, combined }: Model, { rules, firsts, base, combination }: Matters): Variable[] {
+  return unique([
+    ...openRules(formulas, rules).map((rule) => variables.rule(rule)),
+    ...firsts.map((group) => variables.first(group)),
+    ...(combination ? combined.map((group) => variables.only(group)) : []),
+    ...(base ? [variables.base] : []),
+  ]);
 }
 
-/** The atom that tells whether a choice stands. */
-function standing(group: OfferedGroup, choice: OfferedChoice): Atom {
-  return { group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity };
+/** The rules of which the circumstances leave open whether they hold, each once. */
+export function openRules(formulas: readonly Formula[], rules: Iterable<number>): number[] {
+  return unique(rules).filter((rule) => typeof formulas[rule] === 'object');
 }
 
-export function setsBase({ price }: OfferedChoice): boolean {
-  return price !== undefined && ('base' in price || 'times' in price);
+/** The groups that rules look at. */
+export function groupsOfRules({ formulas, atoms }: Model, rules: readonly number[]): number[] {
+  return unique(rules.flatMap((rule) => atomsOfFormula(formulas[rule] ?? false)).flatMap((atom) => atoms[atom]?.group ?? []));
 }
 
-function isOnBase(effect: object): boolean {
-  return 'setBase' in effect || 'basePercent' in effect || 'addToPrice' in effect;
+/** How many values each variable may have. */
+export function sizesOf({ variables }: Model): SizeOf {
+  return (variable) => variables.size(variable);
 }
 
-function unique(numbers: readonly number[]): number[] {
+export function unique(numbers: Iterable<number>): number[] {
   return [...new Set(numbers)].sort((a, b) => a - b);
 }
 
-/** A sight begins with the atoms of each choice, in document order, then those of the whole group. */
-function placesOf(item: CompiledItem, atoms: readonly Atom[]): number[] {
-  const places: number[] = atoms.map(() => 0);
-  for (const { index, choices } of item.groups) {
-    let place = 0;
-    for (const choice of [...choices.map((one) => one.index), undefined]) {
-      atoms.forEach((atom, i) => {
-        if (atom.group === index && atom.choice === choice) places[i] = place++;
-      });
-    }
-  }
-  return places;
+/** What matters to each group of an item, and the choices by whose standing first some price is read, by their group. */
+interface GroupMatters {
+  readonly matters: readonly Matters[];
+  readonly named: ReadonlyMap<number, ReadonlySet<number>>;
+  /** The rules that decide which builds there are or what they cost. */
+  readonly deciding: ReadonlySet<number>;
+  readonly needsBase: boolean;
 }
 
-function rulesOn(group: OfferedGroup): number[] {
-  return [
-    ...group.ruled.show, ...group.ruled.hide, ...group.limits.map(({ rule }) => rule),
-    ...group.choices.flatMap(({ ruled, setBy }) => [...ruled.show, ...ruled.hide, ...setBy.map(({ rule }) => rule)]),
-  ];
+/** The same in all circumstances, so worked out once for an item. */
+const knownMatters = new WeakMap<CompiledItem, GroupMatters>();
+
+function groupMatters(item: CompiledItem): GroupMatters {
+  const known = knownMatters.get(item);
+  if (known) return known;
+  const matters = item.groups.map((group) => mattersTo(item, group));
+  const deciding = new Set([...matters.flatMap(({ rules }) => rules), ...item.onBase]);
+  const worked = { matters, named: namedByPrices(item), deciding, needsBase: matters.some(({ base }) => base) };
+  knownMatters.set(item, worked);
+  return worked;
 }
 
-/** Every choice of a group and of what its choices open. */
-function choicesWithin(group: OfferedGroup): OfferedChoice[] {
-  return group.choices.flatMap((choice) => [choice, ...choice.opens.flatMap(choicesWithin)]);
+/** What matters to a whole group. */
+function mattersTo(item: CompiledItem, group: OfferedGroup): Matters {
+  const matters = mattersToChoices(item, group, group.choices);
+  return { ...matters, rules: unique([...matters.rules, ...mattersToLimits(group).rules]) };
 }
 
-function byGroupsOf(group: OfferedGroup): number[] {
-  return choicesWithin(group).flatMap(({ byGroup }) => byGroup ?? []);
+/** What matters to whether a group is asked, and within which limits. */
+export function mattersToLimits({ ruled, limits }: OfferedGroup): Matters {
+  return { ...NOTHING_MATTERS, rules: unique([...rulesOf(ruled), ...limits.map(({ rule }) => rule)]) };
 }
 
-function hasPercent(group: OfferedGroup): boolean {
-  return choicesWithin(group).some(({ price }) => price !== undefined && 'percent' in price);
+/** What matters to some choices of a group: whether they may be picked, and at which price. */
+export function mattersToChoices(item: CompiledItem, group: OfferedGroup, choices: readonly OfferedChoice[]): Matters {
+  const within = choicesWithin(choices);
+  return {
+    rules: unique([...rulesOf(group.ruled), ...choices.flatMap(({ ruled, setBy }) => [...rulesOf(ruled), ...setBy.map(({ rule }) => rule)])]),
+    firsts: unique(within.flatMap(({ byGroup }) => byGroup ?? [])),
+    base: within.some(({ price }) => price !== undefined && 'percent' in price),
+    combination: group.by && (item.cells?.hasPrices ?? false),
+  };
 }
 
-/** The choices by whose standing first some price is read, by their group. */
+/** The rules that decide whether something is shown. */
+export function rulesOf({ show, hide }: Ruled): number[] {
+  return [...show, ...hide];
+}
+
+/** The rules that decide whether a group is asked, within which limits, and which of its choices may be picked. */
+export function rulesBefore({ offered }: ModelGroup): number[] {
+  return unique([...mattersToLimits(offered).rules, ...offered.choices.flatMap(({ ruled }) => rulesOf(ruled))]);
+}
+
+/** Some choices and every choice of what they open. */
+function choicesWithin(choices: readonly OfferedChoice[]): OfferedChoice[] {
+  return choices.flatMap((choice) => [choice, ...choice.opens.flatMap((group) => choicesWithin(group.choices))]);
+}
+
 function namedByPrices(item: CompiledItem): Map<number, Set<number>> {
   const named = new Map<number, Set<number>>();
-  for (const { byGroup, price } of item.groups.flatMap(choicesWithin)) {
+  for (const { byGroup, price } of item.groups.flatMap(({ choices }) => choicesWithin(choices))) {
     if (byGroup === undefined || !price || !('add' in price) || !price.by) continue;
     const set = named.get(byGroup) ?? new Set<number>();
     named.set(byGroup, set);
@@ -153,34 +206,4 @@ function namedByPrices(item: CompiledItem): Map<number, Set<number>> {
     }
   }
   return named;
-}
-
-type Shape = Omit<ModelGroup, 'domain' | 'standingIn' | 'deciders' | 'matters'>;
-
-/** Everything that could be seen of the group's answers, whatever the rules say. */
-function domainOf(shape: Shape, { out }: Circumstances): Sight[] {
-  const { offered } = shape;
-  const isSeen = shape.looksAtFirst || shape.looksAtSingle || shape.groupAtoms.length > 0 || shape.choiceAtoms.some((atoms) => atoms.length > 0);
-  if (!isSeen) return [NOTHING_SEEN];
-  const limits = [offered.max, ...offered.limits.map(({ limit }) => (limit.max === undefined ? offered.max : limit.max))];
-  const max = limits.reduce<number>((most, limit) => Math.max(most, limit ?? Infinity), 0);
-  const choices = offered.choices.map((choice, index): AnsweredChoice => {
-    const units = isSoldOut(choice, out) ? 0 : choice.max;
-    const options = Array.from({ length: units }, (_, i) => ({ units: i + 1, price: 0, inner: ONE, calories: 0 }));
-    return answered(shape, choice, index, options);
-  });
-  return [...groupAnswers({ min: 0, max, included: 0, includedFirst: 'picked', choices, ...looksOf(shape) }).keys()];
-}
-
-export function answered(
-  shape: Shape, choice: OfferedChoice, index: number, options: AnsweredChoice['options'], must?: AnsweredChoice['must'],
-): AnsweredChoice {
-  return {
-    alone: choice.choice.alone ?? false, options, atoms: shape.choiceAtoms[index] ?? [], namedFirst: shape.namedFirst.has(index),
-    ...(must && { must }),
-  };
-}
-
-export function looksOf({ groupAtoms, looksAtFirst, looksAtSingle }: Shape) {
-  return { atoms: groupAtoms, looksAtFirst, looksAtSingle };
 }

@@ -1,3 +1,5 @@
+import { both, either, type Ways } from './ways.ts';
+
 /**
  * What is known of a set of builds: how many there are, exactly, and the lowest and highest price and calories
  * among them. Spans of disjoint sets are added; spans of independent parts are multiplied.
@@ -8,12 +10,17 @@ export interface Span {
   readonly high: number;
   readonly fewest: number;
   readonly most: number;
+  /** How to be among them, where somebody asked for the way; left out where nothing has to be picked. */
+  readonly ways: Ways | undefined;
 }
 
-export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0 };
+export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0, ways: undefined };
 
 export function times(a: Span, b: Span): Span {
-  return { count: a.count * b.count, low: a.low + b.low, high: a.high + b.high, fewest: a.fewest + b.fewest, most: a.most + b.most };
+  return {
+    count: a.count * b.count, low: a.low + b.low, high: a.high + b.high, fewest: a.fewest + b.fewest, most: a.most + b.most,
+    ways: a.ways ?? b.ways ? both(waysOf(a), waysOf(b)) : undefined,
+  };
 }
 
 export function plus(a: Span | undefined, b: Span): Span {
@@ -24,5 +31,10 @@ export function plus(a: Span | undefined, b: Span): Span {
     high: Math.max(a.high, b.high),
     fewest: Math.min(a.fewest, b.fewest),
     most: Math.max(a.most, b.most),
+    ways: a.ways ?? b.ways ? either(waysOf(a), waysOf(b)) : undefined,
   };
+}
+
+export function waysOf({ ways, low }: Span): Ways {
+  return ways ?? [{ picks: [], taps: 0, price: low }];
 }

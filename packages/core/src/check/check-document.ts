@@ -66,8 +66,9 @@ function checkChoices(menu: Menu, group: ChoicesGroup, found: FindingList): void
   if (included > 0 && isNeverUsed(menu, group, included, max)) found.add('included-never-used', `groups/${group.id}`, { included });
 }
 
-function isNeverUsed(menu: Menu, group: ChoicesGroup, included: number, max: number | null): boolean {
-  const most = Math.min(max ?? Infinity, (group.choices ?? []).reduce((sum, choice) => sum + (choice.max ?? 1), 0));
+function isNeverUsed(menu: Menu, group: ChoicesGroup, included: number, max: number | null, only?: readonly string[]): boolean {
+  const choices = (group.choices ?? []).filter(({ id }) => only?.includes(id) ?? true);
+  const most = Math.min(max ?? Infinity, choices.reduce((sum, choice) => sum + (choice.max ?? 1), 0));
   return included > most || !costsAnything(menu, group);
 }
 
@@ -97,9 +98,10 @@ function checkItem(menu: Menu, item: Item, found: FindingList): void {
   const hasOffer = item.sale !== undefined || (item.quantityPrices ?? []).length > 0;
   if (hasOffer && (hasBase || hasCellPrice)) found.add('sale-hidden', where);
   for (const { group, attachment } of offers) {
-    if (group.kind !== 'choices' || attachment.included === undefined || attachment.included === 0) continue;
+    const isOwn = attachment.included !== undefined || attachment.max !== undefined || attachment.only !== undefined;
+    if (group.kind !== 'choices' || !isOwn) continue;
     const { max, included } = attachedLimits(group, attachment);
-    if (isNeverUsed(menu, group, included, max)) found.add('included-never-used', `${where}/groups/${group.id}`, { included });
+    if (included > 0 && isNeverUsed(menu, group, included, max, attachment.only)) found.add('included-never-used', `${where}/groups/${group.id}`, { included });
   }
 }
 

@@ -1,82 +1,74 @@
 import { looseSpan } from '../analysis/bounds.ts';
-import { eliminate, eliminateAllBut, type Factor, haveCommon } from '../analysis/eliminate.ts';
-import { type Asked, baseFactor, groupFactor, soldFactor } from '../analysis/factors.ts';
-import { domainsOf, type Model, type ModelGroup, newModel } from '../analysis/model.ts';
-import type { Span } from '../analysis/span.ts';
+import { eliminate, eliminateAllBut } from '../analysis/eliminate.ts';
+import { groupFactors } from '../analysis/factors.ts';
+import { type Asked, sizesOf } from '../analysis/model.ts';
+import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
-import { type Problem, ProblemList } from '../quote/problem.ts';
-import type { Context } from '../quote/request-schema.ts';
+import { ProblemList } from '../quote/problem.ts';
+import type { Pick } from '../quote/request-schema.ts';
 import { workLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
-import { findDeadEnds, findUnsoldEnds, isEverAnswerable, isEverVisible, wayToSee } from './dead-ends.ts';
-import type { Occasion } from './contexts.ts';
-import type { ItemCheck } from './item-check.ts';
-import { shortWay } from './short-way.ts';
+import { type Occasion, pricedOccasions } from './contexts.ts';
+import { findEnds, isEverAnswerable, isEverVisible, stuckInside, wayInside, wayToSee } from './dead-ends.ts';
+import { type ItemCheck, replayOf } from './item-check.ts';
+import { shortestWay } from './shortest-way.ts';
+import { type Solved, solve } from './solve.ts';
 
-/** What can be proved about one item: that it can be ordered, that nobody gets stuck, that every choice is one. */
+/**
+ * What can be proved about one item, on each occasion that its rules tell apart: that it can be ordered, that nobody
+ * gets stuck, that what is preselected may be; and over all of them, that every choice is one.
+ */
 export function checkItemBuilds(check: ItemCheck): void {
-  const { item, context, found } = check;
-  const where = `items/${item.item.id}`;
-  const { out: _, ...whole } = context;
-  const now = solve(check, { context: whole, quantity: 1 });
-  if (context.out) checkSoldOut(check, now.model);
-  if (!now.span) found.add('cannot-order', where);
-  for (const group of now.model.groups) {
-    const at = `${where}/groups/${group.offered.id}`;
-    if (isEverVisible(now.model, group) && !isEverAnswerable(now.model, group)) {
-      const way = wayToSee(check, whole, now.model, group);
-      found.add('cannot-satisfy', at, { group: group.offered.id, min: group.offered.min }, way);
-    }
-  }
-  findDeadEnds(check, now.model, now.factors);
-  findUnsoldEnds(check, now.model, now.factors);
-  const solved = [now, ...check.occasions.slice(1).map((occasion) => solve(check, withoutOut(occasion)))];
-  if (solved.every(({ span }) => span !== undefined)) for (const group of now.model.groups) checkChoicesOf(check, group, solved);
-  checkDefaults(check, whole);
+  const solved = check.occasions.map((occasion, index) => {
+    const one = solve(check, occasion);
+    checkOccasion(check, one);
+    if (index === 0 && check.context.out) checkSoldOut(check, one, solve(check, { ...occasion, context: check.context }));
+    return one;
+  });
+  const orderable = solved.filter(({ span }) => span !== undefined);
+  if (orderable.length > 0) for (const group of check.item.groups) checkChoicesOf(check, group, orderable);
 }
 
-/** Whether some valid build costs less than nothing; worked out exactly only where bounds leave it open. */
+function checkOccasion(check: ItemCheck, solved: Solved): void {
+  const { item, found } = check;
+  const { model, occasion, span } = solved;
+  const where = `items/${item.item.id}`;
+  if (!span) found.add('cannot-order', where, {}, replayOf(check, { picks: [] }, occasion));
+  for (const group of model.groups) {
+    const { id, min } = group.offered;
+    if (!isEverVisible(solved, group) || isEverAnswerable(solved, group)) continue;
+    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, wayToSee(solved, group), occasion));
+  }
+  for (const stuck of stuckInside(solved)) {
+    const { id, min } = stuck.group;
+    const way = wayInside(solved, stuck);
+    if (way) found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, way, occasion));
+  }
+  findEnds(check, solved);
+  checkDefaults(check, occasion);
+}
+
+/** Whether some valid build, its unit or its line, costs less than nothing; worked out exactly only where bounds leave it open. */
 export function checkItemPrice(check: ItemCheck): void {
   const { menu, item, clock, found } = check;
-  const couldBe = check.occasions.map(withoutOut).filter(({ context }) => {
-    return looseSpan(menu, item, circumstancesOf(menu, context, clock, new ProblemList())).low < 0;
-  });
-  const below = couldBe.find((occasion) => (solve(check, occasion).span?.low ?? 0) < 0);
-  if (!below) return;
-  const isTooLow = ({ code }: Problem) => code === 'price-below-zero';
-  const way = shortWay(check, below, item.groups, ({ problems }) => problems.length > 0 && problems.every(isTooLow));
-  found.add('price-below-zero', `items/${item.item.id}`, {}, way);
-}
-
-interface Solved {
-  readonly model: Model;
-  readonly base: readonly Factor[];
-  readonly factors: readonly Factor[];
-  readonly span: Span | undefined;
-}
-
-function withoutOut({ context: { out: _, ...context }, quantity }: Occasion): Occasion {
-  return { context, quantity };
-}
-
-function solve(check: ItemCheck, { context, quantity }: Occasion): Solved {
-  const { menu, item, clock, budget } = check;
-  const circumstances = circumstancesOf(menu, context, clock, new ProblemList());
-  const model = newModel(menu, item, circumstances, quantity);
-  const base = [baseFactor(model, budget), soldFactor(model, budget)];
-  const factors = model.groups.map((group) => groupFactor(model, group, budget));
-  return { model, base, factors, span: eliminate([...base, ...factors], domainsOf(model), budget) };
-}
-
-function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly Solved[]): void {
-  const { offered } = group;
-  const where = `items/${check.item.item.id}/groups/${offered.id}`;
-  if (!solved.some(({ model }) => isEverVisible(model, model.groups[offered.index] ?? group))) {
-    return check.found.add('never-offered', where, { group: offered.id });
+  for (const occasion of pricedOccasions(item, check.occasions)) {
+    if (looseSpan(menu, item, circumstancesOf(menu, occasion.context, clock, new ProblemList())).low >= 0) continue;
+    const below = (['line', 'unit'] as const).map((prices) => solve(check, occasion, { prices })).filter(({ span }) => span && span.low < 0);
+    if (below.length === 0) continue;
+    const all = item.groups.map(({ index }) => index);
+    const ways = below.flatMap(({ model, common, sold }) => shortestWay(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
+    const [way] = ways.sort((a, b) => a.taps - b.taps);
+    return found.add('price-below-zero', `items/${item.item.id}`, {}, replayOf(check, way, occasion));
   }
+}
+
+function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonly Solved[]): void {
+  const where = `items/${check.item.item.id}/groups/${offered.id}`;
+  const isAsked = solved.some((one) => one.model.groups.some((group) => group.offered === offered && isEverVisible(one, group)));
+  if (!isAsked) return check.found.add('never-offered', where, { group: offered.id });
   const askers = solved.map((one) => {
     let ask: ReturnType<typeof asker> | undefined;
-    return (choice: number, must: Asked['must']) => (ask ??= asker(check, one, one.model.groups[offered.index] ?? group))(choice, must);
+    return (choice: number, must: Asked['must']) => (ask ??= asker(one, offered.index))(choice, must);
   });
   const exists = (choice: number, must: Asked['must']) => askers.some((ask) => ask(choice, must));
   for (const choice of offered.choices) {
@@ -87,38 +79,56 @@ function checkChoicesOf(check: ItemCheck, group: ModelGroup, solved: readonly So
   }
 }
 
-/** Tells whether some valid build answers the group with, or without, a choice: the others are summed out once. */
-function asker(check: ItemCheck, { model, base, factors }: Solved, group: ModelGroup): (choice: number, must: Asked['must']) => boolean {
-  const { index } = group.offered;
-  const own = factors[index];
-  const others = factors.filter((factor) => factor !== own);
-  const left = eliminateAllBut(own?.scope ?? [], [...base, ...others], domainsOf(model), check.budget);
-  return (choice, must) => haveCommon(groupFactor(model, group, check.budget, { group: index, choice, must }), left);
+/**
+ * Tells whether some valid build answers the group with, or without, a choice. Where the group is one factor, all the
+ * others are summed out once; where it is a chain, what it looks at is too much to keep together.
+ */
+function asker({ model, budget, common, sold, answersTo }: Solved, index: number): (choice: number, must: Asked['must']) => boolean {
+  const group = model.groups[index];
+  const others = model.groups.flatMap(({ offered }) => (offered.index === index ? [] : answersTo(offered.index)));
+  const [whole, ...links] = answersTo(index);
+  const left = whole && links.length === 0 ? [eliminateAllBut(whole.scope, [...common, sold, ...others], sizesOf(model), budget)] : [...common, sold, ...others];
+  return (choice, must) => {
+    const own = group ? groupFactors(model, group, budget, { group: index, choice, must }) : [];
+    return eliminate([...left, ...own], sizesOf(model), budget) !== undefined;
+  };
 }
 
-/** Groups that could be answered but for what is 86'd now. */
-function checkSoldOut(check: ItemCheck, whole: Model): void {
-  const { menu, item, context, clock, found } = check;
+/** Groups that could be answered but for what is 86'd now, and tables of which it leaves no combination; what leads to them. */
+function checkSoldOut(check: ItemCheck, whole: Solved, now: Solved): void {
+  const { item, found } = check;
   const where = `items/${item.item.id}`;
-  const model = newModel(menu, item, circumstancesOf(menu, context, clock, new ProblemList()));
-  let isStuck = false;
-  for (const group of model.groups) {
-    const before = whole.groups[group.offered.index] ?? group;
-    if (!isEverVisible(model, group) || isEverAnswerable(model, group) || !isEverAnswerable(whole, before)) continue;
-    isStuck = true;
-    const way = wayToSee(check, context, model, group);
-    found.add('sold-out-required', `${where}/groups/${group.offered.id}`, { group: group.offered.id }, way);
+  const { model } = now;
+  const add = (id: string, way: { picks: readonly Pick[] } | undefined) => {
+    found.add('sold-out-required', `${where}/groups/${id}`, { group: id }, replayOf(check, way, now.occasion));
+  };
+  const stuck = model.groups.filter((group) => {
+    const before = whole.model.groups[group.offered.index] ?? group;
+    return isEverVisible(now, group) && !isEverAnswerable(now, group) && isEverAnswerable(whole, before);
+  });
+  if (now.span) findEnds(check, now, { soldOut: true });
+  for (const group of stuck) add(group.offered.id, wayToSee(now, group));
+  const anyway = new Set(stuckInside(whole).map(({ group }) => group));
+  for (const one of stuckInside(now).filter(({ group }) => !anyway.has(group))) {
+    const way = wayInside(now, one);
+    if (way) add(one.group.id, way);
   }
-  if (isStuck) found.add('cannot-order', where, { soldOut: true });
+  if (now.span || !whole.span) return;
+  found.add('cannot-order', where, { soldOut: true });
+  const last = model.groups[Math.max(...model.combined)];
+  const answers = model.groups.flatMap(({ offered }) => now.answersTo(offered.index));
+  if (last && stuck.length === 0 && eliminate([...now.common, ...answers], sizesOf(model), now.budget)) add(last.offered.id, { picks: [] });
 }
 
 const TOO_MUCH = new Set(['not-offered', 'too-many', 'too-many-of-choice', 'not-alone']);
 
 /** What is preselected, as the rules leave it before the guest has touched anything. */
-function checkDefaults({ menu, item, clock, found }: ItemCheck, whole: Context): void {
-  const line = { ...whole, ...preselectedLine(menu, item.item.id) };
+function checkDefaults(check: ItemCheck, occasion: Occasion): void {
+  const { menu, item, clock, found } = check;
+  const line = { ...occasion.context, ...preselectedLine(menu, item.item.id), quantity: occasion.quantity };
   for (const { code, group, at } of workLine(menu, line, clock)?.problems ?? []) {
     if (!TOO_MUCH.has(code) || at !== undefined) continue;
-    found.add('default-breaks-limits', `items/${item.item.id}/groups/${group ?? ''}`, { group, problem: code }, line.picks);
+    const replay = replayOf(check, { picks: line.picks ?? [] }, occasion);
+    found.add('default-breaks-limits', `items/${item.item.id}/groups/${group ?? ''}`, { group, problem: code }, replay);
   }
 }

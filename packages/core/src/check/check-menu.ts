@@ -1,4 +1,4 @@
-import { Budget, OverBudget } from '../analysis/eliminate.ts';
+import { Budget, OverBudget } from '../analysis/budget.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledItem } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
@@ -14,7 +14,7 @@ import type { ItemCheck } from './item-check.ts';
 /** Somebody who watches a line check: told after each item; answering false stops it there. */
 export type Watcher = (done: number, total: number) => boolean;
 
-const STEPS_PER_ITEM = 1_500_000;
+const STEPS_PER_QUESTION = 3_000_000;
 
 /**
  * Line check: everything that can be proved or found about a valid menu before anyone orders from it. The menu's own
@@ -26,16 +26,26 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
   const found = new FindingList();
   const rules = new RuleCheck();
   const now: Context = { ...context, at: context.at ?? clock(undefined) };
+  const { out: _, ...whole } = now;
   const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
-    menu: compiled, item, context: now, occasions: occasionsOf(menu, item, now), clock, budget: new Budget(STEPS_PER_ITEM), found: into,
+    menu: compiled, item, context: now, occasions: occasionsOf(menu, item, whole), clock, budget: new Budget(STEPS_PER_QUESTION), found: into,
   });
   /** Findings of the first item of each shape: items that ask the same, under the same rules, share them. */
   const known = new Map<string, { readonly id: string; readonly findings: readonly Finding[] }>();
+  const proveShape = (item: CompiledItem): readonly Finding[] => {
+    const proved = new FindingList();
+    withinBudget(() => checkItemBuilds(newCheck(item, proved)));
+    withinBudget(() => rules.learn(newCheck(item, proved)));
+    return proved.findings;
+  };
   const prove = (item: CompiledItem) => {
-    const shape = shapeOf(item);
-    const { id, findings } = known.get(shape) ?? { id: item.item.id, findings: proveShape(newCheck(item, new FindingList()), rules) };
+    const shape = shapeOf(item, now);
+    const { id, findings } = known.get(shape) ?? { id: item.item.id, findings: proveShape(item) };
     known.set(shape, { id, findings });
-    for (const { code, where, params, picks } of findings) found.add(code, where.replace(`items/${id}`, `items/${item.item.id}`), params, picks);
+    for (const { code, where, params, picks, occasion } of findings) {
+      const replay = picks && { picks, occasion: { ...occasion, item: item.item.id } };
+      found.add(code, where.replace(`items/${id}`, `items/${item.item.id}`), params, replay);
+    }
     withinBudget(() => checkItemPrice(newCheck(item, found)));
   };
   checkDocument(menu, found);
@@ -44,20 +54,15 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
     if (item) prove(item);
     if (!watch(done + 1, menu.items.length)) return found.findings;
   }
-  withinBudget(() => rules.learn(newCheck(compiled.order, found)));
+  if (compiled.order.groups.length > 0) withinBudget(() => rules.learn(newCheck(compiled.order, found)));
   rules.report(menu, found);
   return found.findings;
 }
 
-function proveShape(check: ItemCheck, rules: RuleCheck): readonly Finding[] {
-  withinBudget(() => checkItemBuilds(check));
-  withinBudget(() => rules.learn(check));
-  return check.found.findings;
-}
-
 /** Everything that decides which builds of an item are valid; its price does not. */
-function shapeOf({ item, groups, rules }: CompiledItem): string {
-  return JSON.stringify([item.groups, item.variants, item.channels, item.dayparts, groups.map(({ id }) => id), rules.map(({ id }) => id)]);
+function shapeOf({ item, groups, rules }: CompiledItem, { out }: Context): string {
+  const combinationsOut = (out?.variants ?? []).filter((named) => named.item === item.id).map(({ pick }) => pick);
+  return JSON.stringify([item.groups, item.variants, item.channels, item.dayparts, groups.map(({ id }) => id), rules.map(({ id }) => id), combinationsOut]);
 }
 
 function withinBudget(work: () => void): void {

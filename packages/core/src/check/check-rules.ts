@@ -1,68 +1,81 @@
-import { eliminate } from '../analysis/eliminate.ts';
-import { groupFactor, ruleFactor } from '../analysis/factors.ts';
-import { groupsOfFormula } from '../analysis/formula.ts';
-import { domainsOf, type Model, newModel } from '../analysis/model.ts';
+import type { Factor } from '../analysis/eliminate.ts';
+import { groupFactors } from '../analysis/factors.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
-import { circumstancesOf } from '../quote/circumstances.ts';
-import type { Pick } from '../quote/request-schema.ts';
-import { ProblemList } from '../quote/problem.ts';
-import type { ItemCheck } from './item-check.ts';
-import { withAllBefore } from './dead-ends.ts';
-import { shortWay, standWell } from './short-way.ts';
-import type { FindingList } from './finding.ts';
+import { allBefore, canLead, conditionOn, wayThrough } from './before.ts';
+import type { Occasion } from './contexts.ts';
+import type { FindingList, Replay } from './finding.ts';
+import { type ItemCheck, replayOf } from './item-check.ts';
+import { type Ground, modelOn } from './solve.ts';
 
 /** What was learnt of the rules over all items: which can hold, and which pairs can hold at once and disagree. */
 export class RuleCheck {
   readonly #fires = new Set<string>();
-  readonly #disagree = new Map<string, { readonly other: string; readonly picks: readonly Pick[] | undefined }>();
+  /** Rules of items that could not be looked at to the end: whether they fire is not known. */
+  readonly #unsure = new Set<string>();
+  readonly #disagree = new Map<string, { readonly other: string; readonly replay: Replay | undefined }>();
 
-  /** Looks at the rules of one item on every occasion that they tell apart. */
+  /**
+   * Looks at the rules of one item on every occasion that they tell apart.
+   * @throws OverBudget where that takes too long; what was learnt until then stays
+   */
   learn(check: ItemCheck): void {
     const { rules } = check.item;
+    try {
+      this.#learn(check, rules);
+    } catch (error) {
+      rules.forEach(({ id }) => this.#unsure.add(id));
+      throw error;
+    }
+  }
+
+  #learn(check: ItemCheck, rules: readonly CompiledRule[]): void {
     const pairs = disagreeingPairs(rules);
-    for (const { context: { out: _, ...context }, quantity } of check.occasions) {
+    for (const occasion of check.occasions) {
       const unsettled = rules.some(({ id }) => !this.#fires.has(id)) || pairs.some(([, later]) => !this.#disagree.has(rules[later]?.id ?? ''));
       if (!unsettled) return;
-      const model = newModel(check.menu, check.item, circumstancesOf(check.menu, context, check.clock, new ProblemList()), quantity);
+      const ground = groundOn(check, occasion);
       rules.forEach(({ id }, index) => {
-        if (!this.#fires.has(id) && canHold(check, model, [index])) this.#fires.add(id);
+        if (!this.#fires.has(id) && canHold(ground, [index])) this.#fires.add(id);
       });
       for (const [earlier, later] of pairs) {
         const [one, other] = [rules[earlier], rules[later]];
-        if (!one || !other || this.#disagree.has(other.id) || !canHold(check, model, [earlier, later])) continue;
-        const looked = withAllBefore(model, looksOf(model, [earlier, later])).flatMap((index) => check.item.groups[index] ?? []);
-        const picks = shortWay(check, { context, quantity }, looked, (worked) =>
-          standWell(worked, looked) && [earlier, later].every((rule) => worked.settled.settlement.ruleHolds(rule)),
-        );
-        this.#disagree.set(other.id, { other: one.id, picks });
+        if (!one || !other || this.#disagree.has(other.id) || !canHold(ground, [earlier, later])) continue;
+        const way = wayThrough(ground, allBefore(ground.model, [earlier, later]), [allHold(ground, [earlier, later])]);
+        this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, way, occasion) });
       }
     }
   }
 
   report(menu: Menu, found: FindingList): void {
     for (const { id } of menu.rules ?? []) {
-      if (!this.#fires.has(id)) found.add('rule-never-fires', `rules/${id}`, { rule: id });
+      if (!this.#fires.has(id) && !this.#unsure.has(id)) found.add('rule-never-fires', `rules/${id}`, { rule: id });
       const clash = this.#disagree.get(id);
-      if (clash) found.add('rules-disagree', `rules/${id}`, { rule: id, other: clash.other }, clash.picks);
+      if (clash) found.add('rules-disagree', `rules/${id}`, { rule: id, other: clash.other }, clash.replay);
     }
   }
 }
 
-function looksOf(model: Model, rules: readonly number[]): number[] {
-  return rules.flatMap((rule) => groupsOfFormula(model.formulas[rule] ?? false, model.atoms));
+/** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */
+function canHold(ground: Ground, rules: readonly number[]): boolean {
+  return canLead(ground, allBefore(ground.model, rules), [allHold(ground, rules)]);
 }
 
-/** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */
-function canHold(check: ItemCheck, model: Model, rules: readonly number[]): boolean {
-  const looked = rules.map((rule) => [...new Set(groupsOfFormula(model.formulas[rule] ?? false, model.atoms))].sort((a, b) => a - b));
-  const holding = rules.map((rule, i) => ruleFactor(model, rule, looked[i] ?? [], check.budget));
-  if (holding.some(({ table }) => table.size === 0)) return false;
-  const groups = withAllBefore(model, looked.flat()).flatMap((index) => {
+function allHold(ground: Ground, rules: readonly number[]): Factor {
+  return conditionOn(ground, rules, (world) => rules.every(world.ruleHolds));
+}
+
+/** An item on an occasion, with all its rules; the answers to a group are worked out when they are first asked for. */
+function groundOn(check: ItemCheck, occasion: Occasion): Ground {
+  const model = modelOn(check, occasion, { everyRule: true });
+  const known = new Map<number, readonly Factor[]>();
+  const answersTo = (index: number) => {
     const group = model.groups[index];
-    return group ? [groupFactor(model, group, check.budget)] : [];
-  });
-  return eliminate([...holding, ...groups], domainsOf(model), check.budget) !== undefined;
+    const answers = known.get(index) ?? (group ? groupFactors(model, group, check.budget) : []);
+    known.set(index, answers);
+    return answers;
+  };
+  return { model, budget: check.budget, answersTo };
 }
 
 /** Pairs of rules, earlier first, of which only one can have its way. */

@@ -8,9 +8,15 @@ import type { Context } from '../quote/request-schema.ts';
 export interface Occasion {
   readonly context: Context;
   readonly quantity: number;
+  /** What of it differs from what was asked about. */
+  readonly varied: Varied;
 }
 
+export type Varied = Partial<Context & { readonly quantity: number }>;
+
 const MOST = 48;
+/** No line may order more. */
+const MOST_OF_ONE = 999;
 
 /**
  * The occasions that an item's rules tell apart: the one asked about first, then every mix of the circumstances that
@@ -20,17 +26,23 @@ export function occasionsOf(menu: Menu, item: CompiledItem, context: Context): O
   const ids = new Set(item.rules.map(({ id }) => id));
   const rules = (menu.rules ?? []).filter(({ id }) => ids.has(id));
   const axes = axesOf(menu, rules, context);
-  const first: Occasion = { context, quantity: 1 };
+  const first: Occasion = { context, quantity: 1, varied: {} };
   const mixes = axes.reduce((product, axis) => product * (axis.length + 1), 1);
   if (mixes > MOST) return [first, ...axes.flatMap((axis) => axis.map((vary) => vary(first)))];
   return axes.reduce<Occasion[]>((all, axis) => all.flatMap((one) => [one, ...axis.map((vary) => vary(one))]), [first]);
+}
+
+/** The occasions that an item's price tells apart: each of its quantity prices makes some. */
+export function pricedOccasions({ item }: CompiledItem, occasions: readonly Occasion[]): Occasion[] {
+  const quantities = (item.quantityPrices ?? []).map(({ from }) => from).filter((from) => from <= MOST_OF_ONE);
+  return [...occasions, ...quantities.flatMap((quantity) => occasions.map(inQuantity(quantity)))];
 }
 
 type Vary = (occasion: Occasion) => Occasion;
 
 function axesOf(menu: Menu, rules: readonly Rule[], context: Context): Vary[][] {
   const tests = rules.flatMap(({ when }) => leavesOf(when));
-  const set = (fields: Partial<Context>): Vary => ({ context: own, quantity }) => ({ context: { ...own, ...fields }, quantity });
+  const set = (fields: Partial<Context>): Vary => ({ context: own, quantity, varied }) => ({ context: { ...own, ...fields }, quantity, varied: { ...varied, ...fields } });
   const has = (field: string) => tests.some((test) => field in test);
   const axes: Vary[][] = [];
   if (has('channel')) axes.push(others(['online', 'pos'] as const, context.channel ?? 'online').map((channel) => set({ channel })));
@@ -41,9 +53,13 @@ function axesOf(menu: Menu, rules: readonly Rule[], context: Context): Vary[][] 
   const dayparts = (menu.dayparts ?? []).filter(({ id }) => tests.some((test) => 'daypart' in test && test.daypart === id));
   if (dayparts.length > 0) axes.push(dayparts.flatMap((daypart) => momentsOf(daypart, context.at ?? '2026-01-05T12:00').map((at) => set({ at }))));
   const counts = tests.flatMap((test) => ('quantity' in test ? [test.quantity.atLeast ?? 1, (test.quantity.atMost ?? 0) + 1] : []));
-  const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= 999);
-  if (quantities.length > 0) axes.push(quantities.map((quantity): Vary => ({ context: own }) => ({ context: own, quantity })));
+  const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= MOST_OF_ONE);
+  if (quantities.length > 0) axes.push(quantities.map(inQuantity));
   return axes;
+}
+
+function inQuantity(quantity: number): Vary {
+  return ({ context, varied }) => ({ context, quantity, varied: { ...varied, quantity } });
 }
 
 function leavesOf(condition: Condition): Condition[] {

@@ -1,4 +1,5 @@
-import type { Pick } from '../quote/request-schema.ts';
+import type { Line, Pick } from '../quote/request-schema.ts';
+import type { Varied } from './contexts.ts';
 
 export type FindingCode =
   | 'cannot-order' | 'cannot-satisfy' | 'dead-end' | 'never-offered' | 'forced' | 'default-breaks-limits'
@@ -17,6 +18,17 @@ export interface Finding {
   readonly params: Readonly<Record<string, unknown>>;
   /** The shortest answer that leads there, for a screen to replay. */
   readonly picks?: readonly Pick[];
+  /** The dish to replay it with, and what must differ from the circumstances asked about. */
+  readonly occasion?: DishOccasion;
+}
+
+/** A dish, left out for the order's own questions, on an occasion. */
+export type DishOccasion = Varied & { readonly item?: Line['item'] };
+
+/** How a finding can be seen to happen. */
+export interface Replay {
+  readonly picks: readonly Pick[];
+  readonly occasion: DishOccasion;
 }
 
 const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
@@ -31,10 +43,10 @@ export class FindingList {
   readonly findings: Finding[] = [];
   readonly #known = new Set<string>();
 
-  add(code: FindingCode, where: string, params: Finding['params'] = {}, picks?: readonly Pick[]): void {
+  add(code: FindingCode, where: string, params: Finding['params'] = {}, replay?: Replay): void {
     const key = `${code} ${where}`;
     if (this.#known.has(key)) return;
     this.#known.add(key);
-    this.findings.push({ code, severity: SEVERITIES[code], where, params, ...(picks && { picks }) });
+    this.findings.push({ code, severity: SEVERITIES[code], where, params, ...replay });
   }
 }

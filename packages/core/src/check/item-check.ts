@@ -1,17 +1,24 @@
-import type { Budget } from '../analysis/eliminate.ts';
+import type { Budget } from '../analysis/budget.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import type { Clock } from '../quote/circumstances.ts';
-import type { Context } from '../quote/request-schema.ts';
+import type { Context, Pick } from '../quote/request-schema.ts';
 import type { Occasion } from './contexts.ts';
-import type { FindingList } from './finding.ts';
+import type { FindingList, Replay } from './finding.ts';
 
 /** One item under check: where, on which occasions, with how much work, and where findings go. */
 export interface ItemCheck {
   readonly menu: CompiledMenu;
   readonly item: CompiledItem;
+  /** The circumstances asked about, with what is 86'd. */
   readonly context: Context;
+  /** The first is the one asked about. None has anything 86'd: the menu's own faults are judged as if nothing were. */
   readonly occasions: readonly Occasion[];
   readonly clock: Clock;
   readonly budget: Budget;
   readonly found: FindingList;
+}
+
+/** How answers to an item are seen to lead somewhere, on one occasion or another. */
+export function replayOf({ item: { item } }: ItemCheck, way: { readonly picks: readonly Pick[] } | undefined, { varied }: Occasion): Replay | undefined {
+  return way && { picks: way.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
 }

@@ -27,5 +27,10 @@ export function compileCondition(
   if ('quantity' in condition) {
     return { kind: 'quantity', atLeast: condition.quantity.atLeast ?? 0, atMost: condition.quantity.atMost ?? Infinity };
   }
-  return { kind: 'circumstance', test: condition };
+  if ('channel' in condition) return { kind: 'circumstance', of: 'channel', is: condition.channel };
+  if ('service' in condition) return { kind: 'circumstance', of: 'service', is: condition.service };
+  if ('location' in condition) return { kind: 'circumstance', of: 'location', is: condition.location };
+  if ('daypart' in condition) return { kind: 'circumstance', of: 'daypart', is: condition.daypart };
+  if ('priceList' in condition) return { kind: 'circumstance', of: 'priceList', is: condition.priceList };
+  return { kind: 'circumstance', of: 'guest', is: condition.guest };
 }

@@ -2,7 +2,7 @@ import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Attachment, Choice, ChoicesGroup, Group, Use } from '../menu/group-schema.ts';
 import { attachedLimits, type Offer } from '../menu/offered.ts';
 import { textIn } from '../menu/text.ts';
-import type { OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
+import type { Keeping, OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
 
 /** What compiling a group needs to know of its menu. */
 export interface GroupCompiler {
@@ -58,6 +58,8 @@ interface Standing {
 function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachment, standing: Standing): OfferedGroup {
   const { index, by, effects } = standing;
   const choices = group.kind === 'choices' ? compileChoices(compiler, group, attachment, standing) : [];
+  const [ruled, routes, ruleLimits] = [effects.ruled(group.id), effects.routes(group.id), effects.limits(group.id)];
+  const amounts = new Map((group.kind === 'choices' ? (group.amounts ?? []) : []).map((amount) => [amount.id, amount]));
   const limits = group.kind === 'choices' ? attachedLimits(group, attachment) : { min: 0, max: null, included: 0 };
   return {
     index,
@@ -69,13 +71,34 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
     printsChanges: group.kind === 'choices' && group.print === 'changes',
     choices,
     choiceIndex: new Map(choices.map((choice, at) => [choice.id, at])),
-    amounts: new Map((group.kind === 'choices' ? (group.amounts ?? []) : []).map((amount) => [amount.id, amount])),
+    amounts,
     priceList: attachment.priceList,
     by,
-    ruled: effects.ruled(group.id),
-    limits: effects.limits(group.id),
-    routes: effects.routes(group.id),
+    setsBase: choices.some((choice) => choice.setsBase),
+    opens: choices.some((choice) => choice.opens.length > 0),
+    keeping: by || index < 0 || choices.length === 0 ? undefined : keepingOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
+    ruled,
+    limits: ruleLimits,
+    routes,
   };
+}
+
+/** As many rules as can be told apart by the bits of an exact number, with room for what else decides. */
+const MOST_DECIDERS = 24;
+
+function keepingOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): Keeping | undefined {
+  // A percentage looks at the base price, and what is opened has answers of its own.
+  if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
+  const standing = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
+  const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
+  const pricedBy = unique(choices.flatMap(({ byGroup }) => byGroup ?? []));
+  if (standing.length > MOST_DECIDERS || others.length > MOST_DECIDERS || pricedBy.length > 2) return undefined;
+  const mostUnits = Math.max(...choices.map(({ max }) => max));
+  return { standing, others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
+}
+
+function unique(numbers: readonly number[]): number[] {
+  return [...new Set(numbers)];
 }
 
 function compileChoices(
@@ -101,6 +124,7 @@ function compileChoice(
     preselected: (attachment.defaults ? own(attachment.defaults, choice.id) : choice.default) ?? 0,
     charge: (price && 'charge' in price ? price.charge : undefined) ?? 'each',
     price,
+    setsBase: price !== undefined && ('base' in price || 'times' in price),
     attachedPrice: attachment.prices && own(attachment.prices, choice.id),
     setBy: effects.setBy(path),
     byGroup: price && 'add' in price && price.by ? groupAt(price.by.group) : undefined,

@@ -1,9 +1,10 @@
 import type { Effect, Id, Item, Menu } from '../menu/document.ts';
 import { attachedOffers, indexOffers, type Offer, offersOf, ruleConcerns } from '../menu/offered.ts';
+import { textIn } from '../menu/text.ts';
 import { toThousandths } from '../money/thousandths.ts';
 import { compileCondition } from './compile-condition.ts';
 import { compileGroups, type GroupCompiler } from './compile-groups.ts';
-import { combinationKey, type CompiledItem, type CompiledMenu, type UsedIngredient, type VariantTable } from './compiled.ts';
+import { combinationKey, type CompiledItem, type CompiledMenu, type CompiledRule, type UsedIngredient, type VariantTable } from './compiled.ts';
 
 const compiledMenus = new WeakMap<Menu, CompiledMenu>();
 
@@ -28,7 +29,7 @@ function newCompiledMenu(menu: Menu): CompiledMenu {
     menu,
     firstLocale: compiler.firstLocale,
     firstList: menu.priceLists[0]?.id ?? '',
-    priceLists: new Set(menu.priceLists.map(({ id }) => id)),
+    priceLists: new Map(menu.priceLists.map(({ id }, index) => [id, index])),
     locations: new Map((menu.locations ?? []).map((it) => [it.id, it])),
     dayparts: new Map((menu.dayparts ?? []).map((it) => [it.id, it])),
     stations: menu.stations,
@@ -76,14 +77,30 @@ function newCompiledItem(
     const index = at === undefined ? undefined : groups[at]?.choiceIndex.get(choice);
     return at === undefined || index === undefined ? undefined : [at, index];
   };
-  const rules = documentRules.map((rule) => ({
-    id: rule.id,
-    then: concerned ? rule.then : rule.then.filter(reachesOrders),
-    when: compileCondition(rule.when, (id) => groupIndex.get(id), choiceOf),
-  }));
+  const rules = documentRules.map((rule): CompiledRule => {
+    const then = concerned ? rule.then : rule.then.filter(reachesOrders);
+    return {
+      id: rule.id,
+      when: compileCondition(rule.when, (id) => groupIndex.get(id), choiceOf),
+      then,
+      codes: then.flatMap((effect) => ('appendCode' in effect ? [effect.appendCode] : [])),
+      tells: then.flatMap((effect) => ('tell' in effect ? [textIn(effect.tell, compiler.firstLocale, compiler.firstLocale)] : [])),
+    };
+  });
   const uses: readonly UsedIngredient[] = compiler.usesOf(item.uses);
   const allergens = [...(item.allergens ?? []), ...compiler.allergensOf(uses)];
-  return { item, groups, groupIndex, rules, cells: tableOf(item, groupIndex), home: homeOf(compiler, item), uses, allergens };
+  const home = homeOf(compiler, item);
+  const ticketName = item.kitchenName ?? textIn(item.name, compiler.firstLocale, compiler.firstLocale);
+  return {
+    item, groups, groupIndex, rules,
+    onBase: placesWhere(rules, ({ then }) => then.some((effect) => 'setBase' in effect || 'basePercent' in effect || 'addToPrice' in effect)),
+    outspoken: placesWhere(rules, ({ codes, tells }) => codes.length + tells.length > 0),
+    cells: tableOf(item, groupIndex), home, homes: new Set(concerned ? [home] : []), ticketName, uses, allergens,
+  };
+}
+
+function placesWhere<T>(list: readonly T[], holds: (one: T) => boolean): number[] {
+  return list.flatMap((one, at) => (holds(one) ? [at] : []));
 }
 
 /** Of the effects of a rule, those that an order's own questions know. */

@@ -1,4 +1,3 @@
-import type { Condition } from '../menu/condition-schema.ts';
 import type { Cell, Daypart, Effect, Id, Item, Location, Menu, Station, Text } from '../menu/document.ts';
 import type { Amount, Charge, Choice, ChoicePrice, Group, IncludedFirst } from '../menu/group-schema.ts';
 import type { Price } from '../money/money.ts';
@@ -11,7 +10,8 @@ export interface CompiledMenu {
   readonly menu: Menu;
   readonly firstLocale: string;
   readonly firstList: Id;
-  readonly priceLists: ReadonlySet<Id>;
+  /** Price lists, with their places. */
+  readonly priceLists: ReadonlyMap<Id, number>;
   readonly locations: ReadonlyMap<Id, Location>;
   readonly dayparts: ReadonlyMap<Id, Daypart>;
   readonly stations: readonly Station[];
@@ -27,8 +27,14 @@ export interface CompiledItem {
   readonly groups: readonly OfferedGroup[];
   readonly groupIndex: ReadonlyMap<Id, number>;
   readonly rules: readonly CompiledRule[];
+  /** The rules that have a say in the base price, and those that append to the code or tell something. */
+  readonly onBase: readonly number[];
+  readonly outspoken: readonly number[];
   readonly cells: VariantTable | undefined;
   readonly home: number;
+  /** The stations that read all its words whatever is picked: home, if it has one; the order's own questions have none. */
+  readonly homes: ReadonlySet<number>;
+  readonly ticketName: string;
   readonly uses: readonly UsedIngredient[];
   readonly allergens: readonly string[];
 }
@@ -38,6 +44,9 @@ export interface CompiledRule {
   readonly id: Id;
   readonly when: CompiledCondition;
   readonly then: readonly Effect[];
+  /** What it appends to the code, and what it tells in the first locale. */
+  readonly codes: readonly string[];
+  readonly tells: readonly string[];
 }
 
 export type CompiledCondition =
@@ -45,7 +54,14 @@ export type CompiledCondition =
   | { readonly kind: 'not'; readonly of: CompiledCondition }
   | { readonly kind: 'units'; readonly group: number; readonly choice: number | undefined; readonly atLeast: number; readonly atMost: number }
   | { readonly kind: 'quantity'; readonly atLeast: number; readonly atMost: number }
-  | { readonly kind: 'circumstance'; readonly test: Exclude<Condition, { all: unknown } | { any: unknown } | { not: unknown }> };
+  | CircumstanceTest;
+
+/** Whether an order comes in a certain way: by a channel, in a daypart, from a kind of guest. */
+export interface CircumstanceTest {
+  readonly kind: 'circumstance';
+  readonly of: 'channel' | 'service' | 'location' | 'daypart' | 'priceList' | 'guest';
+  readonly is: string;
+}
 
 /** A group as an item offers it, or as a choice opens it. */
 export interface OfferedGroup {
@@ -64,9 +80,28 @@ export interface OfferedGroup {
   readonly priceList: Id | undefined;
   /** Whether it is one of the groups that the item's variants are made of. */
   readonly by: boolean;
+  /** Whether one of its choices sets or multiplies the base price. */
+  readonly setsBase: boolean;
+  /** Whether one of its choices opens other groups. */
+  readonly opens: boolean;
+  /** Undefined where too much decides over its answers for them to be kept. */
+  readonly keeping: Keeping | undefined;
   readonly ruled: Ruled;
   readonly limits: readonly { readonly rule: number; readonly limit: Extract<Effect, { limit: unknown }>['limit'] }[];
   readonly routes: readonly Route[];
+}
+
+/** How answers to a group are kept between quotes: what decides over them besides its own picks and the price list. */
+export interface Keeping {
+  /** The rules that decide which picks stand. */
+  readonly standing: readonly number[];
+  /** The rules that decide over limits, prices and stations. */
+  readonly others: readonly number[];
+  /** The groups by whose first standing choice something is priced. */
+  readonly pricedBy: readonly number[];
+  /** The most units of a sound pick, and the base in which a sound pick is one digit. */
+  readonly mostUnits: number;
+  readonly radix: number;
 }
 
 /** The rules, by their place among the item's rules, that show or hide something. */
@@ -88,6 +123,8 @@ export interface OfferedChoice {
   readonly preselected: number;
   readonly charge: Charge;
   readonly price: ChoicePrice | undefined;
+  /** Whether it sets or multiplies the base price, and so has no price of its own. */
+  readonly setsBase: boolean;
   readonly attachedPrice: Price | undefined;
   readonly setBy: readonly { readonly rule: number; readonly add: Price }[];
   /** Where the `by` price looks, as an offered group of the item; undefined when the item does not offer it. */

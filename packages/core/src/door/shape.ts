@@ -16,7 +16,30 @@ export function newAjv(): Ajv2020 {
 /** A check of values against one schema that tells every fault, each once. */
 export function shapeCheck(schema: object, ajv: Ajv2020 = newAjv()): (value: unknown) => Fault[] {
   const validate = ajv.compile(schema);
-  return (value) => (validate(value) ? [] : faultsOf(validate.errors ?? []));
+  return (value) => {
+    const deep = depthFault(value);
+    if (deep) return [deep];
+    return validate(value) ? [] : faultsOf(validate.errors ?? []);
+  };
+}
+
+/** Levels of lists and objects; whatever walks through a value may trust that it ends before the stack does. */
+const DEEPEST = 256;
+/** Steps of a path that tell a person where to look; the whole way down would not. */
+const PLACE_IS_CLEAR = 2;
+
+function depthFault(root: unknown): Fault | undefined {
+  let level = [{ value: root, path: '' }];
+  for (let depth = 0; level.length > 0; depth++) {
+    const [first] = level;
+    if (first && depth > DEEPEST) return { path: first.path, code: 'too-deep', params: { deepest: DEEPEST } };
+    level = level.flatMap(({ value, path }) =>
+      typeof value === 'object' && value !== null
+        ? Object.entries(value).map(([key, inner]) => ({ value: inner as unknown, path: depth < PLACE_IS_CLEAR ? below(path, key) : path }))
+        : [],
+    );
+  }
+  return undefined;
 }
 
 let menuCheck: ((value: unknown) => Fault[]) | undefined;

@@ -8,7 +8,7 @@ export interface Fault {
 export type FaultCode =
   // shape
   | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short'
-  | 'needs-one-of' | 'bad-key' | 'decimals'
+  | 'needs-one-of' | 'bad-key' | 'decimals' | 'too-deep'
   // meaning
   | 'id-twice' | 'attached-twice' | 'opened-twice' | 'unknown-reference' | 'no-first-price-list' | 'no-first-language'
   | 'unknown-language' | 'min-above-max' | 'default-above-max' | 'defaults-above-max' | 'sale-ends-before'

@@ -18,7 +18,8 @@ export function parseMenu(value: unknown, shapeCheck: ShapeCheck): Result<Menu, 
     const faults = faultsOfMeaning(menu);
     return faults.length === 0 ? accepted(menu) : refused(faults);
   }
-  const rest = prune(value, shapeFaults, shapeCheck);
+  // What is too deep for the stack can't be taken apart either.
+  const rest = shapeFaults.some(({ code }) => code === 'too-deep') ? undefined : prune(value, shapeFaults, shapeCheck);
   if (!rest) return refused(shapeFaults);
   const lost = (id: string) => rest.lostIds.has(id) || rest.lostIds.has(id.slice(id.indexOf('/') + 1));
   const more = faultsOfMeaning(rest.value as Menu, (kind, id) => rest.lostLists.has(kind) || lost(id)).map((fault) => ({

@@ -1,7 +1,7 @@
 import type { SettledLine } from '../quote/settle-line.ts';
 import { printedElsewhere, type StationIndex } from '../ticket/routing.ts';
 import { type RoutedNote, routedNotes, type TicketLine, type TicketNote } from '../ticket/ticket.ts';
-import { type Offering, type Word, wordsOfAnswer } from '../ticket/words.ts';
+import { type Word, wordsOfAnswer } from '../ticket/words.ts';
 import type { Quote } from './quote.ts';
 
 /** What one station reads of an order: its lines in order, and the order's own words and notes. */
@@ -15,9 +15,8 @@ export interface OrderTicket {
 export function orderTickets(order: SettledLine, lines: readonly Quote[]): OrderTicket[] {
   const gathered = gatherLines(lines);
   const hasExpo = order.menu.stations.some(({ expo }) => expo);
-  const offering: Offering = { settlement: order.settlement, out: order.circumstances.out };
-  const packersWords = order.answers.flatMap((answer) => asTexts(wordsOfAnswer(answer, offering)));
-  const elsewhere = order.answers.flatMap((answer) => printedElsewhere(order, answer, offering, NO_HOME));
+  const packersWords = order.answers.flatMap((answer) => asTexts(wordsOfAnswer(answer, order)));
+  const elsewhere = order.answers.flatMap((answer) => printedElsewhere(answer, order));
   const notes = routedNotes(order);
   return order.menu.stations.flatMap((station, index) => {
     const own = gathered.get(station.id) ?? [];
@@ -30,9 +29,6 @@ export function orderTickets(order: SettledLine, lines: readonly Quote[]): Order
     return own.length > 0 || read.length > 0 ? [{ station: station.id, lines: own, notes: read }] : [];
   });
 }
-
-/** The order's own questions are made at no station of their own. */
-const NO_HOME: ReadonlySet<StationIndex> = new Set();
 
 function gatherLines(quotes: readonly Quote[]): Map<string, TicketLine[]> {
   const gathered = new Map<string, TicketLine[]>();

@@ -24,19 +24,9 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
   return worked ? quoteOf(worked) : UNKNOWN_ITEM;
 }
 
-function quoteOf({ settled, ...worked }: WorkedLine): Quote {
-  return {
-    ok: worked.problems.length === 0,
-    problems: worked.problems,
-    price: worked.price,
-    code: worked.code,
-    calories: worked.calories,
-    allergens: worked.allergens,
-    uses: worked.uses,
-    groups: worked.groups,
-    tells: worked.tells,
-    tickets: ticketsOf(settled),
-  };
+function quoteOf(worked: WorkedLine): Quote {
+  const { problems, price, code, calories, allergens, uses, groups, tells, settled } = worked;
+  return { ok: problems.length === 0, problems, price, code, calories, allergens, uses, groups, tells, tickets: ticketsOf(settled) };
 }
 
 const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];

@@ -1,13 +1,15 @@
-import type { Effect } from '../menu/document.ts';
 import { type Price, priceIn, share } from '../money/money.ts';
+import type { CompiledRule } from '../compile/compiled.ts';
+import type { Effect } from '../menu/document.ts';
+import { standingChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
 import type { Part } from './part.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
 
-/** The base price and the steps that made it: steps 1 to 5 of the order of pricing. */
+/** The base price and the steps that made it: steps 1 to 5 of the order of pricing. The parts are the caller's own. */
 export interface BasePrice {
   readonly value: number;
-  readonly parts: readonly Part[];
+  readonly parts: Part[];
 }
 
 export function basePrice(line: SettledLine, combination: Combination | undefined): BasePrice {
@@ -43,6 +45,7 @@ type PriceOf = (price: Price, list?: string) => number;
 /** Step 1: the lowest of the list price, the sale price and the quantity price that apply. */
 function lowestOwnPrice(line: SettledLine, price: PriceOf): { value: number; from: NonNullable<Part['from']> } {
   const { item } = line.item;
+  if (!item.sale && !item.quantityPrices) return { value: price(item.price), from: 'list' };
   let lowest: { value: number; from: NonNullable<Part['from']> } = { value: price(item.price), from: 'list' };
   const offer = (value: number, from: NonNullable<Part['from']>) => {
     if (value < lowest.value) lowest = { value, from };
@@ -58,11 +61,10 @@ function lowestOwnPrice(line: SettledLine, price: PriceOf): { value: number; fro
 
 /** Steps 3 and 4: the last standing `base` choice is the base; then each standing `times` choice multiplies it. */
 function applyBaseChoices(line: SettledLine, steps: Steps, hasCellPrice: boolean, price: PriceOf): void {
-  const counted = line.answers.filter(({ group }) => !(hasCellPrice && group.by));
-  const standing = counted.flatMap(({ group, picks }) =>
-    group.choices
-      .filter((choice) => choice.price && !('add' in choice.price) && picks.some((pick) => pick.choice === choice))
-      .map((choice) => ({ group, choice })),
+  if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
+  const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));
+  const standing = counted.flatMap((answer) =>
+    standingChoices(answer).filter(({ setsBase }) => setsBase).map((choice) => ({ group: answer.group, choice })),
   );
   for (const { group, choice } of standing) {
     if (!choice.price || !('base' in choice.price)) continue;
@@ -77,23 +79,24 @@ function applyBaseChoices(line: SettledLine, steps: Steps, hasCellPrice: boolean
 
 /** Step 5: the last `setBase`, then every `basePercent` of that, then every `addToPrice`. */
 function applyRules(line: SettledLine, steps: Steps, price: PriceOf): void {
-  const { rules } = line.item;
-  const eachEffect = (visit: (effect: Effect, rule: string) => void) =>
-    rules.forEach((rule, i) => {
-      if (rule.then.some(isOnBase) && line.settlement.ruleHolds(i)) rule.then.forEach((effect) => visit(effect, rule.id));
-    });
-  eachEffect((effect, rule) => {
-    if ('setBase' in effect) steps.become(price(effect.setBase), { from: 'rule', rule });
-  });
+  const { onBase, rules } = line.item;
+  if (onBase.length === 0) return;
+  const held = onBase.filter((at) => line.settlement.ruleHolds(at)).flatMap((at) => rules[at] ?? []);
+  const effects = held.flatMap(({ id, then }) => then.map((effect) => ({ rule: id, effect })));
+  for (const { rule, effect } of effects) if ('setBase' in effect) steps.become(price(effect.setBase), { from: 'rule', rule });
   const base = steps.value;
-  eachEffect((effect, rule) => {
-    if ('basePercent' in effect) steps.add(share(base, effect.basePercent), { from: 'rule', rule });
-  });
-  eachEffect((effect, rule) => {
-    if ('addToPrice' in effect) steps.add(price(effect.addToPrice), { from: 'rule', rule });
-  });
+  for (const field of ['basePercent', 'addToPrice']) {
+    for (const { rule, effect } of effects) if (field in effect) steps.add(addedBy(effect, base, price), { from: 'rule', rule });
+  }
 }
 
-function isOnBase(effect: Effect): boolean {
-  return 'setBase' in effect || 'basePercent' in effect || 'addToPrice' in effect;
+/** What an effect that holds adds to the base after every `setBase`; other effects add nothing. */
+function addedBy(effect: Effect, base: number, price: PriceOf): number {
+  if ('basePercent' in effect) return share(base, effect.basePercent);
+  return 'addToPrice' in effect ? price(effect.addToPrice) : 0;
+}
+
+/** What a rule that holds adds to the base after every `setBase`, in minor units. */
+export function addedByRule({ circumstances, menu }: SettledLine, { then }: CompiledRule, base: number): number {
+  return then.reduce((sum, effect) => sum + addedBy(effect, base, (of) => priceIn(of, circumstances.priceList, menu.firstList)), 0);
 }

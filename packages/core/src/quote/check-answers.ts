@@ -1,20 +1,22 @@
-import type { ProblemList } from './problem.ts';
-import type { GroupAnswer, StandingPick } from './settlement.ts';
+import type { GroupAnswer, StandingPick } from './answers.ts';
+import { keptWithAnswer } from './kept-answers.ts';
+import { type Problem, ProblemList } from './problem.ts';
 
 /** Holds what stands against the limits of its group; groups that picks opened are checked the same way. */
-export function checkAnswers(answers: readonly GroupAnswer[], consents: ReadonlySet<string>, problems: ProblemList): void {
+export function checkAnswers(answers: readonly GroupAnswer[], consents: readonly string[], problems: ProblemList): void {
   for (const answer of answers) {
     const { kind } = answer.group.group;
-    if (kind === 'choices') checkChoices(answer, problems);
+    if (kind === 'choices') problems.addAll(problemsOfChoices(answer));
     else if (kind === 'note') checkNote(answer, problems);
-    else if (kind === 'consent' && !consents.has(answer.group.id)) {
+    else if (kind === 'consent' && !consents.includes(answer.group.id)) {
       problems.add('consent-required', { group: answer.group.id }, answer.at);
     }
-    for (const pick of answer.picks) checkAnswers(pick.inner, consents, problems);
+    if (answer.group.opens) for (const pick of answer.picks) checkAnswers(pick.inner, consents, problems);
   }
 }
 
-function checkChoices({ group, at, min, max, picks, count }: GroupAnswer, problems: ProblemList): void {
+const problemsOfChoices = keptWithAnswer<void, readonly Problem[]>(({ group, at, min, max, picks, count }) => {
+  const problems = new ProblemList();
   if (count < min) problems.add('too-few', { group: group.id, need: min, have: count }, at);
   if (max !== null && count > max) problems.add('too-many', { group: group.id, limit: max, have: count }, at);
   const units = unitsByChoice(picks);
@@ -23,7 +25,8 @@ function checkChoices({ group, at, min, max, picks, count }: GroupAnswer, proble
     if (have > choice.max) problems.add('too-many-of-choice', { ...place, limit: choice.max, have }, at);
     if (choice.choice.alone && units.size > 1) problems.add('not-alone', place, at);
   }
-}
+  return problems.problems;
+});
 
 /** How many units of each choice stand in one answer. */
 export function unitsByChoice(picks: readonly StandingPick[]): Map<StandingPick['choice'], number> {

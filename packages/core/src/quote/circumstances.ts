@@ -1,6 +1,5 @@
-import type { CompiledMenu } from '../compile/compiled.ts';
+import type { CircumstanceTest, CompiledMenu } from '../compile/compiled.ts';
 import type { Channel, Service } from '../menu/condition-schema.ts';
-import type { CircumstanceTest } from '../rules/holds.ts';
 import { isOn } from './calendar.ts';
 import type { ProblemList } from './problem.ts';
 import type { Context, Out } from './request-schema.ts';
@@ -17,6 +16,8 @@ export interface Circumstances {
   readonly guest: string | undefined;
   readonly at: string;
   readonly out: OutIndex;
+  /** Whether a daypart is on. */
+  readonly daypartIsOn: (daypart: string) => boolean;
   readonly test: (test: CircumstanceTest) => boolean;
 }
 
@@ -38,21 +39,32 @@ export function circumstancesOf(menu: CompiledMenu, said: Context, clock: Clock,
   const priceList = (known ? said.priceList : location?.priceList) ?? menu.firstList;
   const { channel = 'online', service = 'dine-in', guest } = said;
   const at = said.at ?? clock(location?.timeZone);
-  const test = (condition: CircumstanceTest): boolean => {
-    if ('channel' in condition) return condition.channel === channel;
-    if ('service' in condition) return condition.service === service;
-    if ('location' in condition) return condition.location === location?.id;
-    if ('daypart' in condition) return daypartIsOn(menu, condition.daypart, at);
-    if ('priceList' in condition) return condition.priceList === priceList;
-    if ('guest' in condition) return condition.guest === guest;
-    return false;
+  const daypartIsOn = daypartsAt(menu, at);
+  const test = ({ of, is }: CircumstanceTest): boolean => {
+    switch (of) {
+      case 'channel': return is === channel;
+      case 'service': return is === service;
+      case 'location': return is === location?.id;
+      case 'daypart': return daypartIsOn(is);
+      case 'priceList': return is === priceList;
+      case 'guest': return is === guest;
+    }
   };
-  return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(said.out), test };
+  return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(said.out), daypartIsOn, test };
 }
 
-export function daypartIsOn(menu: CompiledMenu, id: string, at: string): boolean {
-  const daypart = menu.dayparts.get(id);
-  return daypart !== undefined && isOn(daypart, at);
+/** Tells which dayparts are on at a moment; each is worked out once. */
+function daypartsAt(menu: CompiledMenu, at: string): (id: string) => boolean {
+  let known: Map<string, boolean> | undefined;
+  return (id) => {
+    const before = known?.get(id);
+    if (before !== undefined) return before;
+    const daypart = menu.dayparts.get(id);
+    const on = daypart !== undefined && isOn(daypart, at);
+    known ??= new Map();
+    known.set(id, on);
+    return on;
+  };
 }
 
 const NOTHING_OUT: OutIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [], isEmpty: true };

@@ -9,9 +9,12 @@ export interface Combination {
   readonly soldOut: boolean;
 }
 
+const NO_COMBINATION: readonly undefined[] = [];
+
 /** The one choice that stands in each `by` group, in the table's order; undefined where there is not exactly one. */
-export function standingCombination(line: SettledLine): (OfferedChoice | undefined)[] {
-  return (line.item.cells?.by ?? []).map((index) => {
+export function standingCombination(line: SettledLine): readonly (OfferedChoice | undefined)[] {
+  if (!line.item.cells) return NO_COMBINATION;
+  return line.item.cells.by.map((index) => {
     const [first, ...others] = line.settlement.standing(index);
     return first && others.every(({ choice }) => choice === first.choice) ? first.choice : undefined;
   });

@@ -1,39 +1,50 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
 import { WHOLE, priceIn, share } from '../money/money.ts';
-import { type BasePrice, basePrice } from './base-price.ts';
+import type { GroupAnswer, StandingPick } from './answers.ts';
+import { basePrice } from './base-price.ts';
 import { unitsByChoice } from './check-answers.ts';
 import type { Combination } from './combination.ts';
+import { keptWithAnswer } from './kept-answers.ts';
 import type { Part, PriceSum } from './part.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
-import type { GroupAnswer, StandingPick } from './settlement.ts';
 import { unitPrice } from './unit-price.ts';
 
 /** The price of a line with the sum that explains it: the order of pricing, steps 1 to 9. */
-export function priceLine(line: SettledLine, combination: Combination | undefined): PriceSum & { readonly basePrice: BasePrice } {
-  const base = basePrice(line, combination);
-  const parts: Part[] = [...base.parts];
-  const pricing: Pricing = { line, base: base.value, cellIsPriced: combination?.cell?.price !== undefined, parts };
+export function priceLine(line: SettledLine, combination: Combination | undefined): PriceSum {
+  const { value: base, parts } = basePrice(line, combination);
+  const pricing: Pricing = { line, base, cellIsPriced: combination?.cell?.price !== undefined };
+  let [each, once] = [0, 0];
   for (const answer of line.answers) {
-    priceAnswer(pricing, answer, 1);
-    const amount = line.amounts.get(answer.group.id);
-    if (amount !== undefined) parts.push(amountPart(answer, amount));
+    const priced = pricedAnswer(answer, pricing);
+    for (const part of priced.parts) parts.push(part);
+    each += priced.each;
+    once += priced.once;
   }
-  const each = sumCharged(parts, 'each');
-  const once = sumCharged(parts, 'once');
-  const unit = base.value + each;
-  return { base: base.value, each, once, unit, line: unit * line.quantity + once, parts, basePrice: base };
+  const unit = base + each;
+  return { base, each, once, unit, line: unit * line.quantity + once, parts };
 }
 
 interface Pricing {
   readonly line: SettledLine;
   readonly base: number;
   readonly cellIsPriced: boolean;
-  readonly parts: Part[];
 }
 
-function sumCharged(parts: readonly Part[], charge: Part['charge']): number {
-  return parts.reduce((sum, part) => (part.kind !== 'base' && part.charge === charge ? sum + part.value : sum), 0);
+/** What an answer adds to the price, by how it is charged. */
+interface PricedAnswer {
+  readonly parts: readonly Part[];
+  readonly each: number;
+  readonly once: number;
 }
+
+const pricedAnswer = keptWithAnswer((answer, pricing: Pricing): PricedAnswer => {
+  const parts: Part[] = [];
+  addParts(parts, pricing, answer, 1);
+  const named = pricing.line.amounts.get(answer.group.id);
+  if (named !== undefined) parts.push(amountPart(answer, named));
+  const charged = (charge: Part['charge']) => parts.reduce((sum, part) => (part.charge === charge ? sum + part.value : sum), 0);
+  return { parts, each: charged('each'), once: charged('once') };
+});
 
 function amountPart({ group: { id, group } }: GroupAnswer, value: number): Part {
   const charge = (group.kind === 'amount' ? group.amount?.charge : undefined) ?? 'once';
@@ -41,22 +52,22 @@ function amountPart({ group: { id, group } }: GroupAnswer, value: number): Part 
 }
 
 /** Parts of one answer and of what its picks opened; `times` is the units of the picks that opened it. */
-function priceAnswer(pricing: Pricing, answer: GroupAnswer, times: number): void {
-  if (answer.note !== '') pricing.parts.push(notePart(pricing, answer, times));
+function addParts(parts: Part[], pricing: Pricing, answer: GroupAnswer, times: number): void {
+  if (answer.note !== '') parts.push(notePart(pricing, answer, times));
   if (answer.picks.length === 0) return;
   const prices = unitPrices(pricing, answer);
   const free = includedUnits(answer, prices);
   for (const pick of inDocumentOrder(answer.picks)) {
     const { choice, units, amount } = pick;
-    if (!choice.price || 'add' in choice.price || 'percent' in choice.price) {
+    if (!choice.setsBase) {
       const included = free.get(pick) ?? 0;
-      pricing.parts.push({
+      parts.push({
         kind: 'choice', group: answer.group.id, choice: choice.id, ...(amount && { amount: amount.id }),
         units: units * times, included: included * times, ...(answer.at && { at: answer.at }), charge: choice.charge,
         value: (prices.get(pick) ?? 0) * (units - included) * times,
       });
     }
-    for (const inner of pick.inner) priceAnswer(pricing, inner, units * times);
+    for (const inner of pick.inner) addParts(parts, pricing, inner, units * times);
   }
 }
 

@@ -1,13 +1,14 @@
 import type { CompiledItem, CompiledMenu, OfferedGroup } from '../compile/compiled.ts';
 import type { AmountGroup, DateGroup } from '../menu/group-schema.ts';
 import { priceIn } from '../money/money.ts';
+import type { GroupAnswer, SettledAnswers } from './answers.ts';
 import { dateOfDay, dayNumber, isCalendarDate } from './calendar.ts';
 import { checkAnswers } from './check-answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
 import type { ProblemList } from './problem.ts';
 import type { Answers } from './request-schema.ts';
-import { type GroupAnswer, type SettledAnswers, Settlement } from './settlement.ts';
+import { Settlement } from './settlement.ts';
 
 /** A line with everything that stands in it; what did not stand has become problems. */
 export interface SettledLine {
@@ -31,22 +32,19 @@ export function listOf(line: Pick<SettledLine, 'circumstances'>, group: OfferedG
 export function settleLine(
   menu: CompiledMenu, item: CompiledItem, said: Answers, circumstances: Circumstances, quantity: number, problems: ProblemList,
 ): SettledLine {
-  const settlement = new Settlement(item, circumstances, quantity, said.picks ?? [], problems);
-  const visible = item.groups.filter((group) => {
+  const settlement = new Settlement(menu, item, circumstances, quantity, said.picks ?? [], problems);
+  const visible: OfferedGroup[] = [];
+  for (const group of item.groups) {
     settlement.standing(group.index);
-    return settlement.isVisible(group.ruled);
-  });
-  const find = answerFinder(item, settlement, problems);
-  const notes = new Map<string, string>();
-  for (const [id, text] of Object.entries(said.notes ?? {})) {
-    const note = cleanNote(text);
-    if (note !== '' && find(id, 'note')) notes.set(id, note);
+    if (settlement.isVisible(group.ruled)) visible.push(group);
   }
+  const find = answerFinder(item, settlement, problems);
+  const notes = settleNotes(said, find);
   const answers = visible.map((group) => settlement.answer(group, notes.get(group.id) ?? ''));
   const answered: Answered = { find, problems, circumstances, firstList: menu.firstList };
   const dates = settleDates(said, visible, answered);
   const amounts = settleAmounts(said, visible, answered);
-  checkAnswers(answers, new Set(said.consents), problems);
+  checkAnswers(answers, said.consents ?? [], problems);
   return { menu, item, circumstances, quantity, settlement, answers, dates, amounts };
 }
 
@@ -69,25 +67,40 @@ function answerFinder(item: CompiledItem, settlement: Settlement, problems: Prob
   };
 }
 
-function settleDates(said: Answers, visible: readonly OfferedGroup[], answered: Answered): Map<string, string> {
+const NOTHING_SAID: ReadonlyMap<string, string> = new Map();
+const NOTHING_NAMED: ReadonlyMap<string, number> = new Map();
+
+function settleNotes(said: Answers, find: Find): ReadonlyMap<string, string> {
+  if (!said.notes) return NOTHING_SAID;
+  const notes = new Map<string, string>();
+  for (const [id, text] of Object.entries(said.notes)) {
+    const note = cleanNote(text);
+    if (note !== '' && find(id, 'note')) notes.set(id, note);
+  }
+  return notes;
+}
+
+function settleDates({ dates }: Answers, visible: readonly OfferedGroup[], { find, problems, circumstances }: Answered): ReadonlyMap<string, string> {
+  for (const { group } of visible) {
+    if (group.kind === 'date' && group.date?.required && dateIn(dates, group.id) === '') problems.add('date-required', { group: group.id });
+  }
+  if (!dates) return NOTHING_SAID;
   const standing = new Map<string, string>();
-  const given = new Set<string>();
-  for (const [id, text] of Object.entries(said.dates ?? {})) {
-    const date = text.trim();
-    const group = date === '' ? undefined : answered.find(id, 'date');
+  for (const id of Object.keys(dates)) {
+    const date = dateIn(dates, id);
+    const group = date === '' ? undefined : find(id, 'date');
     if (!group) continue;
-    given.add(id);
-    const { need, limit } = dateWindow(group.group as DateGroup, answered.circumstances.at);
+    const { need, limit } = dateWindow(group.group as DateGroup, circumstances.at);
     const inRange = isCalendarDate(date) && date >= need && (limit === null || date <= limit);
     if (inRange) standing.set(id, date);
-    else answered.problems.add('date-out-of-range', { group: id, need, limit });
-  }
-  for (const { group } of visible) {
-    if (group.kind === 'date' && group.date?.required && !given.has(group.id)) {
-      answered.problems.add('date-required', { group: group.id });
-    }
+    else problems.add('date-out-of-range', { group: id, need, limit });
   }
   return standing;
+}
+
+/** The date that was given for a group; empty where none was. */
+function dateIn(dates: Answers['dates'], group: string): string {
+  return dates && Object.hasOwn(dates, group) ? (dates[group] ?? '').trim() : '';
 }
 
 /** The first and the last date that a date group allows, counted from the date of `at`. */
@@ -97,21 +110,20 @@ function dateWindow(group: DateGroup, at: string): { need: string; limit: string
   return { need: dateOfDay(today + earliestDays), limit: latestDays === undefined ? null : dateOfDay(today + latestDays) };
 }
 
-function settleAmounts(said: Answers, visible: readonly OfferedGroup[], answered: Answered): Map<string, number> {
-  const standing = new Map<string, number>();
-  const given = new Set<string>();
-  for (const [id, have] of Object.entries(said.amounts ?? {})) {
-    const group = answered.find(id, 'amount');
-    if (!group) continue;
-    given.add(id);
-    const { need, limit } = amountWindow(group.group as AmountGroup, listOf(answered, group), answered.firstList);
-    if (Number.isInteger(have) && have >= need && (limit === null || have <= limit)) standing.set(id, have);
-    else answered.problems.add('amount-out-of-range', { group: id, need, limit, have });
-  }
+function settleAmounts({ amounts }: Answers, visible: readonly OfferedGroup[], answered: Answered): ReadonlyMap<string, number> {
+  const { find, problems, firstList } = answered;
   for (const { group } of visible) {
-    if (group.kind === 'amount' && group.amount?.required && !given.has(group.id)) {
-      answered.problems.add('amount-required', { group: group.id });
-    }
+    const isGiven = amounts && Object.hasOwn(amounts, group.id);
+    if (group.kind === 'amount' && group.amount?.required && !isGiven) problems.add('amount-required', { group: group.id });
+  }
+  if (!amounts) return NOTHING_NAMED;
+  const standing = new Map<string, number>();
+  for (const [id, have] of Object.entries(amounts)) {
+    const group = find(id, 'amount');
+    if (!group) continue;
+    const { need, limit } = amountWindow(group.group as AmountGroup, listOf(answered, group), firstList);
+    if (Number.isInteger(have) && have >= need && (limit === null || have <= limit)) standing.set(id, have);
+    else problems.add('amount-out-of-range', { group: id, need, limit, have });
   }
   return standing;
 }

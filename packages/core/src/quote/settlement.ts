@@ -1,63 +1,17 @@
-import type { CompiledItem, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
-import type { Amount } from '../menu/group-schema.ts';
+import type { CompiledItem, CompiledMenu, Keeping, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import { holds, type View } from '../rules/holds.ts';
+import { countOf, firstStanding, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type SettledAnswers, type StandingPick } from './answers.ts';
+import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
-import type { Circumstances, OutIndex } from './circumstances.ts';
-import type { ProblemCode, ProblemList } from './problem.ts';
+import { type KeptAnswers, keptAnswersOf, keyWithPick, type Stood } from './kept-answers.ts';
+import { type ProblemCode, ProblemList } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
-/** A pick that stands. */
-export interface StandingPick {
-  readonly choice: OfferedChoice;
-  readonly units: number;
-  readonly amount: Amount | undefined;
-  /** The way to this pick, as indexes into `picks`. */
-  readonly way: readonly number[];
-  readonly inner: readonly GroupAnswer[];
-}
+/** Places in a list of picks. */
+type Indexes = readonly number[];
 
-/** What stands in a group: of the item, or of one that a pick opened (`at` is the way to that pick). */
-export interface GroupAnswer {
-  readonly group: OfferedGroup;
-  readonly at: readonly number[] | undefined;
-  readonly min: number;
-  readonly max: number | null;
-  readonly included: number;
-  readonly picks: readonly StandingPick[];
-  readonly count: number;
-  /** The note's text, cleaned; empty where there is none. */
-  readonly note: string;
-}
-
-/** What pricing asks of settled answers; the analysis answers it for many builds at once. */
-export interface SettledAnswers {
-  readonly ruleHolds: (rule: number) => boolean;
-  readonly isVisible: (ruled: Ruled) => boolean;
-  readonly standing: (group: number) => readonly StandingPick[];
-}
-
-/** Whether rules leave something visible: shown if any rule may show it, and not hidden. */
-export function isVisibleWith({ show, hide }: Ruled, ruleHolds: (rule: number) => boolean): boolean {
-  if (show.length > 0 && !show.some(ruleHolds)) return false;
-  return !hide.some(ruleHolds);
-}
-
-/** The limits that the rules that hold leave a group: later rules win, field by field. */
-export function limitsWith(group: OfferedGroup, ruleHolds: (rule: number) => boolean) {
-  let { min, max, included } = group;
-  for (const { rule, limit } of group.limits) {
-    if (!ruleHolds(rule)) continue;
-    min = limit.min ?? min;
-    max = limit.max === undefined ? max : limit.max;
-    included = limit.included ?? included;
-  }
-  return { min, max, included };
-}
-
-type Indexed = readonly (readonly [index: number, pick: Pick])[];
-
-const NO_PICKS: readonly StandingPick[] = [];
-const NO_RAW: Indexed = [];
+const NO_PICKS: readonly Pick[] = [];
+const NO_INDEXES: Indexes = [];
 const NO_ANSWERS: readonly GroupAnswer[] = [];
 
 /**
@@ -65,85 +19,152 @@ const NO_ANSWERS: readonly GroupAnswer[] = [];
  * (validation refuses circles), so each question is answered when it is first asked, and once.
  */
 export class Settlement implements SettledAnswers {
+  readonly #menu: CompiledMenu;
   readonly #item: CompiledItem;
   readonly #circumstances: Circumstances;
   readonly #problems: ProblemList;
-  readonly #raw: readonly Indexed[];
+  readonly #picks: readonly Pick[];
+  readonly #keys: readonly number[];
+  #indexes: readonly (Indexes | undefined)[] | undefined;
+  readonly #keeper: KeptAnswers;
   readonly #held: (boolean | undefined)[] = [];
-  readonly #standing: (readonly StandingPick[] | undefined)[] = [];
+  readonly #stood: (Stood | undefined)[] = [];
   readonly #view: View;
-  readonly #ruleHolds = (rule: number) => this.ruleHolds(rule);
 
-  constructor(item: CompiledItem, circumstances: Circumstances, quantity: number, picks: readonly Pick[], problems: ProblemList) {
+  constructor(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity: number, picks: readonly Pick[], problems: ProblemList) {
+    this.#menu = menu;
     this.#item = item;
     this.#circumstances = circumstances;
     this.#problems = problems;
-    this.#raw = this.#sorted(picks);
-    this.#view = { units: (group, choice) => this.units(group, choice), quantity, circumstance: circumstances.test };
+    this.#picks = picks;
+    this.#keys = this.#keyed();
+    this.#keeper = keptAnswersOf(menu);
+    this.#view = { units: (group, choice) => this.#units(group, choice), quantity, circumstance: circumstances.test };
   }
 
-  ruleHolds(rule: number): boolean {
+  readonly ruleHolds = (rule: number): boolean => {
     const known = this.#held[rule];
     if (known !== undefined) return known;
     const compiled = this.#item.rules[rule];
     const held = compiled !== undefined && holds(compiled.when, this.#view);
     this.#held[rule] = held;
     return held;
-  }
+  };
 
   isVisible(ruled: Ruled): boolean {
-    return isVisibleWith(ruled, this.#ruleHolds);
-  }
-
-  /** Standing units of a group, or of one choice of it. */
-  units(group: number, choice: number | undefined): number {
-    let units = 0;
-    for (const pick of this.standing(group)) if (choice === undefined || pick.choice.index === choice) units += pick.units;
-    return units;
+    return isVisibleWith(ruled, this.ruleHolds);
   }
 
   standing(index: number): readonly StandingPick[] {
-    const known = this.#standing[index];
-    if (known) return known;
-    const group = this.#item.groups[index];
-    const raw = this.#raw[index];
-    const standing = group && raw && raw.length > 0 ? this.#stand(group, raw, undefined) : NO_PICKS;
-    this.#standing[index] = standing;
-    return standing;
+    return this.#stoodIn(index).picks;
   }
 
   /** The answer to a group of the item, with the limits that the rules leave it. */
   answer(group: OfferedGroup, note: string): GroupAnswer {
-    const picks = this.standing(group.index);
-    return { group, at: undefined, ...limitsWith(group, this.#ruleHolds), picks, count: countOf(picks), note };
+    const stood = this.#stoodIn(group.index);
+    const { answers } = stood;
+    if (!answers || !group.keeping) return this.#newAnswer(group, stood, note, undefined);
+    const state = this.#stateOf(group, group.keeping);
+    return answers.get(state) ?? this.#keeper.keep(answers, state, this.#newAnswer(group, stood, note, []));
   }
 
-  #sorted(picks: readonly Pick[]): Indexed[] {
-    const raw: [number, Pick][][] = [];
-    picks.forEach((pick, i) => {
-      const index = this.#item.groupIndex.get(pick.group);
-      const group = index === undefined ? undefined : this.#item.groups[index];
-      if (index === undefined || group?.group.kind !== 'choices') this.#refuse('unknown-group', pick, undefined);
-      else (raw[index] ??= []).push([i, pick]);
-    });
-    return raw;
+  #newAnswer(group: OfferedGroup, { picks, count }: Stood, note: string, kept: GroupAnswer['kept']): GroupAnswer {
+    const { min, max, included } = limitsWith(group, this.ruleHolds);
+    return { group, at: undefined, min, max, included, picks, count, note, kept };
   }
 
-  #refuse(code: ProblemCode, pick: Pick, at: readonly number[] | undefined): void {
-    this.#problems.add(code, { group: pick.group, choice: pick.choice }, at);
+  /** Standing units of a group, or of one choice of it. */
+  #units(group: number, choice: number | undefined): number {
+    const { picks, count } = this.#stoodIn(group);
+    if (choice === undefined) return count;
+    let units = 0;
+    for (const pick of picks) if (pick.choice.index === choice) units += pick.units;
+    return units;
   }
 
-  #stand(group: OfferedGroup, raw: Indexed, at: readonly number[] | undefined): StandingPick[] {
+  /** The keys of the picks of each group by which its answers are kept; refuses picks of groups that are not asked. */
+  #keyed(): number[] {
+    const { groupIndex, groups } = this.#item;
+    const keys: number[] = groups.map(() => 0);
+    let group: OfferedGroup | undefined;
+    for (const pick of this.#picks) {
+      // Picks of one group mostly follow one another.
+      if (pick.group !== group?.id) group = groups[groupIndex.get(pick.group) ?? -1];
+      if (group?.group.kind !== 'choices') this.#problems.add('unknown-group', { group: pick.group, choice: pick.choice });
+      else keys[group.index] = group.keeping ? keyWithPick(keys[group.index] ?? 0, group, group.keeping, pick) : NaN;
+    }
+    return keys;
+  }
+
+  /** The places of the picks of a group, in the order picked. */
+  #indexesOf({ index }: OfferedGroup): Indexes {
+    this.#indexes ??= placesByGroup(this.#item, this.#picks);
+    return this.#indexes[index] ?? NO_INDEXES;
+  }
+
+  #stoodIn(index: number): Stood {
+    const known = this.#stood[index];
+    if (known) return known;
+    const group = this.#item.groups[index];
+    if (!group) return NOTHING_STOOD;
+    const stood = this.#newlyStood(group);
+    this.#problems.addAll(stood.problems);
+    this.#stood[index] = stood;
+    return stood;
+  }
+
+  #newlyStood(group: OfferedGroup): Stood {
+    const { keeping } = group;
+    const place = keeping && this.#keeper.placeOf(this.#item, group.index);
+    // What is sold out changes by the hour: answers to the groups that it touches are worked out each time.
+    if (!place || this.#isTouchedByOut(group)) return this.#judged(group, undefined);
+    const key = this.#withBits(this.#keys[group.index] ?? NaN, keeping.standing);
+    if (!Number.isSafeInteger(key)) return this.#judged(group, undefined);
+    return place.get(key) ?? this.#keeper.keep(place, key, this.#judged(group, new Map()));
+  }
+
+  #isTouchedByOut({ choices }: OfferedGroup): boolean {
+    const { out } = this.#circumstances;
+    return !out.isEmpty && choices.some((choice) => isSoldOut(choice, out));
+  }
+
+  #judged(group: OfferedGroup, answers: Stood['answers']): Stood {
+    const problems = new ProblemList();
+    const picks = this.#stand(group, this.#picks, this.#indexesOf(group), undefined, problems);
+    return { picks, count: countOf(picks), problems: problems.problems, answers };
+  }
+
+  /** A number followed by bits that tell which of some rules hold. */
+  #withBits(number: number, rules: readonly number[]): number {
+    let bits = number;
+    for (const rule of rules) bits = bits * 2 + (this.ruleHolds(rule) ? 1 : 0);
+    return bits;
+  }
+
+  /** Everything that decides over an answer besides what stands, as one number. */
+  #stateOf(group: OfferedGroup, { others, pricedBy }: Keeping): number {
+    let state = this.#withBits(0, others);
+    for (const index of pricedBy) {
+      const first = firstStanding(this.standing(index))?.index ?? -1;
+      state = state * ((this.#item.groups[index]?.choices.length ?? 0) + 1) + first + 1;
+    }
+    if (group.priceList !== undefined) return state;
+    const { priceLists } = this.#menu;
+    return state * priceLists.size + (priceLists.get(this.#circumstances.priceList) ?? 0);
+  }
+
+  #stand(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): StandingPick[] {
     const standing: StandingPick[] = [];
-    for (const [index, pick] of raw) {
-      const verdict = this.#judge(group, pick);
-      if (typeof verdict === 'string') {
-        this.#refuse(verdict, pick, at);
+    for (const index of indexes) {
+      const pick = picks[index];
+      if (!pick) continue;
+      const choice = this.#judge(group, pick);
+      if (typeof choice === 'string') {
+        problems.add(choice, { group: pick.group, choice: pick.choice }, at);
         continue;
       }
-      const way = at ? [...at, index] : [index];
       const amount = pick.amount === undefined ? undefined : group.amounts.get(pick.amount);
-      standing.push({ choice: verdict, units: pick.units ?? 1, amount, way, inner: this.#open(verdict, pick, way) });
+      standing.push({ choice, units: pick.units ?? 1, amount, inner: this.#open(choice, pick, index, at, problems) });
     }
     return standing;
   }
@@ -161,56 +182,46 @@ export class Settlement implements SettledAnswers {
   }
 
   /** The answers to the groups that a standing pick opens. */
-  #open(choice: OfferedChoice, pick: Pick, way: readonly number[]): readonly GroupAnswer[] {
+  #open(choice: OfferedChoice, pick: Pick, index: number, at: Indexes | undefined, problems: ProblemList): readonly GroupAnswer[] {
     if (choice.opens.length === 0 && !pick.picks && !pick.notes) return NO_ANSWERS;
-    const raw = new Map<OfferedGroup, [number, Pick][]>();
-    pick.picks?.forEach((inner, index) => {
+    const way = [...(at ?? NO_INDEXES), index];
+    const { picks = NO_PICKS } = pick;
+    const indexes = new Map<OfferedGroup, number[]>();
+    picks.forEach((inner, i) => {
       const group = choice.opens.find(({ id, group: { kind } }) => id === inner.group && kind === 'choices');
-      if (!group) return this.#refuse('unknown-group', inner, way);
-      const list = raw.get(group);
-      if (list) list.push([index, inner]);
-      else raw.set(group, [[index, inner]]);
+      if (!group) return problems.add('unknown-group', { group: inner.group, choice: inner.choice }, way);
+      const own = indexes.get(group);
+      if (own) own.push(i);
+      else indexes.set(group, [i]);
     });
-    const notes = this.#innerNotes(choice, pick, way);
+    const notes = innerNotes(choice, pick, way, problems);
     return choice.opens.map((group) => {
-      const picks = this.#stand(group, raw.get(group) ?? NO_RAW, way);
+      const standing = this.#stand(group, picks, indexes.get(group) ?? NO_INDEXES, way, problems);
       const { min, max, included } = group;
-      return { group, at: way, min, max, included, picks, count: countOf(picks), note: notes.get(group.id) ?? '' };
+      const note = notes.get(group.id) ?? '';
+      return { group, at: way, min, max, included, picks: standing, count: countOf(standing), note, kept: undefined };
     });
   }
+}
 
-  #innerNotes(choice: OfferedChoice, pick: Pick, way: readonly number[]): Map<string, string> {
-    const notes = new Map<string, string>();
-    for (const [id, text] of Object.entries(pick.notes ?? {})) {
-      const note = cleanNote(text);
-      if (note === '') continue;
-      if (choice.opens.some((group) => group.id === id && group.group.kind === 'note')) notes.set(id, note);
-      else this.#problems.add('unknown-group', { group: id }, way);
-    }
-    return notes;
+function placesByGroup({ groups, groupIndex }: CompiledItem, picks: readonly Pick[]): Indexes[] {
+  const places: number[][] = [];
+  picks.forEach((pick, i) => {
+    const group = groups[groupIndex.get(pick.group) ?? -1];
+    if (group?.group.kind === 'choices') (places[group.index] ??= []).push(i);
+  });
+  return places;
+}
+
+const NOTHING_STOOD: Stood = { picks: [], count: 0, problems: [], answers: undefined };
+
+function innerNotes(choice: OfferedChoice, pick: Pick, way: Indexes, problems: ProblemList): Map<string, string> {
+  const notes = new Map<string, string>();
+  for (const [id, text] of Object.entries(pick.notes ?? {})) {
+    const note = cleanNote(text);
+    if (note === '') continue;
+    if (choice.opens.some((group) => group.id === id && group.group.kind === 'note')) notes.set(id, note);
+    else problems.add('unknown-group', { group: id }, way);
   }
-}
-
-const NO_CHOICES: readonly OfferedChoice[] = [];
-
-/** The choices that stand in an answer, each once, in document order. */
-export function standingChoices(answer: GroupAnswer): readonly OfferedChoice[] {
-  if (answer.picks.length === 0) return NO_CHOICES;
-  const choices: OfferedChoice[] = [];
-  for (const { choice } of answer.picks) if (!choices.includes(choice)) choices.push(choice);
-  return choices.length === 1 ? choices : choices.sort((a, b) => a.index - b.index);
-}
-
-/** A choice is sold out with itself, an ingredient it uses, the item it stands for, or an ingredient of that item. */
-export function isSoldOut(choice: OfferedChoice, out: OutIndex): boolean {
-  if (out.isEmpty) return false;
-  return (
-    out.choices.has(choice.path) ||
-    (choice.choice.item !== undefined && out.items.has(choice.choice.item)) ||
-    (out.ingredients.size > 0 && choice.uses.some(({ ingredient }) => out.ingredients.has(ingredient)))
-  );
-}
-
-function countOf(picks: readonly StandingPick[]): number {
-  return picks.reduce((sum, { units }) => sum + units, 0);
+  return notes;
 }

@@ -1,10 +1,10 @@
-import type { UsedIngredient } from '../compile/compiled.ts';
-import type { Effect } from '../menu/document.ts';
+import type { CompiledRule, UsedIngredient } from '../compile/compiled.ts';
 import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
+import { type GroupAnswer, standingChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
+import { keptWithAnswer } from './kept-answers.ts';
 import type { SettledLine } from './settle-line.ts';
-import { type GroupAnswer, standingChoices, type StandingPick } from './settlement.ts';
 
 export interface IngredientUse {
   readonly ingredient: string;
@@ -19,34 +19,51 @@ export interface Totals {
 }
 
 export function totalsOf(line: SettledLine): Totals {
-  const allergens = new Set(line.item.allergens);
-  const uses = new Map<string, number>();
+  const allergens = [...line.item.allergens];
+  const uses = [...line.item.uses];
   let calories = line.item.item.calories ?? 0;
-  const use = ({ ingredient, thousandths }: UsedIngredient, times: number, portion: number) =>
-    uses.set(ingredient, (uses.get(ingredient) ?? 0) + share(thousandths, portion) * times);
-  for (const used of line.item.uses) use(used, line.quantity, WHOLE);
-  eachStanding(line.answers, 1, ({ choice, amount }, times) => {
-    const portion = amount?.portion ?? WHOLE;
-    calories += share(choice.calories, portion) * times;
-    for (const allergen of choice.allergens) allergens.add(allergen);
-    for (const used of choice.uses) use(used, times * line.quantity, portion);
-  });
-  const sorted = [...uses].sort(([a], [b]) => (a < b ? -1 : 1));
-  return {
-    calories,
-    allergens: [...allergens].sort(),
-    uses: sorted.map(([ingredient, thousandths]) => ({ ingredient, quantity: fromThousandths(thousandths) })),
-  };
+  for (const answer of line.answers) {
+    if (answer.picks.length === 0) continue;
+    const brought = broughtBy(answer);
+    calories += brought.calories;
+    for (const allergen of brought.allergens) allergens.push(allergen);
+    for (const used of brought.uses) uses.push(used);
+  }
+  return { calories, allergens: allergens.length === 0 ? [] : [...new Set(allergens)].sort(), uses: usesOfLine(uses, line.quantity) };
 }
 
-/** Every standing pick with its units times those of what opened it. */
-function eachStanding(answers: readonly GroupAnswer[], times: number, visit: (pick: StandingPick, units: number) => void): void {
-  for (const { picks } of answers) {
-    for (const pick of picks) {
-      visit(pick, pick.units * times);
-      eachStanding(pick.inner, pick.units * times, visit);
-    }
+/** What an answer brings to one of the item, with all that its picks opened. */
+interface Brought {
+  calories: number;
+  readonly allergens: string[];
+  readonly uses: UsedIngredient[];
+}
+
+const broughtBy = keptWithAnswer<void, Brought>((answer) => {
+  const brought: Brought = { calories: 0, allergens: [], uses: [] };
+  addBrought(brought, [answer], 1);
+  return brought;
+});
+
+/** Adds what every standing pick brings, its units times those of what opened it. */
+function addBrought(brought: Brought, answers: readonly GroupAnswer[], times: number): void {
+  for (const { choice, amount, units, inner } of answers.flatMap(({ picks }) => picks)) {
+    const count = units * times;
+    const portion = amount?.portion ?? WHOLE;
+    brought.calories += share(choice.calories, portion) * count;
+    brought.allergens.push(...choice.allergens);
+    for (const { ingredient, thousandths } of choice.uses) brought.uses.push({ ingredient, thousandths: share(thousandths, portion) * count });
+    addBrought(brought, inner, count);
   }
+}
+
+/** What is used for one of the item, summed up for the whole line. */
+function usesOfLine(uses: readonly UsedIngredient[], quantity: number): IngredientUse[] {
+  if (uses.length === 0) return [];
+  const sums = new Map<string, number>();
+  for (const { ingredient, thousandths } of uses) sums.set(ingredient, (sums.get(ingredient) ?? 0) + thousandths);
+  const sorted = [...sums].sort(([a], [b]) => (a < b ? -1 : 1));
+  return sorted.map(([ingredient, thousandths]) => ({ ingredient, quantity: fromThousandths(thousandths * quantity) }));
 }
 
 /** The cell's code or else the item's, the codes of standing choices, and what rules append, joined by `-`. */
@@ -54,16 +71,26 @@ export function codeOf(line: SettledLine, combination: Combination | undefined):
   const cellCode = combination?.cell?.code;
   const codes = [cellCode ?? line.item.item.code];
   for (const answer of line.answers) {
-    if (cellCode !== undefined && answer.group.by) continue;
-    for (const { choice } of standingChoices(answer)) codes.push(choice.code);
+    const isInCell = cellCode !== undefined && answer.group.by;
+    const code = answer.picks.length === 0 || isInCell ? '' : codesOf(answer);
+    if (code !== '') codes.push(code);
   }
-  for (const effect of heldEffects(line)) if ('appendCode' in effect) codes.push(effect.appendCode);
+  forEachHeld(line, (rule) => codes.push(...rule.codes));
   return codes.filter(Boolean).join('-');
 }
 
-/** The effects of the rules that hold, in document order. */
-export function heldEffects({ item, settlement }: SettledLine): Effect[] {
-  const effects: Effect[] = [];
-  for (let i = 0; i < item.rules.length; i++) if (settlement.ruleHolds(i)) effects.push(...(item.rules[i]?.then ?? []));
-  return effects;
+const codesOf = keptWithAnswer<void, string>((answer) => standingChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
+
+/** What the rules that hold have to tell, in document order. */
+export function tellsOf(line: SettledLine): string[] {
+  const tells: string[] = [];
+  forEachHeld(line, (rule) => tells.push(...rule.tells));
+  return tells;
+}
+
+function forEachHeld({ item, settlement }: SettledLine, visit: (rule: CompiledRule) => void): void {
+  for (const at of item.outspoken) {
+    const rule = item.rules[at];
+    if (rule && settlement.ruleHolds(at)) visit(rule);
+  }
 }

@@ -1,6 +1,5 @@
-import type { CompiledMenu } from '../compile/compiled.ts';
-import { textIn } from '../menu/text.ts';
-import { type Circumstances, circumstancesOf, type Clock, daypartIsOn } from './circumstances.ts';
+import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
+import { type Circumstances, circumstancesOf, type Clock } from './circumstances.ts';
 import { type Combination, combinationOf, standingCombination } from './combination.ts';
 import { offeredGroups, type OfferedGroupView } from './offered-groups.ts';
 import type { PriceSum } from './part.ts';
@@ -8,7 +7,7 @@ import { priceLine } from './price-line.ts';
 import { type Problem, ProblemList } from './problem.ts';
 import type { Line } from './request-schema.ts';
 import { type SettledLine, settleLine } from './settle-line.ts';
-import { codeOf, heldEffects, type Totals, totalsOf } from './totals.ts';
+import { codeOf, tellsOf, type Totals, totalsOf } from './totals.ts';
 
 /** A line worked out: what stands, what it costs and what is wrong with it; tickets are made from `settled`. */
 export interface WorkedLine extends Totals {
@@ -27,29 +26,29 @@ export function workLine(menu: CompiledMenu, line: Line, clock: Clock): WorkedLi
   const problems = new ProblemList();
   const circumstances = circumstancesOf(menu, line, clock, problems);
   const quantity = soundQuantity(line.quantity, problems);
-  checkOnSale(menu, line.item, circumstances, problems);
+  checkOnSale(item, circumstances, problems);
   const settled = settleLine(menu, item, line, circumstances, quantity, problems);
   return workSettled(settled, problems);
 }
 
 /** Prices and totals of a settled line. */
 export function workSettled(settled: SettledLine, problems: ProblemList): WorkedLine {
-  const { menu, item, circumstances } = settled;
+  const { item, circumstances } = settled;
   const combination = combinationOf(item, standingCombination(settled), circumstances.out);
   if (combination) checkCombination(combination, problems);
   const price = priceLine(settled, combination);
   if (price.unit < 0 || price.line < 0) problems.add('price-below-zero');
-  const tells = heldEffects(settled).flatMap((effect) =>
-    'tell' in effect ? [textIn(effect.tell, menu.firstLocale, menu.firstLocale)] : [],
-  );
+  const { calories, allergens, uses } = totalsOf(settled);
   return {
     settled,
     problems: problems.problems,
-    price: { base: price.base, each: price.each, once: price.once, unit: price.unit, line: price.line, parts: price.parts },
+    price,
     code: codeOf(settled, combination),
-    ...totalsOf(settled),
+    calories,
+    allergens,
+    uses,
     groups: offeredGroups(settled, price.base),
-    tells,
+    tells: tellsOf(settled),
   };
 }
 
@@ -60,14 +59,10 @@ function soundQuantity(quantity: number | undefined, problems: ProblemList): num
   return 1;
 }
 
-function checkOnSale(menu: CompiledMenu, id: string, circumstances: Circumstances, problems: ProblemList): void {
-  const compiled = menu.item(id);
-  if (!compiled) return;
-  const { item, uses } = compiled;
-  const { out, at, channel } = circumstances;
+function checkOnSale({ item, uses }: CompiledItem, { out, channel, daypartIsOn }: Circumstances, problems: ProblemList): void {
   if (item.channels && !item.channels.includes(channel)) problems.add('item-not-on-channel');
-  if (item.dayparts && !item.dayparts.some((daypart) => daypartIsOn(menu, daypart, at))) problems.add('not-served-now');
-  if (out.items.has(id) || uses.some(({ ingredient }) => out.ingredients.has(ingredient))) problems.add('item-sold-out');
+  if (item.dayparts && !item.dayparts.some(daypartIsOn)) problems.add('not-served-now');
+  if (out.items.has(item.id) || uses.some(({ ingredient }) => out.ingredients.has(ingredient))) problems.add('item-sold-out');
 }
 
 function checkCombination({ cell, soldOut }: Combination, problems: ProblemList): void {

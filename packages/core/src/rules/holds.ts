@@ -1,5 +1,5 @@
 import { assertNever } from '../result.ts';
-import type { CompiledCondition } from '../compile/compiled.ts';
+import type { CircumstanceTest, CompiledCondition } from '../compile/compiled.ts';
 
 /** What a condition can look at. */
 export interface View {
@@ -9,16 +9,18 @@ export interface View {
   readonly circumstance: (test: CircumstanceTest) => boolean;
 }
 
-export type CircumstanceTest = Extract<CompiledCondition, { kind: 'circumstance' }>['test'];
-
 export function holds(condition: CompiledCondition, view: View): boolean {
   switch (condition.kind) {
-    case 'all': return condition.of.every((inner) => holds(inner, view));
-    case 'any': return condition.of.some((inner) => holds(inner, view));
+    case 'all':
+      for (const inner of condition.of) if (!holds(inner, view)) return false;
+      return true;
+    case 'any':
+      for (const inner of condition.of) if (holds(inner, view)) return true;
+      return false;
     case 'not': return !holds(condition.of, view);
     case 'units': return within(view.units(condition.group, condition.choice), condition);
     case 'quantity': return within(view.quantity, condition);
-    case 'circumstance': return view.circumstance(condition.test);
+    case 'circumstance': return view.circumstance(condition);
     default: return assertNever(condition);
   }
 }

@@ -8,12 +8,14 @@ export interface Tried {
   builds: number;
   price: { min: number; max: number } | null;
   calories: { min: number; max: number } | null;
+  /** The fewest taps of a build that costs less than nothing; Infinity where none does. */
+  belowZero: number;
   /** How many of the builds have each choice of the item's own groups, by `group/choice`. */
   having: Map<string, number>;
 }
 
 /** Problems that do not make a build invalid for the analysis. */
-const ASIDE = new Set(['price-below-zero', 'item-not-on-channel', 'not-served-now', 'item-sold-out']);
+const ASIDE = new Set(['price-below-zero', 'item-not-on-channel', 'not-served-now', 'item-sold-out', 'date-required']);
 
 /** Quotes every build there is; undefined when there are more than `most`. */
 export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried | undefined {
@@ -21,13 +23,16 @@ export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried
   if (!item) return undefined;
   const answers = item.groups.map((group) => answersTo(group));
   if (answers.reduce((product, list) => product * list.length, 1) > most) return undefined;
-  const tried: Tried = { builds: 0, price: null, calories: null, having: new Map() };
+  const tried: Tried = { builds: 0, price: null, calories: null, belowZero: Infinity, having: new Map() };
   for (const build of cross(answers)) {
     const quotes = ordersOf(item.groups, build).map((picks) => quoteLine(menu, lineOf(menu, context, item.item.id, picks), () => ''));
     const [quote] = quotes;
     if (!quote || quote.problems.some(({ code }) => !ASIDE.has(code))) continue;
     tried.builds++;
-    for (const { price } of quotes) tried.price = widened(tried.price, price.unit + price.once);
+    for (const { price, problems } of quotes) {
+      tried.price = widened(tried.price, price.unit + price.once);
+      if (problems.some(({ code }) => code === 'price-below-zero')) tried.belowZero = Math.min(tried.belowZero, tapsOf(build.flat()));
+    }
     for (const id of new Set(build.flat().map(({ group, choice }) => `${group}/${choice}`))) tried.having.set(id, (tried.having.get(id) ?? 0) + 1);
     tried.calories = widened(tried.calories, quote.calories);
   }
@@ -38,7 +43,13 @@ function widened(range: { min: number; max: number } | null, value: number) {
   return range ? { min: Math.min(range.min, value), max: Math.max(range.max, value) } : { min: value, max: value };
 }
 
-function answersTo(group: OfferedGroup): Pick[][] {
+/** A tap for each unit and each amount, inner ones too. */
+export function tapsOf(picks: readonly Pick[]): number {
+  return picks.reduce((sum, { units = 1, amount, picks: inner = [] }) => sum + units + (amount === undefined ? 0 : 1) + tapsOf(inner), 0);
+}
+
+/** Every answer to a group, valid or not. */
+export function answersTo(group: OfferedGroup): Pick[][] {
   const perChoice = group.choices.map((choice) => [[] as Pick[], ...picksOf(group, choice).map((pick) => [pick])]);
   return cross(perChoice).map((picks) => picks.flat());
 }
@@ -46,11 +57,16 @@ function answersTo(group: OfferedGroup): Pick[][] {
 function picksOf(group: OfferedGroup, choice: OfferedChoice): Pick[] {
   const amounts = [undefined, ...group.amounts.keys()];
   const inner = cross(choice.opens.map(answersTo)).map((picks) => picks.flat());
+  const notes = requiredNotes(choice.opens);
   return Array.from({ length: choice.max }, (_, i) => i + 1).flatMap((units) =>
     amounts.flatMap((amount) =>
-      inner.map((picks) => ({ group: group.id, choice: choice.id, units, ...(amount !== undefined && { amount }), picks })),
+      inner.map((picks) => ({ group: group.id, choice: choice.id, units, ...(amount !== undefined && { amount }), picks, notes })),
     ),
   );
+}
+
+function requiredNotes(groups: readonly OfferedGroup[]): Record<string, string> {
+  return Object.fromEntries(groups.flatMap(({ id, group }) => (group.kind === 'note' && group.note?.required ? [[id, 'x']] : [])));
 }
 
 /** The orders in which the picks may be made, as far as they can change what is included. */
@@ -63,13 +79,12 @@ function innerOrders(pick: Pick): Pick[] {
   return permutations(pick.picks ?? []).map((picks) => ({ ...pick, picks }));
 }
 
-function lineOf(menu: Menu, context: Context, item: string, picks: Pick[]): Line {
-  const notes: Record<string, string> = {};
-  const amounts: Record<string, number> = {};
-  for (const group of menu.groups) {
-    const asked = menu.items[0]?.groups?.some((it) => it.group === group.id);
-    if (asked && group.kind === 'note' && group.note?.required) notes[group.id] = 'x';
-    if (asked && group.kind === 'amount' && group.amount?.required) amounts[group.id] = Number(group.amount.min ?? 0);
-  }
-  return { ...context, item, picks, notes, amounts, consents: menu.groups.map(({ id }) => id) };
+/** A line that says whatever is required beside the picks; a note or an amount that rules hide is not asked for. */
+export function lineOf(menu: Menu, context: Context, item: string, picks: Pick[]): Line {
+  const asked = compileMenu(menu).item(item)?.groups ?? [];
+  const bare: Line = { ...context, item, picks, consents: menu.groups.map(({ id }) => id) };
+  const visible = new Set(quoteLine(menu, bare, () => '').groups.flatMap(({ group, at }) => (at ? [] : [group])));
+  const here = asked.filter(({ id }) => visible.has(id));
+  const amounts = here.flatMap(({ id, group }) => (group.kind === 'amount' && group.amount?.required ? [[id, Number(group.amount.min ?? 0)] as const] : []));
+  return { ...bare, notes: requiredNotes(here), amounts: Object.fromEntries(amounts) };
 }

@@ -2,7 +2,7 @@ import type { Choice, Line, Menu } from '../index.ts';
 import type { Answer, Stood } from './plain-line.ts';
 import { Plain } from './plain-quote.ts';
 
-interface Word { text: string; depth: number }
+export interface Word { text: string; depth: number }
 interface Note { text: string; loud: boolean; stations: string[]; named: boolean }
 export interface PlainTicket { station: string; lines: { quantity: number; item: string; words: Word[]; notes: { text: string; loud: boolean }[] }[] }
 
@@ -12,13 +12,15 @@ export function plainTickets(menu: Menu, line: Line): PlainTicket[] {
   return item ? new Kitchen(new Plain(menu, item, line)).tickets() : [];
 }
 
-class Kitchen {
-  readonly home: string;
+/** Where an item is made. */
+function homeOf({ menu, item }: Plain): string {
+  return item.station ?? (item.sections ?? []).map((id) => menu.sections.find((section) => section.id === id)?.station).find((id) => id !== undefined) ?? menu.stations[0]?.id ?? '';
+}
+
+export class Kitchen {
   readonly first: string;
-  constructor(readonly plain: Plain) {
-    const { menu, item } = plain;
-    this.first = menu.locales[0] ?? '';
-    this.home = item.station ?? (item.sections ?? []).map((id) => menu.sections.find((section) => section.id === id)?.station).find((id) => id !== undefined) ?? menu.stations[0]?.id ?? '';
+  constructor(readonly plain: Plain, readonly home = homeOf(plain)) {
+    this.first = plain.menu.locales[0] ?? '';
   }
 
   tickets(): PlainTicket[] {

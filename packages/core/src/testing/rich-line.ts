@@ -17,7 +17,7 @@ export function richLine(menu: Menu, seed: number): Line {
     ...(random.chance(0.4) && { service: random.pick(['takeaway', 'delivery'] as const) }),
     ...(random.chance(0.3) && { guest: random.pick(['staff', 'moon']) }),
     ...(random.chance(0.3) && { out: { choices: random.some(['g0/c0', 'g1/c1', 'in0/c0'], 0.4), ingredients: random.some(['leek', 'curd'], 0.3), items: random.some(['side', 'it0'], 0.2), variants: [{ item: 'it0', pick: { g0: 'c0', g1: 'c0', g2: 'c0', g3: 'c0' } }] } }),
-    picks: asked.flatMap((group) => picks(random, group, groups)),
+    picks: [...asked.flatMap((group) => picks(random, group, groups)), ...(random.chance(0.05) ? [{ group: 'say', choice: 'yes' }] : [])],
     notes: { ...(random.chance(0.5) && { say: random.pick(['hello', ' \n ', 'far too long for this note', 'a\tb\r\nc']) }), ...(random.chance(0.05) && { g0: 'not a note' }) },
     dates: random.chance(0.5) ? { day: random.pick(['2026-05-13', '2026-05-20', '2026-02-30', ' ', '2026-05-12']) } : {},
     amounts: random.chance(0.4) ? { gift: random.pick([0, 50, 333, 900, 901, 60.5]) } : {},

@@ -1,7 +1,8 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import { keptWithAnswer } from '../quote/kept-answers.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
-import { type GroupAnswer, standingChoices, type StandingPick } from '../quote/settlement.ts';
-import { type Offering, printedPicks, type Word, wordsOfPick } from './words.ts';
+import { standingChoices, type StandingPick } from '../quote/answers.ts';
+import { printedPicks, type Word, wordsOfPick } from './words.ts';
 
 /** Stations by their place in the menu. */
 export type StationIndex = number;
@@ -29,28 +30,28 @@ export interface PrintedElsewhere {
  * inner choices made elsewhere, at depth 0 and with their units times those of what opened them, unless the pick
  * that opened them prints there.
  */
-export function printedElsewhere(line: SettledLine, answer: GroupAnswer, offering: Offering, home: ReadonlySet<StationIndex>): PrintedElsewhere[] {
-  return standingChoices(answer).flatMap((choice) => {
+export const printedElsewhere = keptWithAnswer((answer, line: SettledLine): readonly PrintedElsewhere[] =>
+  standingChoices(answer).flatMap((choice) => {
     const stations = stationsOfChoice(line, answer.group, choice);
     if (stations.length === 0 && choice.opens.length === 0) return [];
-    return printedPicks(answer, choice, offering).flatMap((printed) => {
+    return printedPicks(answer, choice, line).flatMap((printed) => {
       const words = wordsOfPick(printed);
-      const own = stations.filter((station) => !home.has(station)).map((station) => ({ station, words }));
-      const there = new Set([...home, ...stations]);
-      return [...own, ...printed.picks.flatMap((pick) => innerElsewhere(pick, there, pick.units, offering))];
+      const own = stations.filter((station) => !line.item.homes.has(station)).map((station) => ({ station, words }));
+      const there = new Set([...line.item.homes, ...stations]);
+      return [...own, ...printed.picks.flatMap((pick) => innerElsewhere(pick, there, pick.units, line))];
     });
-  });
-}
+  }),
+);
 
-function innerElsewhere(opener: StandingPick, there: ReadonlySet<StationIndex>, times: number, offering: Offering): PrintedElsewhere[] {
+function innerElsewhere(opener: StandingPick, there: ReadonlySet<StationIndex>, times: number, line: SettledLine): PrintedElsewhere[] {
   return opener.inner.flatMap((answer) =>
     standingChoices(answer).flatMap((choice) =>
-      printedPicks(answer, choice, offering).flatMap((printed) => {
+      printedPicks(answer, choice, line).flatMap((printed) => {
         const { station } = choice;
         const prints = station !== undefined && !there.has(station);
         const own = prints ? [{ station, words: wordsOfPick(printed, times) }] : [];
         const everywhere = prints ? new Set([...there, station]) : there;
-        const inner = printed.picks.flatMap((pick) => innerElsewhere(pick, everywhere, pick.units * times, offering));
+        const inner = printed.picks.flatMap((pick) => innerElsewhere(pick, everywhere, pick.units * times, line));
         return [...own, ...inner];
       }),
     ),

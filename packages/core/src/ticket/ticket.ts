@@ -1,8 +1,7 @@
-import { textIn } from '../menu/text.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
-import type { GroupAnswer } from '../quote/settlement.ts';
-import { printedElsewhere, type StationIndex } from './routing.ts';
-import { type Offering, type Word, wordsOfAnswer } from './words.ts';
+import type { GroupAnswer } from '../quote/answers.ts';
+import { type PrintedElsewhere, printedElsewhere, type StationIndex } from './routing.ts';
+import { type Word, wordsOfAnswer } from './words.ts';
 
 export interface TicketNote {
   readonly text: string;
@@ -33,40 +32,40 @@ export interface RoutedNote extends TicketNote {
 /** The tickets of a line, stations in document order. */
 export function ticketsOf(line: SettledLine): Ticket[] {
   const { menu, item, quantity } = line;
-  const offering: Offering = { settlement: line.settlement, out: line.circumstances.out };
-  const homeWords = line.answers.flatMap((answer) => wordsOfAnswer(answer, offering));
-  const elsewhere = wordsElsewhere(line, offering);
+  const homeWords: Word[] = [];
+  const elsewhere: PrintedElsewhere[] = [];
+  for (const answer of line.answers) {
+    for (const word of wordsOfAnswer(answer, line)) homeWords.push(word);
+    for (const printed of printedElsewhere(answer, line)) elsewhere.push(printed);
+  }
   const notes = routedNotes(line);
-  const name = item.item.kitchenName ?? textIn(item.item.name, menu.firstLocale, menu.firstLocale);
-  return menu.stations.flatMap((station, index) => {
-    const words = index === item.home || station.expo ? homeWords : (elsewhere.get(index) ?? []);
+  const tickets: Ticket[] = [];
+  menu.stations.forEach((station, index) => {
+    const words = index === item.home || station.expo ? homeWords : wordsAt(elsewhere, index);
     const printsWords = index === item.home || words.length > 0;
-    const read = notes
+    const read = notes.length === 0 ? [] : notes
       .filter(({ named, namesStations, loud }) => station.expo || named.includes(index) || ((loud || !namesStations) && printsWords))
       .map(({ text, loud }) => ({ text, loud }));
-    if (!station.expo && !printsWords && read.length === 0) return [];
-    return [{ station: station.id, lines: [{ quantity, item: name, words, notes: read }] }];
+    if (!station.expo && !printsWords && read.length === 0) return;
+    tickets.push({ station: station.id, lines: [{ quantity, item: item.ticketName, words, notes: read }] });
   });
+  return tickets;
 }
 
-function wordsElsewhere(line: SettledLine, offering: Offering): Map<StationIndex, Word[]> {
-  const home = new Set([line.item.home]);
-  const elsewhere = new Map<StationIndex, Word[]>();
-  for (const answer of line.answers) {
-    for (const { station, words } of printedElsewhere(line, answer, offering, home)) {
-      elsewhere.set(station, [...(elsewhere.get(station) ?? []), ...words]);
-    }
-  }
-  return elsewhere;
+function wordsAt(elsewhere: readonly PrintedElsewhere[], index: StationIndex): readonly Word[] {
+  return elsewhere.length === 0 ? [] : elsewhere.flatMap(({ station, words }) => (station === index ? words : []));
 }
 
 /** Notes with text and dates that stand, in offered order; those of opened groups after what opened them. */
 export function routedNotes(line: SettledLine): RoutedNote[] {
-  const visit = (answer: GroupAnswer): RoutedNote[] => [
-    ...ownNote(line, answer),
-    ...answer.picks.flatMap((pick) => pick.inner.flatMap(visit)),
-  ];
-  return line.answers.flatMap(visit);
+  const notes: RoutedNote[] = [];
+  const visit = (answer: GroupAnswer) => {
+    const { kind } = answer.group.group;
+    if (kind === 'note' || kind === 'date') notes.push(...ownNote(line, answer));
+    if (answer.group.opens) for (const pick of answer.picks) pick.inner.forEach(visit);
+  };
+  line.answers.forEach(visit);
+  return notes;
 }
 
 function ownNote(line: SettledLine, answer: GroupAnswer): RoutedNote[] {

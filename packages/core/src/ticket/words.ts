@@ -1,6 +1,7 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { isSoldOut, standingChoices, type GroupAnswer, type SettledAnswers, type StandingPick } from '../quote/settlement.ts';
-import type { OutIndex } from '../quote/circumstances.ts';
+import { isSoldOut, standingChoices, type GroupAnswer, type StandingPick } from '../quote/answers.ts';
+import { keptWithAnswer } from '../quote/kept-answers.ts';
+import type { SettledLine } from '../quote/settle-line.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */
 export interface Word {
@@ -17,29 +18,21 @@ export interface PrintedPick {
   readonly picks: readonly StandingPick[];
 }
 
-/** What decides whether an unpicked default was taken away by the guest or by the house. */
-export interface Offering {
-  readonly settlement: SettledAnswers;
-  readonly out: OutIndex;
-}
-
 /** The picks of one choice as they print: same amounts as one, those with inner words apart, in the order picked. */
-export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, offering: Offering): PrintedPick[] {
-  const printed: PrintedPick[] = [];
+export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: SettledLine): PrintedPick[] {
+  const printed: (PrintedPick & { units: number; picks: StandingPick[] })[] = [];
   for (const pick of answer.picks) {
     if (pick.choice !== choice) continue;
-    const inner = innerWords(pick, offering);
-    const word = pick.amount?.word;
-    const same = inner.length > 0 ? -1 : printed.findIndex((other) => other.inner.length === 0 && sameAmount(other, pick));
-    const other = printed[same];
-    if (other) printed[same] = { ...other, units: other.units + pick.units, picks: [...other.picks, pick] };
-    else printed.push({ choice, units: pick.units, word, inner, picks: [pick] });
+    const inner = innerWords(pick, line);
+    const same = inner.length > 0 ? undefined : printed.find((other) => other.inner.length === 0 && other.picks[0]?.amount === pick.amount);
+    if (!same) {
+      printed.push({ choice, units: pick.units, word: pick.amount?.word, inner, picks: [pick] });
+      continue;
+    }
+    same.units += pick.units;
+    same.picks.push(pick);
   }
   return printed;
-}
-
-function sameAmount(printed: PrintedPick, pick: StandingPick): boolean {
-  return printed.picks[0]?.amount === pick.amount;
 }
 
 /** `2x EXTRA name`, and the words of what it opened. */
@@ -51,32 +44,32 @@ export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times =
 }
 
 /** All words of a group as its home station reads them. */
-export function wordsOfAnswer(answer: GroupAnswer, offering: Offering): Word[] {
+export const wordsOfAnswer = keptWithAnswer((answer, line: SettledLine): readonly Word[] => {
   if (answer.group.printsChanges) {
-    return answer.group.choices.flatMap((choice) => changedWords(answer.group, choice, printedPicks(answer, choice, offering), offering));
+    return answer.group.choices.flatMap((choice) => changedWords(answer.group, choice, printedPicks(answer, choice, line), line));
   }
-  return standingChoices(answer).flatMap((choice) => printedPicks(answer, choice, offering).flatMap((pick) => wordsOfPick(pick)));
-}
+  return standingChoices(answer).flatMap((choice) => printedPicks(answer, choice, line).flatMap((pick) => wordsOfPick(pick)));
+});
 
 /** Only what differs from the defaults. */
-function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: readonly PrintedPick[], offering: Offering): Word[] {
+function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: readonly PrintedPick[], line: SettledLine): Word[] {
   const [first, ...others] = printed;
   const usual = choice.preselected;
-  if (!first) return usual > 0 && isOpen(group, choice, offering) ? [{ text: `NO ${choice.ticketName}`, depth: 0 }] : [];
+  if (!first) return usual > 0 && isOpen(group, choice, line) ? [{ text: `NO ${choice.ticketName}`, depth: 0 }] : [];
   const isPlain = others.length === 0 && first.inner.length === 0 && first.picks[0]?.amount === undefined;
   if (isPlain && first.units === usual) return [];
   if (isPlain && first.units < usual) return [{ text: `ONLY ${first.units} ${choice.ticketName}`, depth: 0 }];
   return printed.flatMap((pick) => wordsOfPick(pick));
 }
 
-function isOpen(group: OfferedGroup, choice: OfferedChoice, { settlement, out }: Offering): boolean {
-  return settlement.isVisible(group.ruled) && settlement.isVisible(choice.ruled) && !isSoldOut(choice, out);
+function isOpen(group: OfferedGroup, choice: OfferedChoice, { settlement, circumstances }: SettledLine): boolean {
+  return settlement.isVisible(group.ruled) && settlement.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 
 /** What the groups that a pick opened print under it; `each` before the direct ones when it has several units. */
-function innerWords(pick: StandingPick, offering: Offering): Word[] {
+function innerWords(pick: StandingPick, line: SettledLine): Word[] {
   const each = pick.units > 1 ? 'each ' : '';
   return pick.inner.flatMap((answer) =>
-    wordsOfAnswer(answer, offering).map(({ text, depth }) => ({ text: depth === 0 ? `${each}${text}` : text, depth: depth + 1 })),
+    wordsOfAnswer(answer, line).map(({ text, depth }) => ({ text: depth === 0 ? `${each}${text}` : text, depth: depth + 1 })),
   );
 }

@@ -14,6 +14,7 @@ export function sayFault({ code, params }: Fault): string {
     case 'too-short': return `At least ${word('need')} is needed here.`;
     case 'needs-one-of': return `One of ${words('fields')} is needed here.`;
     case 'bad-key': return `“${word('key')}” can’t be an id: use a-z, 0-9, “-”, “_” and “.”, beginning with a letter or digit.`;
+    case 'too-deep': return `This is nested too deeply: more than ${word('deepest')} levels of lists and objects.`;
     case 'decimals': return 'A quantity has at most three decimals.';
     case 'id-twice': return `The id “${word('id')}” is used twice.`;
     case 'attached-twice': return `The group “${word('id')}” hangs here twice.`;

@@ -1,19 +1,24 @@
-import type { Finding } from '../check/finding.ts';
+import type { Finding, DishOccasion } from '../check/finding.ts';
 import type { Pick } from '../quote/request-schema.ts';
 
 /** One sentence for a person who runs a restaurant; ids stand for names where a screen does not put them in. */
-export function sayFinding({ code, params }: Finding): string {
+export function sayFinding(finding: Finding): string {
+  const when = sayOccasion(finding.occasion);
+  return when === '' ? sayWhat(finding) : `${sayWhat(finding)} It happens ${when}.`;
+}
+
+function sayWhat({ code, params, picks = [] }: Finding): string {
   const word = (name: string) => String(params[name]);
   switch (code) {
     case 'cannot-order': return params['soldOut'] ? 'With what is 86’d now, nobody can order this.' : 'Nobody can order this: no set of answers is valid.';
     case 'cannot-satisfy': return `“${word('group')}” asks for at least ${word('min')}, and that can never be met.`;
-    case 'dead-end': return `${sayWay(params['picks'])} → nothing is left in “${word('group')}”, and an answer is required.`;
+    case 'dead-end': return `${params['soldOut'] ? 'With what is 86’d now: ' : ''}${sayWay(picks)} → nothing is left in “${word('group')}”, and an answer is required.`;
     case 'never-offered': return params['choice'] === undefined ? `“${word('group')}” is never asked in any order that can be placed.` : `“${word('choice')}” is in no order that can be placed.`;
     case 'forced': return `Every order that can be placed has “${word('choice')}”, though “${word('group')}” looks like a choice.`;
     case 'default-breaks-limits': return `What is ticked beforehand in “${word('group')}” is hidden, or more than the rules allow.`;
     case 'rule-never-fires': return 'This rule never holds.';
     case 'rules-disagree': return `This rule and “${word('other')}” can hold at once and want different things; this one, or the hiding one, has its way.`;
-    case 'price-below-zero': return 'Some answers bring the price below nothing.';
+    case 'price-below-zero': return picks.length === 0 ? 'The price falls below nothing.' : `${sayWay(picks)} → the price falls below nothing.`;
     case 'included-never-used': return `The first ${word('included')} are included, but nothing here costs anything, or fewer may be picked.`;
     case 'long-for-ticket': return `“${word('name')}” is ${word('width')} columns wide; a ticket where it prints has ${word('columns')}.`;
     case 'same-kitchen-name': return `Two choices print as “${word('name')}”: the cook can’t tell them apart.`;
@@ -27,7 +32,24 @@ export function sayFinding({ code, params }: Finding): string {
   }
 }
 
-function sayWay(picks: unknown): string {
-  const said = (picks as readonly Pick[]).map(({ choice }) => `“${choice}”`).join(', ');
-  return said === '' ? 'With no answer before it' : said;
+function sayWay(picks: readonly Pick[]): string {
+  const named = (list: readonly Pick[]): string[] => list.flatMap(({ choice, units = 1, picks: inner = [] }) => [`${units > 1 ? `${units} × ` : ''}“${choice}”`, ...named(inner)]);
+  return picks.length === 0 ? 'With no answer before it' : named(picks).join(', ');
+}
+
+/** What must be so beside the answers, where it is not so in the circumstances asked about; empty if nothing must. */
+export function sayOccasion({ channel, service, location, priceList, guest, at, quantity }: DishOccasion = {}): string {
+  const said = [
+    channel && (channel === 'pos' ? 'at the till' : 'online'), service && SERVICES[service], location && `at “${location}”`, priceList && `at the prices “${priceList}”`,
+    guest !== undefined && (guest === '' ? 'for an ordinary guest' : `for “${guest}”`), at && `at ${at.replace('T', ' ')}`, quantity !== undefined && `when ${quantity} are ordered`,
+  ].filter(Boolean);
+  return said.join(', ');
+}
+
+const SERVICES = { 'dine-in': 'dining in', takeaway: 'taken away', delivery: 'delivered' };
+
+/** A finding as it is written for people and programs outside: with its sentence, without the parameters of it. */
+export function toldFinding(finding: Finding): Omit<Finding, 'params'> & { readonly says: string } {
+  const { params: _, ...told } = finding;
+  return { ...told, says: sayFinding(finding) };
 }

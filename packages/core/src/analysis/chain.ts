@@ -1,0 +1,159 @@
+import type { OfferedChoice } from '../compile/compiled.ts';
+import { limitsWith } from '../quote/answers.ts';
+import type { Budget } from './budget.ts';
+import type { Factor } from './eliminate.ts';
+import { spanOf, truthOf } from './group-answers.ts';
+import { type Asked, mattersToChoices, mattersToLimits, type Model, type ModelGroup, variablesOf } from './model.ts';
+import { canStand, optionsOf } from './options.ts';
+import { ONE, type Span } from './span.ts';
+import { firstAfter, NOBODY, onlyAfter } from './standing.ts';
+import { eachWorld, Rows } from './tabulate.ts';
+import { type Variable, Variables } from './variables.ts';
+
+/** So many variables that a group looks at or shows are no burden to it as a whole: 64 worlds and sights, if truths. */
+const FEW = 6;
+
+/** Whether no included units tie the prices of a group's choices together. */
+export function canBeAChain({ offered }: ModelGroup): boolean {
+  return offered.choices.length > 0 && offered.included === 0 && offered.limits.every(({ limit }) => (limit.included ?? 0) === 0);
+}
+
+/** Whether so much is looked at that a group is answered better choice by choice, each with what matters to it alone. */
+export function isBestInAChain(model: Model, group: ModelGroup): boolean {
+  const { choiceAtoms, groupAtoms, matters } = group;
+  return canBeAChain(group) && choiceAtoms.flat().length + groupAtoms.length + variablesOf(model, matters).length > FEW;
+}
+
+/** The answers to a group as a chain: a factor for each choice, from how far one came before it to how far after it. */
+export function chainOf(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor[] {
+  const steps = new Steps(model, group, budget);
+  const links = group.offered.choices.map((choice) => linkOf(model, group, choice, steps, budget, asked?.choice === choice.index ? asked.must : undefined));
+  return [...links, endOf(model, group, steps, budget)];
+}
+
+/** How far a group is answered: what the choices to come and whoever looks at the group have to know. */
+interface Progress {
+  readonly units: number;
+  /** Whether nothing stands, ordinary choices, or one that goes with no other. */
+  readonly company: 'nobody' | 'ordinary' | 'alone';
+  /** The first standing choice, as far as prices name it, and the only one, as far as somebody looks. */
+  readonly first: number;
+  readonly only: number;
+}
+
+const START: Progress = { units: 0, company: 'nobody', first: NOBODY, only: NOBODY };
+
+/** Every progress there may be after each choice, numbered: the numbers are the values of the chain's variables. */
+class Steps {
+  readonly #after: ReadonlyMap<string, Progress>[] = [];
+  readonly #places: ReadonlyMap<string, number>[];
+  readonly #group: ModelGroup;
+  readonly #enough: number;
+
+  constructor({ atoms, variables }: Model, group: ModelGroup, budget: Budget) {
+    this.#group = group;
+    this.#enough = enoughUnits(atoms, group);
+    const { index: place, choices } = group.offered;
+    for (const choice of choices) {
+      const after = new Map<string, Progress>();
+      for (const from of this.before(choice)) {
+        budget.spend(choice.max + 1);
+        for (let units = 0; units <= choice.max; units++) {
+          const to = this.step(from, choice, units);
+          if (to) after.set(keyOf(to), to);
+        }
+      }
+      this.#after.push(after);
+    }
+    this.#places = this.#after.map((after) => new Map([...after.keys()].map((key, i) => [key, i])));
+    this.#places.forEach((places, choice) => variables.setValues(variables.progress(place, choice), [...places.values()]));
+  }
+
+  before({ index }: OfferedChoice): readonly Progress[] {
+    return index === 0 ? [START] : this.after(index - 1);
+  }
+
+  after(choice: number): Progress[] {
+    return [...(this.#after[choice]?.values() ?? [])];
+  }
+
+  valueOf(progress: Progress, choice: number): number {
+    return this.#places[choice]?.get(keyOf(progress)) ?? 0;
+  }
+
+  /** How far one is with so many more units of a choice; undefined where it goes with nothing that stands. */
+  step(from: Progress, choice: OfferedChoice, units: number): Progress | undefined {
+    if (units === 0) return from;
+    const isAlone = choice.choice.alone ?? false;
+    if (from.company === 'alone' || (isAlone && from.company === 'ordinary')) return undefined;
+    const { namedFirst, isCombined } = this.#group;
+    return {
+      units: Math.min(this.#enough, from.units + units), company: isAlone ? 'alone' : 'ordinary',
+      first: namedFirst ? firstAfter(from.first, choice.index, namedFirst.has(choice.index)) : NOBODY,
+      only: isCombined ? onlyAfter(from.only, choice.index) : NOBODY,
+    };
+  }
+}
+
+function keyOf({ units, company, first, only }: Progress): string {
+  return `${units} ${company} ${first} ${only}`;
+}
+
+/** So many units that more make no difference: above every limit and every bound that somebody looks at. */
+function enoughUnits(atoms: Model['atoms'], { offered, groupAtoms }: ModelGroup): number {
+  const limits = [offered, ...offered.limits.map(({ limit }) => limit)].flatMap(({ min = 0, max }) => [min, (max ?? 0) + 1]);
+  const bounds = groupAtoms.flatMap((atom) => [atoms[atom]?.atLeast ?? 0, (atoms[atom]?.atMost ?? 0) + 1]);
+  const most = offered.choices.reduce((sum, { max }) => sum + max, 0);
+  return Math.min(most, Math.max(...limits, ...bounds.filter(Number.isFinite)));
+}
+
+const NO_BOUNDS = { atLeast: 0, atMost: Infinity };
+
+function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: Steps, budget: Budget, must: Asked['must'] | undefined): Factor {
+  const { offered } = group;
+  const { variables, atoms } = model;
+  const own = group.choiceAtoms[choice.index] ?? [];
+  const before: Variable[] = choice.index === 0 ? [] : [variables.progress(offered.index, choice.index - 1)];
+  const shown = [...before, variables.progress(offered.index, choice.index), ...own.map((atom) => variables.atom(atom))];
+  const rows = new Rows(model, variablesOf(model, mattersToChoices(model.item, offered, [choice])), shown, budget);
+  const starts = steps.before(choice);
+  eachWorld(model, rows.given, budget, (world) => {
+    const options = canStand(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [];
+    const add = (from: Progress, units: number, span: Span) => {
+      const to = steps.step(from, choice, units);
+      if (!to) return;
+      const truths = own.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
+      rows.add(world, [...before.map(() => steps.valueOf(from, choice.index - 1)), steps.valueOf(to, choice.index), ...truths], span);
+    };
+    budget.spend(starts.length * (options.length + 1));
+    for (const from of starts) {
+      if (must !== 'stand') add(from, 0, ONE);
+      if (must !== 'fall') for (const option of options) add(from, option.units, spanOf(option, option.units * option.price));
+    }
+  });
+  return rows;
+}
+
+/** The end of a chain: within the limits, as the rules that hold set them; what others look at in the whole group. */
+function endOf(model: Model, group: ModelGroup, steps: Steps, budget: Budget): Factor {
+  const { offered, groupAtoms, namedFirst, isCombined } = group;
+  const { variables, atoms } = model;
+  const last = offered.choices.length - 1;
+  const shown = [
+    variables.progress(offered.index, last), ...groupAtoms.map((atom) => variables.atom(atom)),
+    ...(namedFirst ? [variables.first(offered.index)] : []), ...(isCombined ? [variables.only(offered.index)] : []),
+  ];
+  const rows = new Rows(model, variablesOf(model, mattersToLimits(offered)), shown, budget);
+  eachWorld(model, rows.given, budget, (world) => {
+    const isVisible = world.line.settlement.isVisible(offered.ruled);
+    const { min, max } = isVisible ? limitsWith(offered, world.ruleHolds) : { min: 0, max: 0 };
+    for (const progress of steps.after(last)) {
+      const { units, first, only } = progress;
+      if (units < min || (max !== null && units > max)) continue;
+      const truths = groupAtoms.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
+      const standing = [...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
+      rows.add(world, [steps.valueOf(progress, last), ...truths, ...standing], ONE);
+    }
+  });
+  return rows;
+}

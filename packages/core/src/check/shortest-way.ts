@@ -1,0 +1,37 @@
+import { Budget, OverBudget } from '../analysis/budget.ts';
+import { eliminate, type Factor } from '../analysis/eliminate.ts';
+import { groupFactors } from '../analysis/factors.ts';
+import { type Model, sizesOf } from '../analysis/model.ts';
+import { waysOf } from '../analysis/span.ts';
+import type { Way } from '../analysis/ways.ts';
+import type { Pick } from '../quote/request-schema.ts';
+
+const STEPS_PER_WAY = 1_000_000;
+
+/**
+ * The shortest valid answers to some groups that meet every condition: the fewest units, amounts counted too, and of
+ * equally short ones the cheapest. Undefined where there are none, or where finding them takes too long.
+ */
+export function shortestWay(
+  model: Model, groups: readonly number[], conditions: readonly Factor[], isWanted: (way: Way) => boolean = () => true,
+): Way | undefined {
+  const traced: Model = { ...model, aim: { ...model.aim, ways: true } };
+  const budget = new Budget(STEPS_PER_WAY);
+  try {
+    const answers = groups.flatMap((index) => {
+      const group = traced.groups[index];
+      return group ? groupFactors(traced, group, budget) : [];
+    });
+    const span = eliminate([...conditions, ...answers], sizesOf(traced), budget);
+    const way = span && waysOf(span).find(isWanted);
+    return way && { ...way, picks: inOrderOf(model, way.picks) };
+  } catch (error) {
+    if (error instanceof OverBudget) return undefined;
+    throw error;
+  }
+}
+
+function inOrderOf({ item }: Model, picks: readonly Pick[]): Pick[] {
+  const place = ({ group }: Pick) => item.groupIndex.get(group) ?? 0;
+  return picks.toSorted((a, b) => place(a) - place(b));
+}

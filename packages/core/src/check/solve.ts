@@ -1,0 +1,41 @@
+import type { Budget } from '../analysis/budget.ts';
+import { eliminate, type Factor } from '../analysis/eliminate.ts';
+import { commonFactors, groupFactors, soldFactor } from '../analysis/factors.ts';
+import { type Aim, type Model, newModel, sizesOf } from '../analysis/model.ts';
+import type { Span } from '../analysis/span.ts';
+import { circumstancesOf } from '../quote/circumstances.ts';
+import { ProblemList } from '../quote/problem.ts';
+import type { Occasion } from './contexts.ts';
+import type { ItemCheck } from './item-check.ts';
+
+/** An item in known circumstances, and the answers to each of its groups as they are asked for. */
+export interface Ground {
+  readonly model: Model;
+  readonly budget: Budget;
+  readonly answersTo: (group: number) => readonly Factor[];
+}
+
+/** An item as the analysis sees it on one occasion, with everything that decides which builds are valid. */
+export interface Solved extends Ground {
+  readonly occasion: Occasion;
+  /** The base, and which rules hold. */
+  readonly common: readonly Factor[];
+  /** Which combinations are sold. */
+  readonly sold: Factor;
+  /** All valid builds; undefined when there is none. */
+  readonly span: Span | undefined;
+}
+
+export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = {}): Solved {
+  const { budget } = check;
+  const model = modelOn(check, occasion, aim);
+  const common = commonFactors(model, budget);
+  const sold = soldFactor(model, budget);
+  const answers = model.groups.map((group) => groupFactors(model, group, budget));
+  const span = eliminate([...common, sold, ...answers.flat()], sizesOf(model), budget);
+  return { occasion, model, budget, common, sold, span, answersTo: (index) => answers[index] ?? [] };
+}
+
+export function modelOn({ menu, item, clock }: ItemCheck, { context, quantity }: Occasion, aim: Partial<Aim>): Model {
+  return newModel(menu, item, circumstancesOf(menu, context, clock, new ProblemList()), quantity, aim);
+}

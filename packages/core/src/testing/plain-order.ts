@@ -1,0 +1,71 @@
+import type { Effect, Item, Line, Menu, Order } from '../index.ts';
+import { Plain, plainQuote, type PlainQuote } from './plain-quote.ts';
+import { Kitchen, plainTickets, type PlainTicket, type Word } from './plain-tickets.ts';
+
+type PlainLineTicket = PlainTicket['lines'][number];
+export interface PlainOrder {
+  problems: Record<string, unknown>[];
+  extra: { each: number; once: number };
+  total: number;
+  groups: PlainQuote['groups'];
+  tickets: { station: string; lines: PlainLineTicket[]; notes: { text: string; loud: boolean }[] }[];
+}
+
+/** Section 8 of the contract read aloud: an order worked out from the plain reading of its lines. */
+export function plainOrder(menu: Menu, order: Order): PlainOrder {
+  const lines = order.lines.map((line) => ({ ...circumstances(order), ...line }));
+  const quotes = lines.map((line) => plainQuote(menu, line));
+  const asked: Line = { item: '', ...circumstances(order), ...answers(order) };
+  const own = new Plain(forOrders(menu), orderItem(menu), asked).quote();
+  const isTold = ({ code }: Record<string, unknown>) => lines.length === 0 || (code !== 'unknown-location' && code !== 'unknown-price-list');
+  return {
+    problems: [
+      ...quotes.flatMap(({ problems }, line) => problems.map((problem) => ({ line, ...problem }))),
+      ...(lines.length === 0 ? [{ line: null, code: 'empty-order' }] : []),
+      ...own.problems.filter(isTold).map((problem) => ({ line: null, ...problem })),
+    ],
+    extra: { each: own.price.each, once: own.price.once },
+    total: quotes.reduce((sum, { price }) => sum + price.line, 0) + own.price.each + own.price.once,
+    groups: own.groups,
+    tickets: tickets(menu, lines, asked),
+  };
+}
+
+function circumstances({ channel, service, location, priceList, guest, at, out }: Order): Partial<Line> {
+  return JSON.parse(JSON.stringify({ channel, service, location, priceList, guest, at, out })) as Partial<Line>;
+}
+
+function answers({ picks, notes, dates, amounts, consents }: Order): Partial<Line> {
+  return JSON.parse(JSON.stringify({ picks, notes, dates, amounts, consents })) as Partial<Line>;
+}
+
+function orderItem(menu: Menu): Item {
+  return { id: '', name: '', price: 0, ...(menu.orderGroups && { groups: menu.orderGroups }) };
+}
+
+/** Of the effects of rules, only these reach the order's own questions. */
+function forOrders(menu: Menu): Menu {
+  const reaches = (effect: Effect) => ['show', 'hide', 'limit', 'setChoice', 'route'].some((key) => key in effect);
+  return { ...menu, rules: (menu.rules ?? []).map((rule) => ({ ...rule, then: rule.then.filter(reaches) })) };
+}
+
+function tickets(menu: Menu, lines: Line[], asked: Line): PlainOrder['tickets'] {
+  const kitchen = new Kitchen(new Plain(forOrders(menu), orderItem(menu), asked), '');
+  const printed = lines.flatMap((line) => plainTickets(menu, line));
+  const own = kitchen.plain.answers();
+  const hasExpo = menu.stations.some(({ expo }) => expo);
+  return menu.stations.flatMap(({ id, expo = false }) => {
+    const here = printed.filter(({ station }) => station === id).flatMap((ticket) => ticket.lines);
+    const packs = hasExpo ? expo : here.length > 0;
+    const words = packs
+      ? own.flatMap((answer) => kitchen.words(answer))
+      : own.flatMap((answer) => kitchen.elsewhere(answer)).filter(({ station }) => station === id).flatMap((it) => it.words);
+    const notes = own.flatMap((answer) => kitchen.notes(answer)).filter(({ stations, named }) => stations.includes(id) || (packs && (hasExpo || !named)));
+    const read = [...joined(words).map((text) => ({ text, loud: false })), ...notes.map(({ text, loud }) => ({ text, loud }))];
+    return here.length + read.length > 0 ? [{ station: id, lines: here, notes: read }] : [];
+  });
+}
+
+function joined(words: Word[]): string[] {
+  return words.reduce<string[]>((texts, { text, depth }) => (depth === 0 ? [...texts, text] : [...texts.slice(0, -1), `${texts.at(-1)} / ${text}`]), []);
+}

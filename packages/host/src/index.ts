@@ -1,0 +1,2 @@
+export { checkInWorker, type CheckWatch } from './check-in-worker.ts';
+export { clock } from './clock.ts';
