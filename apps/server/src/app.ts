@@ -4,6 +4,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
+import { checkRoutes } from './http/check-routes.ts';
 import { journalRoutes } from './http/journal-routes.ts';
 import { kitchenRoutes } from './http/kitchen-routes.ts';
 import { menuRoutes } from './http/menu-routes.ts';
@@ -61,6 +62,7 @@ function apiRoutes(services: Services, limit: number): express.Router {
   router.use(menuRoutes(services));
   router.use(journalRoutes(services));
   router.use(orderRoutes(services));
+  router.use(checkRoutes(services));
   router.use(kitchenRoutes(services));
   router.use(tillRoutes(services));
   router.get('/openapi.json', (_request, response) => response.json(openApi()));

@@ -1,22 +1,16 @@
 import type { PaperLineOut, PassTicket } from '@hearty-ladle/core';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { PrintJobEntity } from './db/entities.ts';
 import { escposBytes } from './devices/escpos.ts';
 import { EscposReader } from './devices/escpos-reader.ts';
-import { openHouse } from './testing/test-house.ts';
+import { type House, useTwoServers } from './testing/test-house.ts';
 
-type House = Awaited<ReturnType<typeof openHouse>>;
 let house: House;
 let one: string;
 let other: string;
-beforeAll(async () => {
-  house = await openHouse();
-  await house.openPrinters();
-  one = await house.openServer();
-  other = await house.openServer();
-});
-afterAll(() => house.close());
+useTwoServers((opened) => ({ house, one, other } = opened));
+beforeAll(() => house.openPrinters());
 
 let keys = 0;
 const place = (more: object = {}, server = one) =>
@@ -99,7 +93,7 @@ describe('printing', () => {
     await become('griddle', 'ok');
     const { body: next } = await request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
     expect(textsOf(await onPaper('griddle', next.number))[0]).toBe(`Griddle ${next.number}`);
-  }, 60_000);
+  });
 
   it('prints again, and says so, what a printer dropped on the way', async () => {
     await become('kettles', 'drops');
@@ -108,7 +102,7 @@ describe('printing', () => {
     await become('kettles', 'ok');
     const whole = await until(async () => (await paperOf('kettles', body.number)).find((paper) => textsOf(paper).some((text) => text.includes('no sesame'))));
     expect(textsOf(whole)[0]).toContain('MAY BE');
-  }, 60_000);
+  });
 
   it('takes up what a process left behind in the middle of printing, and marks it', async () => {
     await become('kettles', 'away');
@@ -119,7 +113,7 @@ describe('printing', () => {
     await house.database.manager.update(PrintJobEntity, { ticketId: ticket?.id ?? '' }, { state: 'sending', dueAt: new Date(0) });
     await become('kettles', 'ok');
     expect(textsOf(await onPaper('kettles', body.number))[0]).toContain('MAY BE');
-  }, 60_000);
+  });
 
   it('refuses to play a printer in a way there is none', async () => {
     await request(one).post('/api/printers/kettles/mode').send({ mode: 'on fire' }).expect(400);

@@ -1,21 +1,13 @@
 import type { Group, Item } from '@hearty-ladle/core';
 import sharp from 'sharp';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
-import { openHouse } from './testing/test-house.ts';
+import { useTwoServers } from './testing/test-house.ts';
 
-type House = Awaited<ReturnType<typeof openHouse>>;
-
-let house: House;
 let one: string;
 let other: string;
-beforeAll(async () => {
-  house = await openHouse();
-  one = await house.openServer();
-  other = await house.openServer();
-});
-afterAll(() => house.close());
+useTwoServers((opened) => ({ one, other } = opened));
 
 const send = (server: string, edits: object[], based: object[], person = 'Ines') =>
   request(server).post('/api/changes').set('X-Working-As', encodeURIComponent(person)).send({ label: 'a test', change: { edits }, based });
@@ -80,7 +72,7 @@ describe('what is used', () => {
       expect(after.menu.items.flatMap(({ groups = [] }) => groups).every(({ group }) => known.has(group))).toBe(true);
       expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe((dish.groups?.length ?? 0) + hung);
     }
-  }, 120_000);
+  });
 
   it('a thing that came back never has a version that somebody may still hold', async () => {
     const { body: first } = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'A', prompt: 'A', kind: 'notice' } }], []);

@@ -1,21 +1,13 @@
-import type { PassTicket, Thing } from '@hearty-ladle/core';
+import { compileMenu, type Line, type Menu, type PassTicket, preselectedLine, quoteLine, quoteOrder, type Thing } from '@hearty-ladle/core';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
-import { openHouse } from './testing/test-house.ts';
-
-type House = Awaited<ReturnType<typeof openHouse>>;
+import { type House, useTwoServers } from './testing/test-house.ts';
 
 let house: House;
 let one: string;
 let other: string;
-
-beforeAll(async () => {
-  house = await openHouse();
-  one = await house.openServer();
-  other = await house.openServer();
-});
-afterAll(() => house.close());
+useTwoServers((opened) => ({ house, one, other } = opened));
 
 async function groupAt(server: string, id: string) {
   const { menu, versions } = await menuAt(server);
@@ -32,6 +24,63 @@ const bowl = (more: object = {}) => ({
   item: 'ember',
   picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }],
   ...more,
+});
+
+describe('quotes', () => {
+  /** The lines that open on every dish, and the same with everything that may be picked once. */
+  const linesOf = (menu: Menu): Line[] => menu.items.flatMap(({ id }) => {
+    const opened = preselectedLine(compileMenu(menu), id);
+    const all = (compileMenu(menu).item(id)?.groups ?? []).flatMap(({ group, choices }) => choices.map((choice) => ({ group: group.id, choice: choice.id })));
+    return [opened, { item: id, picks: all, quantity: 3, priceList: menu.priceLists.at(-1)?.id ?? '' }].map((line) => ({ ...line, at: '2026-05-12T13:00' }));
+  });
+  const asSent = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
+
+  it('are what the core says of every dish, on whichever server', async () => {
+    const { menu } = await menuAt(one);
+    const lines = linesOf(menu);
+    expect(lines.length).toBeGreaterThan(20);
+    for (const [i, line] of lines.entries()) {
+      expect((await request(i % 2 ? one : other).post('/api/quote').send(line).expect(200)).body).toEqual(asSent(quoteLine(menu, line, () => '')));
+    }
+  });
+
+  it('of whole orders are, too', async () => {
+    const { menu } = await menuAt(one);
+    const order = { at: '2026-05-12T13:00', lines: linesOf(menu).slice(0, 9), service: 'takeaway' as const };
+    expect((await request(one).post('/api/order-quote').send(order).expect(200)).body).toEqual(asSent(quoteOrder(menu, order, () => '')));
+    expect((await request(one).post('/api/order-quote').send({ lines: [] }).expect(200)).body.problems).toContainEqual({ line: null, code: 'empty-order' });
+    await request(one).post('/api/order-quote').send({ lines: [{ item: 'ember', colour: 1 }] }).expect(400);
+  });
+});
+
+describe('line check', () => {
+  const lines = async (body: object) => {
+    const reply = await fetch(`${one}/api/check`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    return { status: reply.status, lines: (await reply.text()).trim().split('\n').map((line) => JSON.parse(line) as Record<string, unknown>) };
+  };
+
+  it('tells how far it is, and then what it found in the context, in sentences', async () => {
+    const { menu } = await menuAt(one);
+    const whole = await lines({});
+    expect(whole.lines.at(-2)).toEqual({ done: menu.items.length, total: menu.items.length });
+    const out = await lines({ out: { choices: menu.groups.flatMap((group) => (group.id === 'bowl-size' && group.kind === 'choices' ? (group.choices ?? []).map(({ id }) => `bowl-size/${id}`) : [])) } });
+    const found = (one: typeof whole) => (one.lines.at(-1) as { findings: { code: string; says: string }[] }).findings;
+    expect(found(whole).map(({ code }) => code)).not.toContain('sold-out-required');
+    expect(found(out).find(({ code }) => code === 'sold-out-required')?.says).toMatch(/\.$/);
+  });
+
+  it('runs two at once, stops when nobody listens any more, and refuses what is no context', async () => {
+    const begin = async () => {
+      const gone = new AbortController();
+      const { status } = await fetch(`${one}/api/check`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}', signal: gone.signal });
+      return { status, stop: () => gone.abort() };
+    };
+    const [first, second, third] = [await begin(), await begin(), await begin()];
+    expect([first, second, third].map(({ status }) => status)).toEqual([200, 200, 503]);
+    [first, second, third].forEach(({ stop }) => stop());
+    await expect.poll(async () => (await lines({})).status, { timeout: 60_000 }).toBe(200);
+    expect((await lines({ colour: 1 })).status).toBe(400);
+  });
 });
 
 describe('changes of the menu', () => {

@@ -1,4 +1,4 @@
-import { Line, Order, Placement } from '@hearty-ladle/core';
+import { Context, Line, Order, Placement } from '@hearty-ladle/core';
 
 /** Schemas refer to each other by `#/$defs/…`; in a description of the whole API they stand among its components. */
 function component(schema: object): object {
@@ -38,11 +38,12 @@ export function openApi(): object {
         },
       },
       '/orders/{id}/progress': { get: { summary: 'How far an order is', parameters: [id], responses: { 200: { description: 'Tickets, and how many of them are done', ...json(object({ number: integer, total: integer, tickets: integer, bumped: integer })) }, 404: problem('There is no such order.') } } },
+      '/check': { post: { summary: 'Line check of the menu that is served, in a context: lines of JSON, `{ done, total }` as it goes and `{ findings }` at the end; closing the request stops it', requestBody: { required: true, ...json(ref('Context')) }, responses: { 200: { description: 'Progress, then findings', content: { 'application/x-ndjson': { schema: { type: 'string' } } } }, 503: problem('Other checks are running.'), ...BAD } } },
       '/events': { get: { summary: 'Server-sent events: the menu changed, tickets moved, printers fare otherwise', responses: { 200: { description: 'A stream', content: { 'text/event-stream': { schema: { type: 'string' } } } } } } },
     },
     components: {
       schemas: {
-        Line: component(Line), Order: component(Order), Placement: component(Placement), Pick: component(Line.$defs.Pick),
+        Line: component(Line), Order: component(Order), Placement: component(Placement), Context: component(Context), Pick: component(Line.$defs.Pick),
         PlacedOrder: object({ id: { type: 'string', format: 'uuid' }, number: integer, total: integer }),
         Quote: object({ ok: { type: 'boolean' }, problems: { type: 'array', items: { type: 'object' } }, price: object({ base: integer, each: integer, once: integer, unit: integer, line: integer, parts: { type: 'array', items: { type: 'object' } } }) }),
         Problem: { ...object({ type: { type: 'string' }, title: { type: 'string' }, status: integer }), description: 'A problem document (RFC 9457).' },

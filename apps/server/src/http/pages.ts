@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
+import { extname, join } from 'node:path';
 import express, { type RequestHandler, Router } from 'express';
+import { sendProblem } from './problem.ts';
 
 const YEAR_SECONDS = 31_536_000;
 
@@ -17,7 +18,9 @@ export function pageRoutes(folder: string): Router {
       },
     }),
   );
-  router.get('/{*path}', async (_request, response, next) => {
+  router.get('/{*path}', async (request, response, next) => {
+    // A file that is no longer there, such as one of an older build, is not answered with the page.
+    if (extname(request.path) !== '') return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
     const html = await readFile(page, 'utf8').catch(() => undefined);
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);

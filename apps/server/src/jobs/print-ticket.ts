@@ -1,6 +1,6 @@
-import { type Station, ticketPaper } from '@hearty-ladle/core';
+import { type Location, type Station, ticketPaper } from '@hearty-ladle/core';
 import { type DataSource, type EntityManager, In, Not } from 'typeorm';
-import { MenuThingEntity, OrderEntity, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
+import { MenuThingEntity, OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
 import { escposBytes } from '../devices/escpos.ts';
 import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
@@ -101,6 +101,13 @@ async function stationOf(manager: EntityManager, id: string): Promise<Station | 
   return row?.body as Station | undefined;
 }
 
+/** The time zone of the place that an order is for; undefined where it names none, or one of no zone of its own. */
+async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promise<string | undefined> {
+  const id = request.location ?? request.lines[0]?.location;
+  const row = id === undefined ? null : await manager.findOneBy(MenuThingEntity, { kind: 'locations', id });
+  return (row?.body as Location | undefined)?.timeZone;
+}
+
 async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Uint8Array | undefined> {
   const ticket = await manager.findOneBy(TicketEntity, { id: job.ticketId });
   if (!ticket) return undefined;
@@ -112,5 +119,5 @@ async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Uint8
     ...(job.doubtful ? ['MAY BE HERE TWICE'] : []),
     ...(job.printer === ticket.station ? [] : [`FOR ${home?.name ?? ticket.station}`]),
   ];
-  return escposBytes(ticketPaper(ticket.body, { ...headOf(order), station: home?.name ?? ticket.station, marks }, columns), columns);
+  return escposBytes(ticketPaper(ticket.body, { ...headOf(order, await timeZoneOf(manager, order)), station: home?.name ?? ticket.station, marks }, columns), columns);
 }

@@ -4,7 +4,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Menu } from '@hearty-ladle/core';
 import { Client } from 'pg';
-import { inject } from 'vitest';
+import { afterAll, beforeAll, inject } from 'vitest';
 import { newApp } from '../app.ts';
 import { newDataSource } from '../db/data-source.ts';
 import { MenuCache } from '../db/menu-cache.ts';
@@ -57,6 +57,18 @@ export async function openHouse() {
     await onServer(template, `DROP DATABASE "${name}" WITH (FORCE)`);
   };
   return { database, openServer, openPrinters, close };
+}
+
+export type House = Awaited<ReturnType<typeof openHouse>>;
+
+/** A house with two servers, opened before the tests of a file and closed after them. */
+export function useTwoServers(opened: (at: { house: House; one: string; other: string }) => void): void {
+  let house: House;
+  beforeAll(async () => {
+    house = await openHouse();
+    opened({ house, one: await house.openServer(), other: await house.openServer() });
+  });
+  afterAll(() => house.close());
 }
 
 async function onServer(url: string, sql: string): Promise<void> {

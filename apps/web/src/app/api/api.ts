@@ -61,7 +61,8 @@ export class Api {
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
         if (!isRefusal(error)) return of<SentOrder>({ outcome: 'away' });
-        if (error.status === 409) return of<SentOrder>({ outcome: 'costs-otherwise', total: (bodyOf(error)['quote'] as OrderQuote).total });
+        const quote = bodyOf(error)['quote'] as OrderQuote | undefined;
+        if (error.status === 409 && quote) return of<SentOrder>({ outcome: 'costs-otherwise', total: quote.total });
         const problems = (bodyOf(error)['problems'] as LineProblem[] | undefined) ?? [];
         return of<SentOrder>({ outcome: 'refused', problems, says: saidBy(error) });
       }),

@@ -1,23 +1,38 @@
-import { type CompiledMenu, type Finding, sayFinding, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Finding, type Pick, type Replay, sayFinding, textIn } from '@hearty-ladle/core';
 
 /** A finding in words, with the names that people gave in the place of ids. */
 export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
-  const { params } = finding;
+  const { params, picks, occasion } = finding;
   const group = menu.menu.groups.find(({ id }) => id === (params['group'] ?? groupOf(finding.where)));
-  const choiceName = (groupId: unknown, id: unknown) => {
+  const choiceName = (groupId: unknown, id: string) => {
     const found = menu.menu.groups.find((it) => it.id === groupId);
     const choice = found?.kind === 'choices' ? found.choices?.find((it) => it.id === id) : undefined;
     return choice ? textIn(choice.name, menu.firstLocale, menu.firstLocale) : id;
   };
-  const picks = (params['picks'] as { group: string; choice: string }[] | undefined)?.map((pick) => ({ ...pick, choice: choiceName(pick.group, pick.choice) }));
+  const namedPicks = (list: readonly Pick[]): Pick[] => list.map((pick) => ({
+    ...pick, choice: choiceName(pick.group, pick.choice), ...(pick.picks && { picks: namedPicks(pick.picks) }),
+  }));
   const named = {
     ...params,
     ...(group && { group: group.name }),
-    ...(params['choice'] !== undefined && { choice: choiceName(params['group'], params['choice']) }),
+    ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
     ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
-    ...(picks && { picks }),
   };
-  return sayFinding({ ...finding, params: named });
+  return sayFinding({
+    ...finding, params: named, ...(picks && { picks: namedPicks(picks) }), ...(occasion && { occasion: namedOccasion(menu, occasion) }),
+  });
+}
+
+/** An occasion with the names of places, price lists and guests instead of their ids. */
+export function namedOccasion(menu: CompiledMenu, occasion: Replay['occasion']): Replay['occasion'] {
+  const { locations, priceLists, guests } = menu.menu;
+  const nameOf = (list: readonly { readonly id: string; readonly name: string }[] | undefined, id: string) => list?.find((it) => it.id === id)?.name ?? id;
+  return {
+    ...occasion,
+    ...(occasion.location !== undefined && { location: nameOf(locations, occasion.location) }),
+    ...(occasion.priceList !== undefined && { priceList: nameOf(priceLists, occasion.priceList) }),
+    ...(occasion.guest && { guest: nameOf(guests, occasion.guest) }),
+  };
 }
 
 /** The place of a finding by name: a dish and its group, a group and its choice, a rule, an ingredient. */

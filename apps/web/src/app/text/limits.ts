@@ -6,6 +6,7 @@ export function sayLimits({ min, max, included, have, free }: OfferedGroupView):
 }
 
 function sayCount(min: number, max: number | null): string {
+  if (max !== null && max < min) return 'Nothing can be chosen with the rest';
   if (min === 1 && max === 1) return 'Choose one';
   if (max !== null && min === max) return `Choose ${min}`;
   if (min > 0) return max === null ? `At least ${min}` : `${min} to ${max}`;

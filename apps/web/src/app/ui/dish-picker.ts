@@ -45,10 +45,10 @@ export interface PickedDishes {
       .tags [aria-pressed='true'] { background: var(--teal-soft); border-color: var(--teal); }
       .list { max-height: 320px; overflow-y: auto; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; align-items: start; border: 1px solid var(--hairline); border-radius: var(--radius); padding: 10px 12px; }
       fieldset { display: grid; }
+      legend { padding: 0; }
       legend label { font-weight: 600; }
       label { display: flex; gap: 8px; align-items: center; min-height: 30px; cursor: pointer; }
       .done { color: var(--quiet); cursor: default; }
-      input[type='checkbox'] { width: 16px; height: 16px; accent-color: var(--teal); }
     }
   `,
 })

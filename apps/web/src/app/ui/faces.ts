@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { type Answers, type CompiledMenu, type Line, localMinute, type Pick, pictureFor, preselectedLine, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, preselectedLine, quoteLine, type Replay, sayOccasion, textIn, withoutUnknown } from '@hearty-ladle/core';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { sayMoney } from '../text/money.ts';
+import { namedOccasion } from '../text/findings.ts';
 import { sayLanguage } from '../text/languages.ts';
 import { sayProblem } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
@@ -25,18 +26,24 @@ const SPAN_PAUSE_MS = 150;
 export class Faces {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<string>();
-  /** Answers to be seen at once: those that lead to a finding. */
-  readonly replay = input<readonly Pick[]>();
+  /** What is to be seen at once: the answers and the occasion that lead to a finding. */
+  readonly replay = input<Replay>();
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
-  protected readonly list = linkedSignal(() => this.menu().firstList);
-  protected readonly face = signal<'guest' | 'till'>('guest');
+  protected readonly list = linkedSignal(() => this.replay()?.occasion.priceList ?? this.menu().firstList);
+  protected readonly face = linkedSignal<'guest' | 'till'>(() => (this.replay()?.occasion.channel === 'pos' ? 'till' : 'guest'));
   protected readonly sayLanguage = sayLanguage;
   protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
 
   /** What was picked here; undefined while nothing was touched, so that preselected answers follow the editor. */
-  readonly #picked = linkedSignal<{ item: string; replay: readonly Pick[] | undefined }, Answers | undefined>({
-    source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay] },
+  readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({
+    source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay.picks] },
   });
+  /** The rest of what the face and the price list do not say: who orders, when, how many. */
+  readonly #occasion = computed(() => {
+    const { item: _, channel: __, priceList: ___, ...rest } = this.replay()?.occasion ?? {};
+    return rest;
+  });
+  protected readonly shownAs = computed(() => sayOccasion(namedOccasion(this.menu(), this.#occasion())));
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
     const compiled = this.compiled();
@@ -45,7 +52,7 @@ export class Faces {
   });
   protected readonly quote = computed(() => {
     const line: Line = {
-      ...this.answers(), item: this.item(), priceList: this.list(), channel: this.face() === 'till' ? 'pos' : 'online',
+      ...this.#occasion(), ...this.answers(), item: this.item(), priceList: this.list(), channel: this.face() === 'till' ? 'pos' : 'online',
     };
     return quoteLine(this.menu().menu, line, (timeZone) => localMinute(new Date(), timeZone));
   });
@@ -54,12 +61,15 @@ export class Faces {
   protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())));
 
   readonly #finder = inject(SpanFinder);
-  readonly #asked = computed(() => ({ menu: this.menu().menu, item: this.item(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
+  readonly #asked = computed(() => {
+    const { quantity: _, ...context } = this.#occasion();
+    return { menu: this.menu().menu, item: this.item(), context: { ...context, priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) } };
+  });
   /** Lowest and highest price before anything is chosen; worked out in a worker. */
   readonly #span = toSignal(
     toObservable(this.#asked).pipe(
       debounceTime(SPAN_PAUSE_MS),
-      switchMap(({ menu, item, priceList, channel }) => this.#finder.find(menu, [item], { priceList, channel }).pipe(map((spans) => spans.get(item)), startWith(undefined))),
+      switchMap(({ menu, item, context }) => this.#finder.find(menu, [item], context).pipe(map((spans) => spans.get(item)), startWith(undefined))),
     ),
   );
   protected readonly fromTo = computed(() => {

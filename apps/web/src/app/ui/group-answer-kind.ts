@@ -15,8 +15,6 @@ type Money = NonNullable<AmountGroup['amount']>;
     @layer app {
       :host { display: grid; gap: 10px; }
       .row { display: flex; flex-wrap: wrap; gap: 14px; align-items: end; }
-      .tick { display: flex; gap: 10px; align-items: center; min-height: 36px; }
-      .tick input { width: 18px; height: 18px; accent-color: var(--teal); }
       .short { width: 110px; }
       .middle { width: 190px; }
       .stations { display: flex; flex-wrap: wrap; gap: 4px 16px; }

@@ -40,7 +40,6 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
       .others { display: grid; grid-template-columns: 1fr 1fr; max-height: 140px; overflow-y: auto; }
       label { display: flex; gap: 8px; align-items: center; min-height: 32px; }
       .how, .later { margin-top: 10px; }
-      input { width: 16px; height: 16px; accent-color: var(--teal); }
     }
   `,
 })

@@ -34,7 +34,8 @@ import type { TicketLine, TicketNote } from '@hearty-ladle/core';
       .word, .note { overflow-wrap: anywhere; }
       .note { margin-top: 4px; padding: 2px 6px; background: #f1ebdf; font-style: italic; }
       .note.loud { background: var(--butter); border: 3px solid #161c1b; font: 800 1.12em/1.3 var(--mono); text-transform: uppercase; }
-      .note b { padding: 0 0.4ch; }
+      .note b:first-child { padding-inline-end: 0.4ch; }
+      .note b:last-child { padding-inline-start: 0.4ch; }
     }
   `,
 })

@@ -52,7 +52,7 @@ import { sayMoney } from '../text/money.ts';
       .input { min-height: 44px; }
       .suggested { display: flex; gap: 8px; margin-top: 8px; }
       .agree { grid-template-columns: 24px 1fr; align-items: center; min-height: 44px; cursor: pointer; }
-      .agree input { width: 20px; height: 20px; accent-color: var(--teal); }
+      .agree input { width: 20px; height: 20px; }
       .notice { padding: 10px 12px; background: var(--teal-soft); border-radius: var(--radius); }
     }
   `,

@@ -29,7 +29,7 @@ interface ApiDescription {
         <p class="quiet">{{ it.info.description }} The description itself is at <a href="/api/openapi.json">/api/openapi.json</a> (OpenAPI 3.1).</p>
         @for (one of operations(); track one.key) {
           <section class="card">
-            <h2><span class="method">{{ one.method }}</span> <code>/api{{ one.path }}</code></h2>
+            <h2><span class="method">{{ one.method }}</span>&ngsp;<code>/api{{ one.path }}</code></h2>
             <p>{{ one.summary }}</p>
             @for (parameter of one.parameters; track parameter.name) { <p class="quiet"><code>{{ parameter.name }}</code> in the {{ parameter.in }}</p> }
             @if (one.body) { <p>Takes a <a [href]="'/api-docs#' + one.body">{{ one.body }}</a></p> }

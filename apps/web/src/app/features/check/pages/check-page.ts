@@ -60,10 +60,11 @@ export class CheckPage {
   }
 }
 
-/** Where the answers that lead to a finding can be seen in the faces of its dish; undefined where there are none. */
-function replayOf({ where, picks }: Finding): { link: string[]; picks: string } | undefined {
-  const [kind, id = ''] = where.split('/');
-  return kind === 'items' && picks && picks.length > 0 ? { link: ['/menu', id], picks: JSON.stringify(picks) } : undefined;
+/** Where what leads to a finding can be seen in the faces of a dish; undefined where the dish as it opens shows it. */
+function replayOf({ picks, occasion }: Finding): { link: string[]; replay: string } | undefined {
+  const { item, ...varied } = occasion ?? {};
+  if (!picks || item === undefined || (picks.length === 0 && Object.keys(varied).length === 0)) return undefined;
+  return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion }) };
 }
 
 /** A count that may be far too large to read: its first digits and its size. */

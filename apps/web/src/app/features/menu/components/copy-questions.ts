@@ -28,7 +28,6 @@ import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
     @layer app {
       fieldset { display: grid; margin-top: 10px; }
       label { display: flex; gap: 8px; align-items: center; min-height: 32px; }
-      input { width: 16px; height: 16px; accent-color: var(--teal); }
     }
   `,
 })

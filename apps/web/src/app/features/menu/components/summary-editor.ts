@@ -20,8 +20,6 @@ import { Editor } from '../../../state/editor.ts';
       code { font: 500 13px/1 var(--mono); background: var(--card); padding: 2px 5px; border: 1px solid var(--hairline); border-radius: 4px; }
       .chips { display: flex; flex-wrap: wrap; }
       .chips .button { color: var(--teal); }
-      .tick { display: flex; gap: 8px; align-items: center; min-height: 30px; }
-      .tick input { width: 16px; height: 16px; accent-color: var(--teal); }
       dl div { display: grid; grid-template-columns: 150px 1fr; gap: 10px; padding: 3px 0; }
       dd { font: 500 15px/1.4 var(--serif); }
     }

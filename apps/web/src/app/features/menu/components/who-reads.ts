@@ -39,8 +39,6 @@ import { Editor } from '../../../state/editor.ts';
       details label { display: grid; grid-template-columns: 1fr 200px; gap: 10px; align-items: center; padding: 2px 0 2px 16px; }
       fieldset { display: flex; flex-wrap: wrap; gap: 2px 16px; }
       legend { font-weight: 600; }
-      .tick { display: flex; gap: 8px; align-items: center; min-height: 30px; }
-      .tick input { width: 16px; height: 16px; accent-color: var(--teal); }
     }
   `,
 })

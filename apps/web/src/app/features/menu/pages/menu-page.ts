@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router } from '@angular/router';
-import { askedOn, type Item, type Pick } from '@hearty-ladle/core';
+import { askedOn, type Item, type Replay } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
@@ -19,8 +19,8 @@ import { ItemSheet } from '../components/item-sheet.ts';
 export class MenuPage {
   readonly item = input<string>();
   readonly group = input<string>();
-  /** The answers that lead to a finding, to be seen in the faces: picks as JSON, in the address. */
-  readonly picks = input<string>();
+  /** What leads to a finding, to be seen in the faces: answers and occasion as JSON, in the address. */
+  readonly replay = input<string>();
   protected readonly editor = inject(Editor);
   readonly #router = inject(Router);
 
@@ -28,7 +28,7 @@ export class MenuPage {
   protected readonly current = computed(() => this.editor.menu()?.items.find(({ id }) => id === this.item()));
   protected readonly openGroup = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
   protected readonly side = linkedSignal<string | undefined, 'shared' | 'here'>({ source: this.group, computation: () => 'shared' });
-  protected readonly replay = computed(() => picksFrom(this.picks()));
+  protected readonly replayed = computed(() => replayFrom(this.replay()));
 
   protected readonly others = computed(() => {
     const menu = this.editor.menu();
@@ -59,10 +59,10 @@ export class MenuPage {
   }
 }
 
-function picksFrom(text: string | undefined): readonly Pick[] | undefined {
+function replayFrom(text: string | undefined): Replay | undefined {
   try {
-    const picks: unknown = JSON.parse(text ?? 'null');
-    return Array.isArray(picks) ? (picks as Pick[]) : undefined;
+    const { picks, occasion } = (JSON.parse(text ?? 'null') ?? {}) as Partial<Replay>;
+    return Array.isArray(picks) ? { picks: picks as Replay['picks'], occasion: occasion ?? {} } : undefined;
   } catch {
     return undefined;
   }

@@ -1,0 +1,48 @@
+import { Context, toldFinding } from '@hearty-ladle/core';
+import { checkInWorker } from '@hearty-ladle/host';
+import { Router } from 'express';
+import { checked } from './checked.ts';
+import { sendProblem } from './problem.ts';
+import type { Services } from './services.ts';
+
+/** How many checks a process runs at once: each takes a thread. */
+const MOST_AT_ONCE = 2;
+/** Milliseconds between two lines of progress. */
+const BETWEEN = 100;
+
+/** Line check of the menu that is served, in a thread of its own: a line of JSON for each step, then the findings. */
+export function checkRoutes({ database, cache }: Services): Router {
+  const router = Router();
+  let running = 0;
+
+  router.post('/check', checked(Context), async (request, response) => {
+    const stored = await cache.current(database.manager);
+    if (!stored) return sendProblem(response, 404, 'no-menu', 'There is no menu to check yet.');
+    if (running >= MOST_AT_ONCE) {
+      response.set('Retry-After', '2');
+      return sendProblem(response, 503, 'busy-checking', 'Other checks are running; please try again in a moment.');
+    }
+    running++;
+    const gone = new AbortController();
+    response.on('close', () => gone.abort());
+    const write = (line: object) => response.write(`${JSON.stringify(line)}\n`);
+    let told = 0;
+    response.type('application/x-ndjson').flushHeaders();
+    try {
+      const findings = await checkInWorker(stored.menu, request.body as Context, (done, total) => {
+        if (done < total && performance.now() - told < BETWEEN) return;
+        told = performance.now();
+        write({ done, total });
+      }, gone.signal);
+      write({ findings: findings.map(toldFinding) });
+    } catch (error) {
+      // The answer has begun: it can only be cut off.
+      if (!gone.signal.aborted) response.destroy(error as Error);
+    } finally {
+      running--;
+      response.end();
+    }
+  });
+
+  return router;
+}

@@ -1,0 +1,53 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import express from 'express';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { pageRoutes, withNonce } from './pages.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pages-'));
+beforeAll(() => {
+  writeFileSync(join(folder, 'index.html'), '<script nonce="{{nonce}}"></script><style nonce="{{nonce}}"></style>');
+  writeFileSync(join(folder, 'main-ABCDEF12.js'), 'export {};');
+  writeFileSync(join(folder, 'favicon.svg'), '<svg/>');
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+/** The pages of a folder, with the nonce that the content security policy would name in a header. */
+function pagesOf(from: string) {
+  const app = express();
+  app.use(withNonce, (_request, response, next) => {
+    response.set('x-nonce', String(response.locals['nonce']));
+    next();
+  }, pageRoutes(from));
+  return app;
+}
+
+describe('the pages', () => {
+  it('are one page at every address, with the nonce of this very answer, never kept', async () => {
+    const replies = await Promise.all(['/', '/menu/ember/toppings', '/shop'].map((path) => request(pagesOf(folder)).get(path).expect(200)));
+    for (const { text, headers } of replies) {
+      expect(headers['cache-control']).toBe('no-store');
+      expect(text).toBe(`<script nonce="${headers['x-nonce']}"></script><style nonce="${headers['x-nonce']}"></style>`);
+    }
+    expect(new Set(replies.map(({ headers }) => headers['x-nonce'])).size).toBe(3);
+  });
+
+  it('keep for long what has a hash in its name, and nothing else', async () => {
+    expect((await request(pagesOf(folder)).get('/main-ABCDEF12.js').expect(200)).headers['cache-control']).toContain('immutable');
+    expect((await request(pagesOf(folder)).get('/favicon.svg').expect(200)).headers['cache-control']).not.toContain('immutable');
+  });
+
+  it('are not given in the place of a file that is gone, nor where nothing was built', async () => {
+    expect((await request(pagesOf(folder)).get('/main-OLDOLD12.js').expect(404)).type).toBe('application/problem+json');
+    await request(pagesOf('/nowhere')).get('/menu').expect(404);
+  });
+
+  it('give no file from outside their folder', async () => {
+    for (const path of ['/../package.json', '/%2e%2e/%2e%2e/etc/passwd', '/..%2fpackage.json']) {
+      const { status, text } = await request(pagesOf(folder)).get(path);
+      expect({ path, leaked: status === 200 && !text.startsWith('<script nonce') }).toEqual({ path, leaked: false });
+    }
+  });
+});

@@ -1,0 +1,16 @@
+/**
+ * Runs a process until it is asked to end: `start` answers with what ends it in order. Where it was started by a script
+ * that may be ended hard, standard input ends with that script.
+ */
+export async function runProcess(start: () => Promise<() => Promise<void>>): Promise<void> {
+  try {
+    const end = await start();
+    const stop = () => void end().then(() => process.exit(0), () => process.exit(1));
+    process.once('SIGINT', stop);
+    process.once('SIGTERM', stop);
+    if (process.env['STOP_WITH_PARENT'] === 'on') process.stdin.once('end', stop).resume();
+  } catch (error) {
+    process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+    process.exit(1);
+  }
+}

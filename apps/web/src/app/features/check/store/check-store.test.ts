@@ -1,0 +1,96 @@
+import '@angular/compiler';
+import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import { Subject } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { playEffects } from '../../../testing/played-effects.ts';
+import type { CheckMessage } from './check-message.ts';
+import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
+
+/** Workers that are played: each keeps what it was asked, and tells when it is told to. */
+class PlayedWorker {
+  static readonly all: PlayedWorker[] = [];
+  asked: unknown;
+  ended = false;
+  onmessage: ((event: { data: CheckMessage }) => void) | undefined;
+  constructor() { PlayedWorker.all.push(this); }
+  postMessage(menu: unknown): void { this.asked = menu; }
+  terminate(): void { this.ended = true; }
+  tell(data: CheckMessage): void { if (!this.ended) this.onmessage?.({ data }); }
+}
+
+const PAUSE = 250;
+const menuOf = (name: string) => ({ name }) as Menu;
+const finding = { code: 'no-section', severity: 'hint', where: 'items/a', params: {} } as Finding;
+const analysis = { item: 'a', exact: true, builds: '2', price: null, calories: null } as Analysis;
+
+function play() {
+  const menus = new Subject<Menu | undefined>();
+  const played = playEffects(CheckEffects, {}, checkFeature, [{ provide: Store, useValue: { select: () => menus } }]);
+  const change = (menu: Menu | undefined, ms = PAUSE) => {
+    menus.next(menu);
+    vi.advanceTimersByTime(ms);
+  };
+  return { ...played, change, worker: (at: number) => PlayedWorker.all.at(at) };
+}
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('Worker', PlayedWorker);
+  PlayedWorker.all.length = 0;
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+describe('line check in the pages', () => {
+  it('is worked out in a worker, with its progress, once there is a menu', () => {
+    const check = play();
+    check.change(menuOf('early'));
+    expect(PlayedWorker.all).toEqual([]);
+    check.act(checkActions.opened());
+    check.change(undefined);
+    expect(PlayedWorker.all).toEqual([]);
+    check.change(menuOf('one'));
+    expect(check.worker(0)?.asked).toEqual({ name: 'one' });
+    check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
+    expect(check.state()).toEqual({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
+    check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [analysis] });
+    expect(check.state()).toEqual({ findings: [finding], analyses: [analysis], running: undefined });
+  });
+
+  it('waits for a pause in the typing, then begins anew and ends what was overtaken; what was found stays meanwhile', () => {
+    const check = play();
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [] });
+    check.change(menuOf('two'), PAUSE - 1);
+    check.change(menuOf('three'), PAUSE - 1);
+    expect(PlayedWorker.all).toHaveLength(1);
+    vi.advanceTimersByTime(1);
+    expect([check.worker(0)?.ended, check.worker(1)?.asked]).toEqual([true, { name: 'three' }]);
+    check.worker(1)?.tell({ type: 'progress', done: 1, total: 2 });
+    expect(check.state()).toMatchObject({ findings: [finding], running: { done: 1, total: 2 } });
+  });
+
+  it('does not begin anew for a menu that is the same', () => {
+    const check = play();
+    const menu = menuOf('one');
+    check.act(checkActions.opened());
+    check.change(menu);
+    check.change(menu);
+    expect(PlayedWorker.all).toHaveLength(1);
+  });
+
+  it('is stopped when somebody stops it, and begins again with the next change', () => {
+    const check = play();
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    check.worker(0)?.tell({ type: 'progress', done: 1, total: 9 });
+    check.act(checkActions.stopped());
+    expect([check.worker(0)?.ended, check.state().running]).toEqual([true, undefined]);
+    check.change(menuOf('two'));
+    expect(check.worker(1)?.asked).toEqual({ name: 'two' });
+  });
+});

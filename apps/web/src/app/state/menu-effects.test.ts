@@ -1,0 +1,145 @@
+import '@angular/compiler';
+import { type ChangeRequest, type Group, hangGroups, type Menu } from '@hearty-ladle/core';
+import { of, Subject, throwError } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { SentChange } from '../api/api.ts';
+import { playEffects } from '../testing/played-effects.ts';
+import { menuActions } from './menu-actions.ts';
+import { MenuEffects } from './menu-effects.ts';
+import { menuFeature } from './menu-reducer.ts';
+import { ReachFinder } from './reach-finder.ts';
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('window', {});
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+const group = (id: string, name = id): Group => ({ id, name, prompt: id, kind: 'choices' });
+const dishes = (...asking: string[]) => asking.map((id) => ({ id, name: id, price: 100, groups: [{ group: 'a' }] }));
+const menu = (groups: Group[], items: Menu['items'] = []): Menu => ({
+  format: 'hearty-ladle/menu@1', name: 'House', currency: 'EUR', locales: ['en'], priceLists: [{ id: 'p', name: 'P' }], stations: [{ id: 's', name: 'S' }], sections: [], items, groups,
+});
+const put = (thing: Group, mergeKey?: string) => menuActions.changed({ label: `put ${thing.name}`, change: { edits: [{ type: 'put', kind: 'groups', thing }] }, ...(mergeKey && { mergeKey }) });
+const kept = (version: number): SentChange => ({ outcome: 'kept', kept: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } });
+
+/** The menu's effects beside a server whose answers are given by hand. */
+function open(items: Menu['items'] = []) {
+  const asked: { request: ChangeRequest; answer: (answer: SentChange) => void }[] = [];
+  let stored = { revision: 1, menu: menu([group('a'), group('b')], items), versions: { groups: { a: 1, b: 1 } } };
+  const api = {
+    menu: vi.fn(() => of(stored)),
+    change: (request: ChangeRequest) => {
+      const reply = new Subject<SentChange>();
+      asked.push({ request, answer: (answer) => { reply.next(answer); reply.complete(); } });
+      return reply;
+    },
+  };
+  const reach = { find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })) };
+  const played = playEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
+  played.act(menuActions.opened());
+  return { ...played, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
+}
+
+describe('what is typed', () => {
+  it('is sent after a pause, as one change with the version that it was based on', () => {
+    const { act, asked, state } = open();
+    act(put(group('a', 'A'), 'name'));
+    vi.advanceTimersByTime(200);
+    act(put(group('a', 'AB'), 'name'));
+    expect(asked).toEqual([]);
+    vi.advanceTimersByTime(400);
+    expect(asked.map(({ request }) => request)).toEqual([
+      { label: 'put A', change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] }, based: [{ kind: 'groups', id: 'a', version: 1 }] },
+    ]);
+    asked[0]?.answer(kept(2));
+    expect(state()).toMatchObject({ waiting: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
+  });
+
+  it('goes to the server one change after another, each on what the one before it became', () => {
+    const { act, asked } = open();
+    act(put(group('a', '1')));
+    act(put(group('a', '2')));
+    vi.advanceTimersByTime(400);
+    expect(asked).toHaveLength(1);
+    asked[0]?.answer(kept(2));
+    expect(asked).toHaveLength(2);
+    expect(asked[1]?.request.based).toEqual([{ kind: 'groups', id: 'a', version: 2 }]);
+  });
+
+  it('waits while the server is away, is sent again, and a page that is closed asks first', () => {
+    const { act, asked, state } = open();
+    act(put(group('a', 'A')));
+    vi.advanceTimersByTime(400);
+    expect(window.onbeforeunload).toEqual(expect.any(Function));
+    asked[0]?.answer({ outcome: 'away' });
+    expect(state()).toMatchObject({ away: true, waiting: [{ label: 'put A' }] });
+    vi.advanceTimersByTime(1_600);
+    expect(asked).toHaveLength(2);
+    asked[1]?.answer(kept(2));
+    expect(state()).toMatchObject({ away: false, waiting: [] });
+    expect(window.onbeforeunload).toBeNull();
+  });
+
+  it('that somebody else overtook is not lost: what stands is read, and both are there to choose from', () => {
+    const { act, asked, api, state, serve } = open();
+    act(put(group('a', 'Mine')));
+    vi.advanceTimersByTime(400);
+    serve({ revision: 5, menu: menu([group('a', 'Theirs'), group('b')]), versions: { groups: { a: 5, b: 1 } } });
+    asked[0]?.answer({ outcome: 'conflict', conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never });
+    expect(api.menu).toHaveBeenCalledTimes(2);
+    expect(state().menu?.groups[0]?.name).toBe('Theirs');
+    expect(state().clashes).toMatchObject([{ id: 'a', mine: { name: 'Mine' }, thing: { name: 'Theirs' } }]);
+  });
+});
+
+describe('what others do', () => {
+  it('is read once it is heard of, and not when it is known already', () => {
+    const { events, api, state, serve } = open();
+    serve({ revision: 4, menu: menu([group('a', 'New')]), versions: { groups: { a: 4, b: 1 } } });
+    events.next({ type: 'menu', revision: 1 } as never);
+    vi.advanceTimersByTime(100);
+    expect(api.menu).toHaveBeenCalledTimes(1);
+    events.next({ type: 'menu', revision: 4 } as never);
+    vi.advanceTimersByTime(100);
+    expect(state()).toMatchObject({ revision: 4, menu: { groups: [{ name: 'New' }] } });
+    events.next({ type: 'connected' } as never);
+    vi.advanceTimersByTime(100);
+    expect(api.menu).toHaveBeenCalledTimes(3);
+  });
+
+  it('keeps the old menu on the screen when it cannot be read', () => {
+    const { events, api, state } = open();
+    api.menu.mockImplementation(() => throwError(() => new Error('away')));
+    events.next({ type: 'connected' } as never);
+    vi.advanceTimersByTime(100);
+    expect(state().menu?.groups).toHaveLength(2);
+  });
+});
+
+describe('a change of what several dishes share', () => {
+  it('is shown at once, and sent only after its reach was found', () => {
+    const { act, asked, reach, state } = open(dishes('x', 'y'));
+    act(put(group('a', 'A')));
+    expect(state()).toMatchObject({ held: { label: 'put A' }, waiting: [], menu: { groups: [{ name: 'A' }, {}] } });
+    vi.advanceTimersByTime(150);
+    expect(reach.find).not.toHaveBeenCalled();
+    vi.advanceTimersByTime(600);
+    expect(reach.find).toHaveBeenCalledTimes(1);
+    const [before] = reach.find.mock.calls[0] as unknown as [Menu];
+    expect(before.groups[0]?.name).toBe('a');
+    vi.advanceTimersByTime(400);
+    expect(asked.map(({ request }) => request.label)).toEqual(['put A']);
+  });
+
+  it('is not held where it only hangs a group on dishes', () => {
+    const { act, state } = open(dishes('x', 'y'));
+    const house = menu([group('a'), group('b')], dishes('x', 'y'));
+    act(menuActions.changed({ label: 'hang', change: { edits: hangGroups(house, ['b'], house.items, 'shared') } }));
+    expect(state().held).toBeUndefined();
+    expect(state().waiting).toHaveLength(1);
+  });
+});

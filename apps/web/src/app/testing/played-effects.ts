@@ -1,0 +1,38 @@
+import '@angular/compiler';
+import { Injector, runInInjectionContext, type StaticProvider, type Type } from '@angular/core';
+import { Actions, getEffectsMetadata } from '@ngrx/effects';
+import { type Action, Store } from '@ngrx/store';
+import { BehaviorSubject, type Observable, Subject } from 'rxjs';
+import { Api } from '../api/api.ts';
+import { Live } from '../api/live.ts';
+import type { LiveEvent } from '../api/wire.ts';
+
+/** Effects beside a server that is played: what they dispatch is heard, and goes through the feature's reducer. */
+export function playEffects<E extends object, S>(
+  effects: Type<E>, api: object, feature: { reducer: (state: S | undefined, action: Action) => S }, more: StaticProvider[] = [],
+) {
+  const actions = new Subject<Action>();
+  const events = new Subject<LiveEvent>();
+  const state = new BehaviorSubject(feature.reducer(undefined, { type: 'start' }));
+  const heard: Action[] = [];
+  const act = (action: Action) => {
+    heard.push(action);
+    state.next(feature.reducer(state.value, action));
+    actions.next(action);
+  };
+  const store = { select: (selector: (whole: object) => unknown) => selectFrom(state, selector, feature as never), dispatch: act };
+  const injector = Injector.create({ providers: [
+    { provide: Actions, useValue: new Actions(actions) }, { provide: Api, useValue: api }, { provide: Live, useValue: { events } }, { provide: Store, useValue: store }, ...more,
+  ] });
+  const made = runInInjectionContext(injector, () => new effects());
+  for (const [name, config] of Object.entries(getEffectsMetadata(made as Record<string, object>)) as [keyof E, { dispatch?: boolean } | undefined][]) {
+    (made[name] as Observable<Action>).subscribe((action) => config?.dispatch !== false && act(action));
+  }
+  return { act, events, heard, state: () => state.value };
+}
+
+function selectFrom<S>(state: BehaviorSubject<S>, selector: (whole: object) => unknown, feature: { name: string }): Observable<unknown> {
+  const selected = new BehaviorSubject<unknown>(undefined);
+  state.subscribe((own) => selected.next(selector({ [feature.name]: own })));
+  return selected;
+}
