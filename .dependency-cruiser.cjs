@@ -39,7 +39,9 @@ module.exports = {
   forbidden: [
     ...coreRules,
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] }, to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv)/'] } },
+    { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] }, to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width)/'] } },
+    { name: 'host-knows-core-alone', severity: 'error', from: { path: '^packages/host/src/', pathNot: '\\.test\\.ts$' }, to: { path: '^(packages/cli|apps)/' } },
+    { name: 'no-threads-in-the-browser', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^packages/host/' } },
     { name: 'no-door-in-the-browser', severity: 'error', from: { path: '^apps/web/' }, to: { path: ['^packages/core/src/door/', 'node_modules/ajv/'] } },
     { name: 'features-apart', severity: 'error', from: { path: '^apps/web/src/app/features/([^/]+)/' }, to: { path: '^apps/web/src/app/features/', pathNot: '^apps/web/src/app/features/$1/' } },
     { name: 'components-are-dumb', severity: 'error', from: { path: '^apps/web/src/app/(ui|features/[^/]+/components)/', pathNot: 'features/menu/components/item-sheet' }, to: { path: '^apps/web/src/app/(api/(api|live)|state/menu-effects)' } },

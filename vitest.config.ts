@@ -4,6 +4,9 @@ export default defineConfig({
   test: {
     pool: 'forks',
     maxWorkers: 2,
+    // Patience for a busy machine; no test measures time.
+    testTimeout: 120_000,
+    hookTimeout: 60_000,
     projects: [
       {
         extends: true,
@@ -19,8 +22,6 @@ export default defineConfig({
           name: 'server',
           include: ['apps/server/**/*.test.ts'],
           globalSetup: ['apps/server/src/testing/global-setup.ts'],
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
         },
       },
       {

@@ -159,7 +159,7 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   await setUp.goto(at('/setup/printers/griddle'));
   await sellFold();
   await expect(setUp.locator('article.paper').first()).toContainText('Griddle', { timeout: 15_000 });
-  await griddle.getByRole('button', { name: /Print number .* again/ }).last().click();
+  await griddle.getByRole('button', { name: /Reprint number/ }).last().click();
   await expect(setUp.locator('article.paper').first()).toContainText('REPRINT', { timeout: 15_000 });
 });
 
