@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
+import { burst } from '../support/burst.ts';
 import { at, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -48,4 +49,21 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
   await reach.getByRole('button', { name: 'Put it back as it was' }).click();
   await expect(first).toHaveValue('Stewed pear');
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Toasted seeds');
+});
+
+test('answers typed faster than the screen is drawn each get their own row', async ({ page }) => {
+  await page.goto(at('/groups/porridge-top'));
+  const rows = page.locator('hl-choice-grid .row:not(.head)');
+  await expect(rows).not.toHaveCount(0);
+  const before = await rows.count();
+  await page.getByLabel(`Guest reads, row ${before}`).focus();
+  await burst(page, 'Enter', ...'Rye', 'Enter', ...'Oats');
+  await expect(page.getByLabel(`Guest reads, row ${before + 1}`)).toHaveValue('Rye');
+  await expect(page.getByLabel(`Guest reads, row ${before + 2}`)).toHaveValue('Oats');
+  const box = page.getByLabel(/Type or paste answers/);
+  await box.focus();
+  await burst(page, ...'Figs 1.20', 'Control+Enter', ...'Honey', 'Control+Enter');
+  await expect(page.getByLabel(`Guest reads, row ${before + 3}`)).toHaveValue('Figs');
+  await expect(page.getByLabel(`Guest reads, row ${before + 4}`)).toHaveValue('Honey');
+  await expect(box).toHaveValue('');
 });

@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
+import { burst } from '../support/burst.ts';
 import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -130,6 +131,16 @@ test('an experienced hand takes an order of three dishes with questions in few t
   await expect(order).toContainText('2 Barley tea');
   await page.keyboard.press('Control+Enter');
   await expect(order.getByRole('status')).toContainText(/Number \d+ is in the kitchen/);
+});
+
+test('a hand that is faster than the screen loses no key', async ({ page }) => {
+  await page.goto(at('/till'));
+  await expect(page.getByLabel('Find a dish')).toBeFocused();
+  await expect(page.getByRole('button', { name: /^Ember broth/ })).toBeVisible();
+  await burst(page, ...'root', 'Enter', '1', 'Enter', ...'barley', 'Enter', 'Alt++');
+  const lines = page.getByRole('region', { name: 'The order' }).getByRole('listitem');
+  await expect(lines).toContainText(['1 Root broth', '2 Barley tea']);
+  await expect(page.getByLabel('Find a dish')).toHaveValue('');
 });
 
 test('a printer runs out of paper: the pass says so, its backup takes over with a mark, then it prints again', async ({ page, context }) => {

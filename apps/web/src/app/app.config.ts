@@ -5,6 +5,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes.ts';
+import { provideFreshScreen } from './state/fresh-screen.ts';
 import { MenuEffects } from './state/menu-effects.ts';
 import { menuFeature } from './state/menu-reducer.ts';
 import { theme } from './theme.ts';
@@ -15,6 +16,7 @@ const nonce = document.querySelector('[ngCspNonce]')?.getAttribute('ngCspNonce')
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
+    provideFreshScreen(),
     provideHttpClient(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(

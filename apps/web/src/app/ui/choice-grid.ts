@@ -1,5 +1,5 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, linkedSignal, output, signal } from '@angular/core';
+import { ApplicationRef, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-store.ts';
 import { cellsOf, columnOf, type Field, GRID_COLUMNS, type GridColumn, type GridWords, pasteBlock } from './grid-columns.ts';
@@ -54,7 +54,7 @@ export class ChoiceGrid {
   });
   protected readonly hint = computed(() => columnOf(this.wrong()?.field ?? 'name').hint);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly #injector = inject(Injector);
+  readonly #app = inject(ApplicationRef);
 
   protected textOf(choice: Choice, column: GridColumn): string {
     const editing = this.editing();
@@ -107,8 +107,19 @@ export class ChoiceGrid {
     this.choicesChange.emit({ choices });
   }
 
-  /** Adds typed lines as rows; what is not understood stays in the box. An empty text adds an empty row. */
+  /** Adds what stands in the box, where the hand stays for more; an empty box adds an empty row to be filled. */
+  protected addTyped(): void {
+    if (this.typed().trim() === '') this.add('');
+    else this.#insert(this.typed(), this.choices().length);
+  }
+
   protected add(text: string, at = this.choices().length): void {
+    const last = this.#insert(text, at);
+    if (last >= 0) this.#focus(last, 'name');
+  }
+
+  /** Makes rows of typed lines; what is not understood stays in the box. An empty text makes an empty row. Answers the last row made, or -1. */
+  #insert(text: string, at: number): number {
     const { digits, lists } = this.words();
     const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
     this.typed.set(left.join('\n'));
@@ -116,11 +127,11 @@ export class ChoiceGrid {
     const taken = this.choices().map(({ id }) => id);
     const added: Choice[] = [];
     for (const one of typed) added.push(newChoice(one, [...taken, ...added.map(({ id }) => id)]));
-    if (added.length === 0) return;
+    if (added.length === 0) return -1;
     const isBlank = this.choices()[at - 1]?.name === '' && text !== '';
     const before = this.choices().slice(0, isBlank ? at - 1 : at);
     this.choicesChange.emit({ choices: [...before, ...added, ...this.choices().slice(at)] });
-    this.#focus(before.length + added.length - 1, 'name');
+    return before.length + added.length - 1;
   }
 
   protected typeInBox(text: string): void {
@@ -191,15 +202,12 @@ export class ChoiceGrid {
     this.choicesChange.emit({ choices });
   }
 
+  /** Draws what has changed at once, so that the next key, however fast, is typed into the cell it is meant for. */
   #focus(row: number, field: Field): void {
-    afterNextRender(
-      () => {
-        const cell = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${row}-${field}"]`);
-        cell?.focus();
-        cell?.select();
-      },
-      { injector: this.#injector },
-    );
+    this.#app.tick();
+    const cell = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${row}-${field}"]`);
+    cell?.focus();
+    cell?.select();
   }
 
   /** The choice with what was typed; undefined where it can't be understood. */
