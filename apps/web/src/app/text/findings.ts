@@ -1,4 +1,5 @@
 import { type CompiledMenu, type Finding, type Pick, type Replay, sayFinding, textIn } from '@hearty-ladle/core';
+import { sayLanguage } from './languages.ts';
 
 /** A finding in words, with the names that people gave in the place of ids. */
 export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
@@ -17,6 +18,7 @@ export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
     ...(group && { group: group.name }),
     ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
     ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
+    ...(Array.isArray(params['languages']) && { languages: params['languages'].map((tag) => sayLanguage(String(tag))) }),
   };
   return sayFinding({
     ...finding, params: named, ...(picks && { picks: namedPicks(picks) }), ...(occasion && { occasion: namedOccasion(menu, occasion) }),

@@ -102,6 +102,7 @@ describe('what line check found', () => {
       code: 'price-below-zero', severity: 'stop', where: 'items/ember', params: {}, picks, occasion: { item: 'ember', guest: 'staff', location: 'pier', priceList: list?.id ?? '' },
     });
     expect(said).toBe(`“${nameOf('size', 'pot')}”, “${nameOf('heat', 'chili')}” → the price falls below nothing. It happens at “Pier stall”, at the prices “${list?.name}”, for “The house”.`);
+    expect(sayNamedFinding(named, { code: 'missing-translation', severity: 'hint', where: 'items/ember', params: { languages: ['es', 'fr'] } })).toBe('The text is missing in: Español, Français.');
     expect(namedOccasion(named, { item: 'ember', guest: '', channel: 'pos' })).toEqual({ item: 'ember', guest: '', channel: 'pos' });
     expect(namedOccasion(named, { location: 'moon' })).toEqual({ location: 'moon' });
   });
