@@ -2,6 +2,7 @@ import { looseSpan } from '../analysis/bounds.ts';
 import { eliminate, eliminateAllBut } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
 import { type Asked, sizesOf } from '../analysis/model.ts';
+import type { Way } from '../analysis/ways.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
@@ -9,7 +10,7 @@ import type { Pick } from '../quote/request-schema.ts';
 import { workLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
 import { type Occasion, pricedOccasions } from './contexts.ts';
-import { findEnds, isEverAnswerable, isEverVisible, stuckInside, wayInside, wayToSee } from './dead-ends.ts';
+import { findEnds, isEverAnswerable, isEverReached, isEverVisible, stuckInside, wayInside, wayToReach } from './dead-ends.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import { shortestWay } from './shortest-way.ts';
 import { type Solved, solve } from './solve.ts';
@@ -35,9 +36,10 @@ function checkOccasion(check: ItemCheck, solved: Solved): void {
   const where = `items/${item.item.id}`;
   if (!span) found.add('cannot-order', where, {}, replayOf(check, { picks: [] }, occasion));
   for (const group of model.groups) {
-    const { id, min } = group.offered;
-    if (!isEverVisible(solved, group) || isEverAnswerable(solved, group)) continue;
-    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, wayToSee(solved, group), occasion));
+    const { id } = group.offered;
+    if (!isEverReached(solved, group) || isEverAnswerable(solved, group)) continue;
+    const way = wayToReach(solved, group);
+    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min: minAfter(check, group.offered, way, occasion) }, replayOf(check, way, occasion));
   }
   for (const stuck of stuckInside(solved)) {
     const { id, min } = stuck.group;
@@ -46,6 +48,12 @@ function checkOccasion(check: ItemCheck, solved: Solved): void {
   }
   findEnds(check, solved);
   checkDefaults(check, occasion);
+}
+
+/** The least that a group asks for after some answers: rules may have raised it. */
+function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, way: Way | undefined, { context, quantity }: Occasion): number {
+  const worked = way && workLine(menu, { ...context, item: item.item.id, quantity, picks: [...way.picks] }, clock);
+  return worked?.groups.find(({ group, at }) => group === id && at === undefined)?.min ?? min;
 }
 
 /** Whether some valid build, its unit or its line, costs less than nothing; worked out exactly only where bounds leave it open. */
@@ -104,10 +112,10 @@ function checkSoldOut(check: ItemCheck, whole: Solved, now: Solved): void {
   };
   const stuck = model.groups.filter((group) => {
     const before = whole.model.groups[group.offered.index] ?? group;
-    return isEverVisible(now, group) && !isEverAnswerable(now, group) && isEverAnswerable(whole, before);
+    return isEverReached(now, group) && !isEverAnswerable(now, group) && isEverAnswerable(whole, before);
   });
   if (now.span) findEnds(check, now, { soldOut: true });
-  for (const group of stuck) add(group.offered.id, wayToSee(now, group));
+  for (const group of stuck) add(group.offered.id, wayToReach(now, group));
   const anyway = new Set(stuckInside(whole).map(({ group }) => group));
   for (const one of stuckInside(now).filter(({ group }) => !anyway.has(group))) {
     const way = wayInside(now, one);

@@ -5,27 +5,32 @@ import { World } from '../analysis/world.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import type { Pick } from '../quote/request-schema.ts';
-import { allBefore, canLead, conditionOn, isAsked, isStuck, wayThrough } from './before.ts';
+import { allBefore, type Before, canLead, conditionOn, isAsked, isStuck, wayThrough } from './before.ts';
 import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import type { Ground, Solved } from './solve.ts';
 
 export function isEverVisible(ground: Ground, group: ModelGroup): boolean {
-  return canLead(ground, beforeAsking(ground, group), [isAsked(ground, group)]);
+  return canLead(ground, allBefore(ground.model, rulesOf(group.offered.ruled)), [isAsked(ground, group)]);
+}
+
+/** Whether a guest ever comes to be asked a group, all that decides over it and its choices being answered. */
+export function isEverReached(ground: Ground, group: ModelGroup): boolean {
+  return canLead(ground, beforeAnswering(ground, group), [isAsked(ground, group)]);
 }
 
 export function isEverAnswerable(ground: Ground, group: ModelGroup): boolean {
   const { index } = group.offered;
-  return canLead(ground, allBefore(ground.model, rulesBefore(group)), [isAsked(ground, group), ...ground.answersTo(index)]);
+  return canLead(ground, beforeAnswering(ground, group), [isAsked(ground, group), ...ground.answersTo(index)]);
 }
 
-/** The shortest answers after which a group is asked. */
-export function wayToSee(ground: Ground, group: ModelGroup): Way | undefined {
-  return wayThrough(ground, beforeAsking(ground, group), [isAsked(ground, group)]);
+/** The shortest answers after which a group is asked, all that decides over it and its choices being answered. */
+export function wayToReach(ground: Ground, group: ModelGroup): Way | undefined {
+  return wayThrough(ground, beforeAnswering(ground, group), [isAsked(ground, group)]);
 }
 
-function beforeAsking({ model }: Ground, { offered: { ruled } }: ModelGroup) {
-  return allBefore(model, rulesOf(ruled));
+function beforeAnswering({ model }: Ground, group: ModelGroup): Before {
+  return allBefore(model, rulesBefore(group));
 }
 
 /** Where valid answers leave a guest stuck, before a group or a table's last one; each is told once. */

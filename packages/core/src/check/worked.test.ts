@@ -23,6 +23,18 @@ describe('line check finds', () => {
     expect(found([choicesGroup('g', { min: 2, choices: [{ id: 'a', name: 'A', alone: true }, { id: 'b', name: 'B', alone: true }] })])).toEqual(['cannot-order', 'cannot-satisfy g']);
   });
 
+  it('the question that nobody can answer, and not those that wait for its answer', () => {
+    const impossible = choicesGroup('g', { min: 2, max: 2, choices: [{ id: 'a', name: 'A', alone: true }, { id: 'b', name: 'B' }] });
+    const shown: Rule[] = [{ id: 'r', when: { picked: 'g/a' }, then: [{ show: 'broth/clear' }] }, { id: 'q', when: { picked: 'g/b' }, then: [{ show: 'broth/red' }] }];
+    expect(found([impossible, broth], shown)).toEqual(['cannot-order', 'cannot-satisfy g', 'rule-never-fires rules/q', 'rule-never-fires rules/r']);
+  });
+
+  it('how much a rule asks of a question that can’t give it, after the answers that make it ask', () => {
+    const rules: Rule[] = [{ id: 'r', when: { any: [{ picked: 'size/s' }, { picked: 'size/l' }] }, then: [{ limit: { group: 'extra', min: 3 } }] }];
+    const [, stuck] = checked(smallMenu([size, choicesGroup('extra', { choices: [{ id: 'a', name: 'A', max: 2 }] })], {}, rules));
+    expect(stuck).toMatchObject({ code: 'cannot-satisfy', where: 'items/dish/groups/extra', params: { min: 3 }, picks: [{ group: 'size' }] });
+  });
+
   it('a question that can’t be answered only where a rule demands more than there is', () => {
     const rules: Rule[] = [{ id: 'r', when: { picked: 'size/l' }, then: [{ limit: { group: 'broth', min: 3, max: 3 } }] }];
     expect(found([size, broth], rules)).toEqual(['dead-end broth', 'forced size/choices/s', 'never-offered size/choices/l']);

@@ -12,7 +12,7 @@ export interface Found {
   readonly deadEnds: ReadonlyMap<string, number>;
 }
 
-/** One way to answer everything: what is wrong by group, what is asked, what picks open and in which group, which rules hold. */
+/** One way to answer everything: what is wrong by group (what is wrong inside a pick is wrong in its group too), what is asked, what picks open and in which group, which rules hold. */
 interface Tried {
   readonly answers: readonly (readonly GuestPick[])[];
   readonly wrong: ReadonlySet<string>;
@@ -32,7 +32,7 @@ export function tryEveryAnswer(menu: Menu, context: Context, most: number): Foun
   const tried = cross(answers).map((build): Tried => {
     const { problems, groups, tells } = quoteLine(telling, lineOf(telling, context, item.item.id, build.flat()), () => '');
     return {
-      answers: build, wrong: new Set(problems.map(({ group = '' }) => group)),
+      answers: build, wrong: new Set(problems.flatMap(({ group = '', at: [opener] = [] }) => [group, build.flat()[opener ?? -1]?.group ?? group])),
       asked: new Set(groups.filter(({ at }) => at === undefined).map(({ group }) => group)),
       opened: groups.flatMap(({ group, at }) => (at ? [{ id: group, within: build.flat()[at[0] ?? -1]?.group ?? '' }] : [])),
       held: new Set(tells.map((text) => text.replace('holds ', ''))),
