@@ -135,7 +135,7 @@ describe('changes of the menu', () => {
   it('refuses a change that would make the menu wrong, with a sentence for each fault', async () => {
     const { group, version } = await groupAt(one, 'noodle');
     const reply = await request(one).post('/api/changes').send(putGroup({ ...group, min: 3, max: 2 } as Thing, version, 'noodle')).expect(422);
-    expect(reply.body.faults.map((fault: { says: string }) => fault.says)).toContain('At least 3 of at most 2 can’t be met.');
+    expect(reply.body.faults.map((fault: { says: string }) => fault.says)).toContain('The least, 3, is above the most, 2.');
     expect((await groupAt(one, 'noodle')).version).toBe(version);
   });
 

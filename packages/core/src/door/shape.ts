@@ -80,7 +80,7 @@ function faultOf(error: ErrorObject): Fault {
       return fault('bad-format', { format: params['format'], have: error.data });
     case 'pattern':
       return error.propertyName === undefined
-        ? fault('bad-format', { format: 'pattern', pattern: params['pattern'], have: error.data })
+        ? fault('bad-format', { format: error.parentSchema?.['title'], have: error.data })
         : fault('bad-key', { key: error.propertyName }, below(path, error.propertyName));
     case 'propertyNames':
       return fault('bad-key', { key: params['propertyName'] }, below(path, params['propertyName']));

@@ -13,9 +13,9 @@ export type Service = Static<typeof Service>;
 
 const ID = '[a-z0-9][a-z0-9_.-]{0,63}';
 /** `group/choice` */
-export const ChoicePath = Type.String({ pattern: `^${ID}/${ID}$` });
+export const ChoicePath = Type.String({ title: 'choice-path', pattern: `^${ID}/${ID}$` });
 /** `group` or `group/choice` */
-export const ThingPath = Type.String({ pattern: `^${ID}(/${ID})?$` });
+export const ThingPath = Type.String({ title: 'thing-path', pattern: `^${ID}(/${ID})?$` });
 
 const count = int(0, 999);
 const bounds = { atLeast: optional(count), atMost: optional(count) };

@@ -7,7 +7,7 @@ import {
 
 export const MENU_FORMAT = 'hearty-ladle/menu@1';
 
-const ClockTime = Type.String({ pattern: '^([01][0-9]|2[0-3]):[0-5][0-9]$' });
+const ClockTime = Type.String({ title: 'time-of-day', pattern: '^([01][0-9]|2[0-3]):[0-5][0-9]$' });
 const CalendarDate = Type.String({ format: 'date' });
 const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
 const named = { id: Id, name: Type.String() };

@@ -15,7 +15,8 @@ const BOUND_OF_BASIS_POINTS = 1_000_000;
 
 export const closed = { additionalProperties: false } as const;
 
-export const Id = Type.String({ pattern: ID_PATTERN });
+/** Texts of a form of their own carry its name as title: what is not of that form is told by it. */
+export const Id = Type.String({ title: 'id', pattern: ID_PATTERN });
 export const int = (minimum: number, maximum: number) => Type.Integer({ minimum, maximum });
 export const basisPoints = (minimum = -BOUND_OF_BASIS_POINTS) => int(minimum, BOUND_OF_BASIS_POINTS);
 export const list = <S extends TSchema>(schema: S) => Type.Array(schema);

@@ -8,7 +8,7 @@ export function sayFault({ code, params }: Fault): string {
     case 'wrong-type': return `This must be ${TYPES[word('want')] ?? word('want')}.`;
     case 'unknown-field': return `There is no field “${word('field')}” here.`;
     case 'missing-field': return `“${word('field')}” is missing.`;
-    case 'out-of-range': return `This must be ${word('comparison')} ${word('limit')}.`;
+    case 'out-of-range': return `This must be ${COMPARISONS[word('comparison')] ?? ''} ${word('limit')}.`;
     case 'not-one-of': return `This must be one of ${words('allowed')}.`;
     case 'bad-format': return FORMATS[word('format')] ?? 'This is not written in the form that is expected here.';
     case 'too-short': return `At least ${word('need')} is needed here.`;
@@ -23,7 +23,7 @@ export function sayFault({ code, params }: Fault): string {
     case 'no-first-price-list': return `The price for the first price list, “${word('list')}”, is missing.`;
     case 'no-first-language': return `The text in the first language, “${word('language')}”, is missing.`;
     case 'unknown-language': return `The menu does not list the language “${word('language')}”.`;
-    case 'min-above-max': return `At least ${word('min')} of at most ${word('max')} can’t be met.`;
+    case 'min-above-max': return `The least, ${word('min')}, is above the most, ${word('max')}.`;
     case 'default-above-max': return `${word('default')} are preselected, but at most ${word('max')} of this one may be picked.`;
     case 'defaults-above-max': return `Together ${word('sum')} are preselected, but at most ${word('max')} may be picked.`;
     case 'sale-ends-before': return `The sale ends on ${word('until')}, before it begins on ${word('from')}.`;
@@ -59,10 +59,16 @@ const TYPES: Readonly<Record<string, string>> = {
   object: 'an object with named fields',
 };
 
+const COMPARISONS: Readonly<Record<string, string>> = { '>=': 'at least', '<=': 'at most', '>': 'more than', '<': 'less than' };
+
 const FORMATS: Readonly<Record<string, string>> = {
   date: 'This must be a date of the calendar, as YYYY-MM-DD.',
   'local-minute': 'This must be a local date and time, as YYYY-MM-DDTHH:MM.',
   currency: 'This must be the code of a currency (ISO 4217), such as EUR.',
   'language-tag': 'This must be a language tag (BCP 47), such as en or es-US.',
+  id: 'An id is made of a-z, 0-9, “-”, “_” and “.”, begins with a letter or digit and has at most 64 characters.',
+  'choice-path': 'This must name a choice as group/choice.',
+  'thing-path': 'This must name a group, or a choice as group/choice.',
+  'time-of-day': 'This must be a time of day, as HH:MM, from 00:00 to 23:59.',
   'time-zone': 'This must be the name of a time zone, such as Europe/Berlin.',
 };
