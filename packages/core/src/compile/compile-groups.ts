@@ -83,16 +83,12 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
   };
 }
 
-/** As many rules as can be told apart by the bits of an exact number, with room for what else decides. */
-const MOST_DECIDERS = 24;
-
 function keepingOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): Keeping | undefined {
   // A percentage looks at the base price, and what is opened has answers of its own.
   if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
   const standing = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
   const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
   const pricedBy = unique(choices.flatMap(({ byGroup }) => byGroup ?? []));
-  if (standing.length > MOST_DECIDERS || others.length > MOST_DECIDERS || pricedBy.length > 2) return undefined;
   const mostUnits = Math.max(...choices.map(({ max }) => max));
   return { standing, others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
 }

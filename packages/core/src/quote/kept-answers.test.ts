@@ -48,6 +48,20 @@ describe('answers kept between quotes', () => {
     expect(again.groups[0]).not.toBe(first.groups[0]);
   });
 
+  it('are told apart by the rules that decide over them, however many', () => {
+    const base = wideMenu();
+    const switches = Array.from({ length: 60 }, (_, i) => ({ id: `s${i}`, name: `Switch ${i}` }));
+    const menu: Menu = {
+      ...base, groups: [...base.groups, { id: 'h', name: 'H', prompt: 'H', kind: 'choices', choices: switches }], items: [{ id: 'dish', name: 'Dish', price: 100, groups: [{ group: 'g' }, { group: 'h' }] }],
+      rules: switches.map(({ id }, i) => ({ id, when: { picked: `h/${id}` }, then: [{ setChoice: { choice: `g/c${i % 40}`, add: 1000 + i } }] })),
+    };
+    const price = (...on: number[]) => quoteLine(menu, { item: 'dish', picks: [{ group: 'g', choice: 'c0' }, { group: 'g', choice: 'c19' }, ...on.map((i) => ({ group: 'h', choice: `s${i}` }))] }, clock).price.each;
+    const all = [[], [0], [40], [0, 40], [19], [59], [1], [58], [0, 59], [40, 19, 59]];
+    const expected = [19, 1019, 1059, 1059, 1019, 1059, 19, 19, 2059, 2099];
+    expect(all.map((on) => price(...on))).toEqual(expected);
+    expect(all.map((on) => price(...on))).toEqual(expected);
+  });
+
   it('make no difference: a menu that was asked much quotes like one that was never asked', () => {
     for (let seed = 200; seed < 230; seed++) {
       const menu = richMenu(seed);

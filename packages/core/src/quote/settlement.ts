@@ -65,6 +65,7 @@ export class Settlement implements SettledAnswers {
     const { answers } = stood;
     if (!answers || !group.keeping) return this.#newAnswer(group, stood, note, undefined);
     const state = this.#stateOf(group, group.keeping);
+    if (!Number.isSafeInteger(state)) return this.#newAnswer(group, stood, note, undefined);
     return answers.get(state) ?? this.#keeper.keep(answers, state, this.#newAnswer(group, stood, note, []));
   }
 
@@ -141,7 +142,7 @@ export class Settlement implements SettledAnswers {
     return bits;
   }
 
-  /** Everything that decides over an answer besides what stands, as one number. */
+  /** Everything that decides over an answer besides what stands, as one number; no longer exact where that is very much. */
   #stateOf(group: OfferedGroup, { others, pricedBy }: Keeping): number {
     let state = this.#withBits(0, others);
     for (const index of pricedBy) {
