@@ -3,7 +3,7 @@ import { limitsWith } from '../quote/answers.ts';
 import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
 import { spanOf, truthOf } from './group-answers.ts';
-import { type Asked, mattersToChoices, mattersToLimits, type Model, type ModelGroup, variablesOf } from './model.ts';
+import { type Demand, mattersToChoices, mattersToLimits, type Model, type ModelGroup, variablesOf } from './model.ts';
 import { canStand, optionsOf } from './options.ts';
 import { ONE, type Span } from './span.ts';
 import { firstAfter, NOBODY, onlyAfter } from './standing.ts';
@@ -25,9 +25,9 @@ export function isBestInAChain(model: Model, group: ModelGroup): boolean {
 }
 
 /** The answers to a group as a chain: a factor for each choice, from how far one came before it to how far after it. */
-export function chainOf(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor[] {
+export function chainOf(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
   const steps = new Steps(model, group, budget);
-  const links = group.offered.choices.map((choice) => linkOf(model, group, choice, steps, budget, asked?.choice === choice.index ? asked.must : undefined));
+  const links = group.offered.choices.map((choice) => linkOf(model, group, choice, steps, budget, demand?.choice === choice.index ? demand.must : undefined));
   return [...links, endOf(model, group, steps, budget)];
 }
 
@@ -109,7 +109,7 @@ function enoughUnits(atoms: Model['atoms'], { offered, groupAtoms }: ModelGroup)
 
 const NO_BOUNDS = { atLeast: 0, atMost: Infinity };
 
-function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: Steps, budget: Budget, must: Asked['must'] | undefined): Factor {
+function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: Steps, budget: Budget, must: Demand['must'] | undefined): Factor {
   const { offered } = group;
   const { variables, atoms } = model;
   const own = group.choiceAtoms[choice.index] ?? [];

@@ -5,7 +5,7 @@ import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
 import { type AnsweredChoice, groupAnswers, type GroupQuestion, seenIn, type Sight } from './group-answers.ts';
 import { atomsOfFormula, holdsWith } from './formula.ts';
-import { type Asked, type Model, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
+import { type Demand, type Model, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
 import { canStand, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
 import { ONE, type Span, times } from './span.ts';
 import { eachWorld, Rows, tabulate } from './tabulate.ts';
@@ -98,18 +98,18 @@ export function ruleFactors(model: Model, rules: Iterable<number>, budget: Budge
 }
 
 /** The answers to one group, over what matters to it and what others look at in it; hidden groups have one, the empty one. */
-export function groupFactors(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor[] {
-  const mine = asked?.group === group.offered.index ? asked : undefined;
+export function groupFactors(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
+  const mine = demand?.group === group.offered.index ? demand : undefined;
   return isBestInAChain(model, group) ? chainOf(model, group, budget, mine) : [wholeFactor(model, group, budget, mine)];
 }
 
 /** The answers to one group in one factor. */
-export function wholeFactor(model: Model, group: ModelGroup, budget: Budget, asked?: Asked): Factor {
+export function wholeFactor(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor {
   // A group may look at itself: then only what is seen of it as it was given counts.
   const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
   const remembered = new Map<string, Map<Sight, Span>>();
   eachWorld(model, rows.given, budget, (world) => {
-    for (const [sight, span] of answersIn(model, group, world, remembered, budget, asked)) rows.add(world, valuesIn(group, sight), span);
+    for (const [sight, span] of answersIn(model, group, world, remembered, budget, demand)) rows.add(world, valuesIn(group, sight), span);
   });
   return rows;
 }
@@ -129,13 +129,13 @@ function valuesIn({ namedFirst, isCombined }: ModelGroup, sight: Sight): number[
 }
 
 function answersIn(
-  model: Model, group: ModelGroup, world: World, remembered: Map<string, Map<Sight, Span>>, budget: Budget, asked: Asked | undefined,
+  model: Model, group: ModelGroup, world: World, remembered: Map<string, Map<Sight, Span>>, budget: Budget, demand: Demand | undefined,
 ): Map<Sight, Span> {
   const view = world.viewOf(group.matters);
   const known = remembered.get(view);
   if (known) return known;
   const price = fixed(fixedPrice(world, group.offered));
-  const answers = groupAnswers(questionIn(model, group, world, budget, asked));
+  const answers = groupAnswers(questionIn(model, group, world, budget, demand));
   for (const [sight, span] of answers) answers.set(sight, times(span, price));
   remembered.set(view, answers);
   return answers;
@@ -143,14 +143,14 @@ function answersIn(
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
-function questionIn(model: Model, group: ModelGroup, world: World, budget: Budget, asked: Asked | undefined): GroupQuestion {
+function questionIn(model: Model, group: ModelGroup, world: World, budget: Budget, demand: Demand | undefined): GroupQuestion {
   const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
   const limits = world.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, world.ruleHolds) : NOTHING_ASKED;
   const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
   const choices = offered.choices.map((choice, index): AnsweredChoice => ({
     alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,
     options: canStand(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [],
-    ...(asked?.choice === index && { must: asked.must }),
+    ...(demand?.choice === index && { must: demand.must }),
   }));
   return {
     min: limits.min, max: limits.max ?? Infinity, included: limits.included, includedFirst: offered.includedFirst, choices,

@@ -42,8 +42,8 @@ export interface Aim {
   readonly everyRule: boolean;
 }
 
-/** A question about one choice: only builds in which it stands, or in which it does not. */
-export interface Asked {
+/** What is demanded of one choice: only builds in which it stands, or in which it does not. */
+export interface Demand {
   readonly group: number;
   readonly choice: number;
   readonly must: 'stand' | 'fall';

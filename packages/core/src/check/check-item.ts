@@ -1,7 +1,7 @@
 import { looseSpan } from '../analysis/bounds.ts';
 import { eliminate, eliminateAllBut } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
-import { type Asked, sizesOf } from '../analysis/model.ts';
+import { type Demand, sizesOf } from '../analysis/model.ts';
 import type { Way } from '../analysis/ways.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
@@ -76,9 +76,9 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
   if (!isAsked) return check.found.add('never-offered', where, { group: offered.id });
   const askers = solved.map((one) => {
     let ask: ReturnType<typeof asker> | undefined;
-    return (choice: number, must: Asked['must']) => (ask ??= asker(one, offered.index))(choice, must);
+    return (choice: number, must: Demand['must']) => (ask ??= asker(one, offered.index))(choice, must);
   });
-  const exists = (choice: number, must: Asked['must']) => askers.some((ask) => ask(choice, must));
+  const exists = (choice: number, must: Demand['must']) => askers.some((ask) => ask(choice, must));
   for (const choice of offered.choices) {
     const place = `${where}/choices/${choice.id}`;
     const params = { group: offered.id, choice: choice.id };
@@ -91,7 +91,7 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
  * Tells whether some valid build answers the group with, or without, a choice. Where the group is one factor, all the
  * others are summed out once; where it is a chain, what it looks at is too much to keep together.
  */
-function asker({ model, budget, common, sold, answersTo }: Solved, index: number): (choice: number, must: Asked['must']) => boolean {
+function asker({ model, budget, common, sold, answersTo }: Solved, index: number): (choice: number, must: Demand['must']) => boolean {
   const group = model.groups[index];
   const others = model.groups.flatMap(({ offered }) => (offered.index === index ? [] : answersTo(offered.index)));
   const [whole, ...links] = answersTo(index);
