@@ -41,8 +41,7 @@ function placeOf(menu: Menu, path: string): string {
 }
 
 function checkUnused(menu: Menu, found: FindingList): void {
-  const offers = indexOffers(menu);
-  const used = new Set(menu.items.flatMap((item) => offersOf(offers, item).map(({ group }) => group.id)));
+  const used = new Set(menu.items.flatMap((item) => offersOf(indexed(menu), item).map(({ group }) => group.id)));
   menu.orderGroups?.forEach(({ group }) => used.add(group));
   const choices = menu.groups.flatMap((group) => (group.kind === 'choices' ? (group.choices ?? []) : []));
   for (const { opens } of choices) opens?.forEach((id) => used.add(id));

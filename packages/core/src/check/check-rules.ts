@@ -1,12 +1,10 @@
 import type { Factor } from '../analysis/eliminate.ts';
-import { groupFactors } from '../analysis/factors.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { allBefore, canLead, conditionOn, wayThrough } from './before.ts';
-import type { Occasion } from './contexts.ts';
 import type { FindingList, Replay } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
-import { type Ground, modelOn } from './solve.ts';
+import { type Ground, groundOn } from './solve.ts';
 
 /** What was learnt of the rules over all items: which can hold, and which pairs can hold at once and disagree. */
 export class RuleCheck {
@@ -63,19 +61,6 @@ function canHold(ground: Ground, rules: readonly number[]): boolean {
 
 function allHold(ground: Ground, rules: readonly number[]): Factor {
   return conditionOn(ground, rules, (world) => rules.every(world.ruleHolds));
-}
-
-/** An item on an occasion, with all its rules; the answers to a group are worked out when they are first asked for. */
-function groundOn(check: ItemCheck, occasion: Occasion): Ground {
-  const model = modelOn(check, occasion, { everyRule: true });
-  const known = new Map<number, readonly Factor[]>();
-  const answersTo = (index: number) => {
-    const group = model.groups[index];
-    const answers = known.get(index) ?? (group ? groupFactors(model, group, check.budget) : []);
-    known.set(index, answers);
-    return answers;
-  };
-  return { model, budget: check.budget, answersTo };
 }
 
 /** Pairs of rules, earlier first, of which only one can have its way. */

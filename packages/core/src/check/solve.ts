@@ -36,6 +36,19 @@ export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = 
   return { occasion, model, budget, common, sold, span, answersTo: (index) => answers[index] ?? [] };
 }
 
-export function modelOn({ menu, item, clock }: ItemCheck, { context, quantity }: Occasion, aim: Partial<Aim>): Model {
+/** An item on an occasion, with all its rules; the answers to a group are worked out when they are first asked for. */
+export function groundOn(check: ItemCheck, occasion: Occasion): Ground {
+  const model = modelOn(check, occasion, { everyRule: true });
+  const known = new Map<number, readonly Factor[]>();
+  const answersTo = (index: number) => {
+    const group = model.groups[index];
+    const answers = known.get(index) ?? (group ? groupFactors(model, group, check.budget) : []);
+    known.set(index, answers);
+    return answers;
+  };
+  return { model, budget: check.budget, answersTo };
+}
+
+function modelOn({ menu, item, clock }: ItemCheck, { context, quantity }: Occasion, aim: Partial<Aim>): Model {
   return newModel(menu, item, circumstancesOf(menu, context, clock, new ProblemList()), quantity, aim);
 }
