@@ -9,14 +9,14 @@ export type CheckWatch = (done: number, total: number) => void;
  * Runs line check of a valid menu in a thread of its own. Aborting ends the thread; what was asked for is then
  * refused with the signal's reason.
  */
-export function checkInWorker(menu: Menu, context: Context, watch: CheckWatch, signal?: AbortSignal): Promise<readonly Finding[]> {
+export async function checkInWorker(menu: Menu, context: Context, watch: CheckWatch, signal?: AbortSignal): Promise<readonly Finding[]> {
+  signal?.throwIfAborted();
   const worker = newWorker({ menu, context });
-  return new Promise((resolve, reject) => {
+  return await new Promise((resolve, reject) => {
     const stop = () => {
       void worker.terminate();
       reject(signal?.reason as Error);
     };
-    if (signal?.aborted) return stop();
     signal?.addEventListener('abort', stop, { once: true });
     worker.once('error', reject);
     worker.on('message', (message: CheckMessage) => {

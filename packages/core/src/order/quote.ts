@@ -1,7 +1,6 @@
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
-import type { PriceSum } from '../quote/part.ts';
 import type { Problem } from '../quote/problem.ts';
 import type { Line } from '../quote/request-schema.ts';
 import { type WorkedLine, workLine } from '../quote/work-line.ts';
@@ -10,7 +9,6 @@ import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
 /** Everything the guest, the till and the cook read of one line, from one calculation. */
 export interface Quote extends Omit<WorkedLine, 'settled'> {
   readonly ok: boolean;
-  readonly price: PriceSum;
   readonly tickets: readonly Ticket[];
 }
 
