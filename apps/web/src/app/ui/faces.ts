@@ -38,12 +38,13 @@ export class Faces {
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({
     source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay.picks] },
   });
-  /** The rest of what the face and the price list do not say: who orders, when, how many. */
-  readonly #occasion = computed(() => {
+  /** Of the occasion to be seen what the face and the price list do not say: who orders, when, how many. */
+  readonly #unsaid = computed(() => {
     const { item: _, channel: __, priceList: ___, ...rest } = this.replay()?.occasion ?? {};
     return rest;
   });
-  protected readonly shownAs = computed(() => sayOccasion(namedOccasion(this.menu(), this.#occasion())));
+  readonly #occasion = computed(() => ({ ...this.#unsaid(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
+  protected readonly shownAs = computed(() => sayOccasion(namedOccasion(this.menu(), this.#unsaid())));
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
     const compiled = this.compiled();
@@ -51,9 +52,7 @@ export class Faces {
     return compiled ? withoutUnknown(compiled, picked) : {};
   });
   protected readonly quote = computed(() => {
-    const line: Line = {
-      ...this.#occasion(), ...this.answers(), item: this.item(), priceList: this.list(), channel: this.face() === 'till' ? 'pos' : 'online',
-    };
+    const line: Line = { ...this.#occasion(), ...this.answers(), item: this.item() };
     return quoteLine(this.menu().menu, line, (timeZone) => localMinute(new Date(), timeZone));
   });
   protected readonly name = computed(() => textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale));
@@ -63,7 +62,7 @@ export class Faces {
   readonly #finder = inject(SpanFinder);
   readonly #asked = computed(() => {
     const { quantity: _, ...context } = this.#occasion();
-    return { menu: this.menu().menu, item: this.item(), context: { ...context, priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) } };
+    return { menu: this.menu().menu, item: this.item(), context };
   });
   /** Lowest and highest price before anything is chosen; worked out in a worker. */
   readonly #span = toSignal(
