@@ -1,6 +1,8 @@
 import '@angular/compiler';
-import { describe, expect, it } from 'vitest';
-import { tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
+import { of, Subject, throwError } from 'rxjs';
+import { describe, expect, it, vi } from 'vitest';
+import { playEffects } from '../../../testing/played-effects.ts';
+import { TillEffects, tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
 
 const after = (...actions: Parameters<typeof tillFeature.reducer>[1][]) => actions.reduce<TillState>((state, action) => tillFeature.reducer(state, action), tillFeature.reducer(undefined, { type: 'start' }));
 const toast = { item: 'toast' };
@@ -44,5 +46,56 @@ describe('an order at the till', () => {
   it('carries the word of whoever may name a price only once it is known', () => {
     expect(tillOrder(after(tillActions.wordKnown({ pin: undefined })))).not.toHaveProperty('pin');
     expect(tillOrder(after(tillActions.wordKnown({ pin: '2468' })))).toMatchObject({ channel: 'pos', pin: '2468' });
+  });
+});
+
+describe('the till, beside a server', () => {
+  const away = () => throwError(() => new Error('away'));
+  const settledBy = (answer: object) => ({ placeOrder: vi.fn(() => of(answer)), held: () => of([]) });
+
+  it('sends what was chosen with the total that was seen, under the order’s key, once', () => {
+    const answer = new Subject<object>();
+    const api = { placeOrder: vi.fn(() => answer), held: () => of([]) };
+    const till = playEffects(TillEffects, api, tillFeature);
+    till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
+    const { key } = till.state();
+    till.act(tillActions.sent({ total: 430 }));
+    till.act(tillActions.sent({ total: 430 }));
+    expect(api.placeOrder.mock.calls).toEqual([[{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key]]);
+    answer.next({ outcome: 'placed', order: { id: 'x', number: 7, total: 430 } });
+    expect(till.state()).toMatchObject({ lines: [], sending: false });
+    expect(till.state().key).not.toBe(key);
+  });
+
+  it('keeps the order and its key when nobody answers', () => {
+    const till = playEffects(TillEffects, settledBy({ outcome: 'away' }), tillFeature);
+    till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
+    const { key } = till.state();
+    till.act(tillActions.sent({ total: 430 }));
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], key, sending: false });
+  });
+
+  it('puts an order aside and takes it up again, and says when it is gone', () => {
+    const aside: object[] = [];
+    const api = {
+      hold: vi.fn((order: object) => (aside.push({ id: 'h', order }), of(undefined))), held: () => of(aside), takeHeld: () => (aside.length > 0 ? of((aside.pop() as { order: object }).order) : away()),
+    };
+    const till = playEffects(TillEffects, api, tillFeature);
+    till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
+    till.act(tillActions.held());
+    expect(till.state()).toMatchObject({ lines: [], held: [{ id: 'h' }] });
+    till.act(tillActions.heldTaken({ id: 'h' }));
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], held: [] });
+    till.act(tillActions.lineDropped({ index: 0 }));
+    till.act(tillActions.heldTaken({ id: 'h' }));
+    expect(till.state()).toMatchObject({ lines: [], said: { isWell: false } });
+  });
+
+  it('keeps a word only when the server knows it', () => {
+    const till = playEffects(TillEffects, { allow: (pin: string) => of(pin === '2468'), held: () => of([]) }, tillFeature);
+    till.act(tillActions.wordGiven({ pin: '1111' }));
+    expect(till.state().pin).toBeUndefined();
+    till.act(tillActions.wordGiven({ pin: '2468' }));
+    expect(till.state().pin).toBe('2468');
   });
 });

@@ -1,0 +1,55 @@
+import '@angular/compiler';
+import { of, Subject, throwError } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { playEffects } from '../../../testing/played-effects.ts';
+import { PassEffects, passActions, passFeature } from './pass-store.ts';
+
+beforeEach(() => { vi.useFakeTimers(); });
+afterEach(() => { vi.useRealTimers(); });
+const away = () => throwError(() => new Error('away'));
+
+describe('the pass', () => {
+  it('reads its tickets when it opens and whenever they move, and says when it cannot', () => {
+    const replies = [of([{ id: 'a' }]), of([{ id: 'a' }, { id: 'b' }]), away()];
+    const api = { tickets: vi.fn(() => replies.shift() ?? away()), printers: () => of([]) };
+    const pass = playEffects(PassEffects, api, passFeature);
+    pass.act(passActions.opened());
+    expect(pass.state()).toMatchObject({ status: 'loaded', tickets: [{ id: 'a' }] });
+    pass.events.next({ type: 'tickets' } as never);
+    pass.events.next({ type: 'tickets' } as never);
+    pass.events.next({ type: 'menu' } as never);
+    vi.advanceTimersByTime(100);
+    expect(api.tickets).toHaveBeenCalledTimes(2);
+    expect(pass.state().tickets).toHaveLength(2);
+    pass.events.next({ type: 'connected' } as never);
+    vi.advanceTimersByTime(100);
+    expect(pass.state()).toMatchObject({ status: 'failed', tickets: [{ id: 'a' }, { id: 'b' }] });
+  });
+
+  it('bumps at once, sends one deed after another, and reads again what became of it', () => {
+    const answers: Subject<void>[] = [];
+    const setBumped = vi.fn(() => {
+      const answer = new Subject<void>();
+      answers.push(answer);
+      return answer;
+    });
+    const api = { tickets: vi.fn(() => of([{ id: 'a', bumpedAt: null }])), printers: () => of([]), setBumped };
+    const pass = playEffects(PassEffects, api, passFeature);
+    pass.act(passActions.opened());
+    pass.act(passActions.bumped({ id: 'a', bumped: true }));
+    expect(pass.state().tickets[0]?.bumpedAt).toEqual(expect.any(String));
+    pass.act(passActions.bumped({ id: 'a', bumped: false }));
+    expect(setBumped.mock.calls).toEqual([['a', true]]);
+    answers[0]?.next();
+    answers[0]?.complete();
+    expect(setBumped.mock.calls).toEqual([['a', true], ['a', false]]);
+    answers[1]?.error(new Error('away'));
+    expect(api.tickets).toHaveBeenCalledTimes(3);
+  });
+
+  it('prints again when it is asked to', () => {
+    const api = { tickets: () => of([]), printers: () => of([]), reprint: vi.fn(() => of(undefined)) };
+    playEffects(PassEffects, api, passFeature).act(passActions.reprintAsked({ id: 'a' }));
+    expect(api.reprint).toHaveBeenCalledExactlyOnceWith('a');
+  });
+});
