@@ -48,7 +48,8 @@ export {
   addOf, asDifference, type Difference, differencesOf, withChoiceOffered, withDefault, withLimits, withoutDifference, withPrice,
 } from './deeds/differences.ts';
 export type { Role, Target } from './deeds/references.ts';
-export { removeEverywhere, type UsePlace, usesOf } from './deeds/where-used.ts';
+export { type Detached, removeEverywhere, type Removal, type Widening } from './deeds/remove-everywhere.ts';
+export { type UsePlace, usesOf } from './deeds/where-used.ts';
 export { type DishReach, type Reach, reachOf, touchedDishes } from './reach/reach.ts';
 export { type Findable, findByName, plainText } from './find/find.ts';
 export { parseTemplate, type TemplateFault } from './summary/template.ts';

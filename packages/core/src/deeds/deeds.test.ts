@@ -1,23 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { apply, applyUnchecked, invert } from '../change/change.ts';
+import { apply, applyUnchecked } from '../change/change.ts';
 import { quoteLine } from '../order/quote.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { KINDS } from '../menu/scope.ts';
 import { brothBar, choicesGroup, quoteDish, smallMenu } from '../testing/broth-bar.ts';
-import { randomMenu } from '../testing/random-menu.ts';
 import { askedOn } from './asked-on.ts';
 import { asDifference, differencesOf, withoutDifference } from './differences.ts';
 import { chosenDishes, copyQuestions, hangByRule, hangGroups, takeOwnCopy } from './hang.ts';
-import { keepReferences, type Target } from './references.ts';
+import { keepReferences } from './references.ts';
 import { onlyHere } from './only-here.ts';
-import { removeEverywhere, usesOf } from './where-used.ts';
+import { usesOf } from './where-used.ts';
 
 const clock = () => '2026-05-12T13:00';
-const targetsOf = (menu: Menu): Target[] => [
-  ...(['groups', 'items', 'ingredients', 'stations', 'sections', 'dayparts'] as const).flatMap((kind) => (menu[kind] ?? []).map(({ id }) => ({ kind, id }))),
-  ...menu.groups.flatMap((group) => (group.kind === 'choices' ? (group.choices ?? []).map(({ id }) => ({ kind: 'choices' as const, group: group.id, id })) : [])),
-];
 
 describe('where something is used', () => {
   it('is left as it was when every reference is kept', () => {
@@ -35,17 +30,6 @@ describe('where something is used', () => {
     expect(usesOf(menu, { kind: 'groups', id: 'dip' })).toEqual([{ kind: 'groups', id: 'top', choice: 'egg', role: 'opened' }]);
     expect(usesOf(menu, { kind: 'choices', group: 'top', id: 'egg' }).map(({ kind, role }) => `${kind} ${role}`)).toEqual(['items differs', 'rules rule']);
     expect(usesOf(menu, { kind: 'choices', group: 'size', id: 'l' })).toEqual([{ kind: 'groups', id: 'top', choice: 'egg', role: 'priced-by' }]);
-  });
-
-  it('can be taken away everywhere, in one change that leaves a sound menu and can be undone', () => {
-    for (const menu of [brothBar(), ...Array.from({ length: 12 }, (_, seed) => randomMenu(seed, { groups: 4, choices: 3, rules: 4 }))]) {
-      for (const target of targetsOf(menu)) {
-        const change = removeEverywhere(menu, target);
-        const changed = applyUnchecked(menu, change);
-        expect(usesOf(changed, target)).toEqual([]);
-        expect(applyUnchecked(changed, invert(menu, change))).toEqual(menu);
-      }
-    }
   });
 });
 

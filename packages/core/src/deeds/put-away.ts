@@ -1,5 +1,6 @@
 import type { Edit } from '../change/change.ts';
 import type { Id, Menu, Rule } from '../menu/document.ts';
+import { ALWAYS } from './references.ts';
 
 /** The house rule that hides what was put away: its condition always holds. */
 const PUT_AWAY = 'put-away';
@@ -16,7 +17,7 @@ export function putAway(menu: Menu, group: Id, choices: readonly Id[], away: boo
   const others = (rule?.then ?? []).filter((effect) => !('hide' in effect && paths.includes(effect.hide)));
   const then = away ? [...others, ...paths.map((hide) => ({ hide }))] : others;
   if (then.length === 0) return rule ? [{ type: 'remove', kind: 'rules', id: PUT_AWAY }] : [];
-  const thing: Rule = { id: PUT_AWAY, name: 'Put away for now', when: { quantity: { atLeast: 0 } }, then };
+  const thing: Rule = { id: PUT_AWAY, name: 'Put away for now', when: ALWAYS, then };
   return [{ type: 'put', kind: 'rules', thing }];
 }
 

@@ -24,11 +24,14 @@ export interface Reference {
 /** Told of every reference; answering false takes it out. */
 export type Keep = (reference: Reference) => boolean;
 
+/** A condition that always holds. */
+export const ALWAYS: Condition = { quantity: { atLeast: 0 } };
+
 type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
 
 /**
  * A thing with only the references that are kept: the same object where nothing was taken out, undefined where the
- * thing has no meaning without what was taken out (a rule whose condition looks at it).
+ * thing has no meaning without what was taken out (a rule that can never hold any more, or concerns nothing).
  */
 export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep: Keep): ThingOf[K] | undefined {
   switch (kind) {
@@ -42,14 +45,19 @@ export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep:
   }
 }
 
-/** The attachments that are kept, without the references that are not. */
+/**
+ * The attachments that are kept, without the references that are not. An attachment that loses the last of the choices
+ * it offers goes: without `only` it would offer all the others. Emptied defaults stay, as they replace the group's own.
+ */
 export function keepInAttachments(attachments: readonly Attachment[], keep: Keep): Attachment[] {
   return attachments.flatMap((attachment) => {
     if (!keep({ target: { kind: 'groups', id: attachment.group }, role: 'asked' })) return [];
     const choice = (id: Id) => keep({ target: { kind: 'choices', group: attachment.group, id }, role: 'differs' });
+    const only = attachment.only && filtered(attachment.only, choice);
+    if (attachment.only && attachment.only.length > 0 && !only) return [];
     return [withFields(attachment, {
-      only: (ids: readonly Id[]) => filtered(ids, choice),
-      defaults: (counts: Readonly<Record<Id, number>>) => filteredKeys(counts, choice),
+      only: () => only,
+      defaults: (counts: Readonly<Record<Id, number>>) => filteredKeys(counts, choice) ?? {},
       prices: (prices: NonNullable<Attachment['prices']>) => filteredKeys(prices, choice),
       priceList: one('priceLists', 'price-list', keep),
     })];
@@ -158,19 +166,48 @@ function ofChoice(choice: Choice, keep: Keep): Choice {
 
 function ofRule(rule: Rule, keep: Keep): Rule | undefined {
   const looks = (target: Target) => keep({ target, role: 'rule' });
-  // Every test is told of, also after one that can't be kept.
-  const keepsWhen = testsOf(rule.when).map(looks).every(Boolean);
-  const then = mapped(rule.then, (effect) => (targetsOf(effect).map(looks).every(Boolean) ? effect : undefined));
+  const when = keepInCondition(rule.when, looks);
+  const then = mapped(rule.then, (effect) => (everyKept(targetsOf(effect), looks) ? effect : undefined));
   const narrowed = withFields(rule, { items: list('items', 'rule', keep), sections: list('sections', 'rule', keep) });
-  const isNarrowedAway = (rule.items !== undefined && !narrowed.items) || (rule.sections !== undefined && !narrowed.sections);
-  if (!keepsWhen || then.length === 0 || isNarrowedAway) return undefined;
-  return then === rule.then ? narrowed : { ...narrowed, then: [...then] };
+  const isNarrowedAway = narrowed !== rule && !narrowed.items?.length && !narrowed.sections?.length;
+  if (when === false || then.length === 0 || isNarrowedAway) return undefined;
+  const changed = when === rule.when ? narrowed : { ...narrowed, when: when === true ? ALWAYS : when };
+  return then === rule.then ? changed : { ...changed, then: [...then] };
 }
 
-function testsOf(condition: Condition): Target[] {
-  if ('all' in condition) return condition.all.flatMap(testsOf);
-  if ('any' in condition) return condition.any.flatMap(testsOf);
-  if ('not' in condition) return testsOf(condition.not);
+/** Asks about every target, also after one that is not kept. */
+function everyKept(targets: readonly Target[], looks: (target: Target) => boolean): boolean {
+  return targets.map(looks).every(Boolean);
+}
+
+/**
+ * A condition without the tests of what is not kept. What is gone is never picked and never the circumstance, so such a
+ * test has a fixed answer; true or false where the whole condition has one. The same object where all is kept.
+ */
+function keepInCondition(condition: Condition, looks: (target: Target) => boolean): Condition | boolean {
+  if ('all' in condition) return joinConditions(condition, condition.all, looks, true, (all) => ({ all }));
+  if ('any' in condition) return joinConditions(condition, condition.any, looks, false, (any) => ({ any }));
+  if ('not' in condition) {
+    const inner = keepInCondition(condition.not, looks);
+    if (typeof inner === 'boolean') return !inner;
+    return inner === condition.not ? condition : { not: inner };
+  }
+  if (everyKept(testTargets(condition), looks)) return condition;
+  return 'units' in condition && (condition.units.atLeast ?? 0) <= 0;
+}
+
+/** `all` (neutral true) or `any` (neutral false): neutral parts fall away, one of the other value decides. */
+function joinConditions(
+  whole: Condition, parts: readonly Condition[], looks: (target: Target) => boolean, neutral: boolean, join: (parts: Condition[]) => Condition,
+): Condition | boolean {
+  const kept = parts.map((part) => keepInCondition(part, looks));
+  if (kept.includes(!neutral)) return !neutral;
+  const left = kept.filter((part) => typeof part !== 'boolean');
+  if (left.length === 0) return neutral;
+  return left.length === parts.length && left.every((part, i) => part === parts[i]) ? whole : join(left);
+}
+
+function testTargets(condition: Condition): Target[] {
   if ('picked' in condition) return targetsOfPath(condition.picked);
   if ('units' in condition) return targetsOfPath(condition.units.of);
   if ('location' in condition) return [{ kind: 'locations', id: condition.location }];

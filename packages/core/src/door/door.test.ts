@@ -35,6 +35,38 @@ describe('what is nested deeply', () => {
   });
 });
 
+describe('a body full of faults', () => {
+  const effects = (count: number) => ({ label: 'x', based: [], change: { edits: [{ type: 'put', kind: 'rules', thing: { id: 'r', when: { channel: 'pos' }, then: Array.from({ length: count }, () => ({ limit: {} })) } }] } });
+  const orders = (count: number) => ({ lines: [{ item: 'soup', picks: Array.from({ length: count }, () => ({})) }] });
+
+  /** How many entries all calls of `concat` and `push` handle while a value is judged: the work that could be quadratic. */
+  function entriesMoved(judge: () => unknown): number {
+    const { concat, push } = Array.prototype;
+    let moved = 0;
+    Array.prototype.concat = function (this: unknown[], ...more: unknown[]) {
+      const all = concat.apply(this, more) as unknown[];
+      moved += all.length;
+      return all;
+    };
+    Array.prototype.push = function (this: unknown[], ...more: unknown[]) {
+      moved += more.length;
+      return push.apply(this, more);
+    };
+    try {
+      judge();
+    } finally {
+      Object.assign(Array.prototype, { concat, push });
+    }
+    return moved;
+  }
+
+  it.each([['a change', shapeCheck(ChangeRequest), effects], ['an order', shapeCheck(Order), orders]] as const)('takes work in proportion to its length: %s', (_, check, body) => {
+    expect(check(body(400)).length).toBeGreaterThanOrEqual(400);
+    const [one, eight] = [400, 3_200].map((count) => entriesMoved(() => check(body(count))));
+    expect(eight ?? 0).toBeLessThan(12 * (one ?? 0));
+  });
+});
+
 // Language tags are examples of RFC 5646 (BCP 47), appendix A.
 describe('formats', () => {
   it.each([

@@ -29,6 +29,14 @@ describe('a request is an error of the caller where', () => {
     for (const one of checks.line(line(more))) expect(sayFault(one)).toMatch(/^.{8,}[.”]$/u);
   });
 
+  it.each<[string, string, string]>([
+    ['U+0000 in a note', '{"notes":{"say":"a\\u0000"}}', '/notes/say'], ['half a surrogate pair in a pick', '{"picks":[{"group":"a","choice":"\\ud800"}]}', '/picks/0/choice'],
+    ['U+0000 in a key', '{"notes":{"\\u0000":"x"}}', '/notes'], ['the other half', '{"consents":["x","\\udc00y"]}', '/consents/1'],
+  ])('text can’t be stored: %s', (_, more, path) => {
+    expect(faults('line', line(JSON.parse(more) as object))).toEqual([`bad-text ${path}`]);
+    expect(faults('line', line({ notes: { say: '𝄞 \u0001' } }))).toEqual([]);
+  });
+
   it('it is no object, or names no dish', () => {
     for (const value of [null, 5, 'soup', [], [line({})]]) expect(faults('line', value)).toEqual(['wrong-type ']);
     expect(faults('line', {})).toEqual(['missing-field ']);
@@ -46,7 +54,7 @@ describe('a request is an error of the caller where', () => {
 describe('a request of the right shape is let in, whatever it says:', () => {
   it.each<[string, object]>([
     ['any number as quantity, units or amount', { quantity: -1.5, picks: [{ group: 'a', choice: 'b', units: 1e308 }], amounts: { gift: 0.1 } }],
-    ['any text as id, note or date', { item: '', picks: [{ group: '', choice: 'ÄÖ ü', amount: '\u0000' }], notes: { constructor: 'x' }, dates: { day: 'soon' }, priceList: '__proto__' }],
+    ['any text as id, note or date', { item: '', picks: [{ group: '', choice: 'ÄÖ ü', amount: '\u0001' }], notes: { constructor: 'x' }, dates: { day: 'soon' }, priceList: '__proto__' }],
     ['empty lists and objects', { picks: [], notes: {}, dates: {}, amounts: {}, consents: [], out: { items: [], choices: [], ingredients: [], variants: [] } }],
   ])('%s', (_, more) => expect(faults('line', line(more))).toEqual([]));
 });

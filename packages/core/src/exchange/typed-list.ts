@@ -49,6 +49,11 @@ export function newGroup(name: string, kind: GroupKind, taken: Iterable<string>)
   return kind === 'choices' ? { ...named, kind, min: 0, max: null, choices: [] } : { ...named, kind };
 }
 
+/** A copy of a group that is asked nowhere yet: a copy that came by section or tag would be asked beside the original. */
+export function copyOfGroup({ attachTo: _, ...group }: Group, taken: Iterable<string>): Group {
+  return { ...group, id: newId(group.name, taken), name: `${group.name}, copied` } as Group;
+}
+
 /** An id made from a name: its letters and digits in the Latin alphabet, and a number where it is taken. */
 export function newId(name: string, taken: Iterable<string>): string {
   const used = new Set(taken);

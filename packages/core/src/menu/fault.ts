@@ -7,7 +7,7 @@ export interface Fault {
 
 export type FaultCode =
   // shape
-  | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short'
+  | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short' | 'too-long' | 'bad-text'
   | 'needs-one-of' | 'bad-key' | 'decimals' | 'too-deep'
   // meaning
   | 'id-twice' | 'attached-twice' | 'opened-twice' | 'unknown-reference' | 'no-first-price-list' | 'no-first-language'

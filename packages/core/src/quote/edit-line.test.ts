@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { compileMenu, dropChoice, groupAt, pickChoice, preselectedLine, setAmount, setNote, setUnits, withoutUnknown } from '../index.ts';
+import { compileMenu, dropChoice, groupAt, pickChoice, preselectedLine, quoteLine, setAmount, setNote, setUnits, withoutUnknown } from '../index.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 
 const inner = choicesGroup('in', { choices: [{ id: 'x', name: 'X', default: 1 }, { id: 'y', name: 'Y' }] });
@@ -44,5 +44,16 @@ describe('answers as a screen edits them', () => {
   it('lose only what the menu no longer has', () => {
     const stale = { ...start, picks: [{ group: 'one', choice: 'a', picks: [{ group: 'in', choice: 'gone' }, { group: 'in', choice: 'y' }] }, { group: 'gone', choice: 'a' }, { group: 'many', choice: 'p', amount: 'gone' }], notes: { gone: 'x' } };
     expect(item && withoutUnknown(item, stale)).toEqual({ item: 'dish', picks: [{ group: 'one', choice: 'a', picks: [{ group: 'in', choice: 'y' }] }], notes: {} });
+  });
+
+  it('can be ordered again once stale dates, amounts and inner notes are gone, and keep the others', () => {
+    const groups = [choicesGroup('one', { choices: [{ id: 'a', name: 'A', opens: ['say'] }] }), { id: 'say', name: 'Say', prompt: 'Say', kind: 'note' as const }, { id: 'day', name: 'Day', prompt: 'Day', kind: 'date' as const }, { id: 'gift', name: 'Gift', prompt: 'Gift', kind: 'amount' as const }];
+    const house = smallMenu(groups, { groups: [{ group: 'one' }, { group: 'day' }, { group: 'gift' }] });
+    const kept = { item: 'dish', at: '2026-05-12T13:00', picks: [{ group: 'one', choice: 'a', notes: { say: 'hot' } }], dates: { day: '2026-05-13' }, amounts: { gift: 200 } };
+    const stale = { ...kept, picks: [{ group: 'one', choice: 'a', notes: { say: 'hot', gone: 'x' } }], dates: { ...kept.dates, gone: '2026-05-13', gift: '2026-05-13' }, amounts: { ...kept.amounts, gone: 100 } };
+    const dish = compileMenu(house).item('dish');
+    expect(quoteLine(house, stale, () => '').ok).toBe(false);
+    expect(dish && withoutUnknown(dish, stale)).toEqual(kept);
+    expect(quoteLine(house, kept, () => '').ok).toBe(true);
   });
 });

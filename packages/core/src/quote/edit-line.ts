@@ -118,17 +118,28 @@ function withEntry(entries: Record<string, string> | undefined, id: string, text
   return text === '' ? others : { ...others, [id]: text };
 }
 
-/** The answers without those to questions, choices and amounts that are no longer there. */
+/** The answers without those to groups, choices and amounts that the item no longer offers, in every kind of answer. */
 export function withoutUnknown<A extends Answers>(item: CompiledItem, answers: A): A {
   const keep = (groups: readonly OfferedGroup[], picks: Picks): Pick[] =>
     picks.flatMap((pick) => {
       const group = groups.find(({ id }) => id === pick.group);
       const choice = group?.choices.find(({ id }) => id === pick.choice);
       if (!group || !choice || (pick.amount !== undefined && !group.amounts.has(pick.amount))) return [];
-      return [pick.picks ? { ...pick, picks: keep(choice.opens, pick.picks) } : pick];
+      const inner = pick.picks && { picks: keep(choice.opens, pick.picks) };
+      const notes = pick.notes && { notes: offeredEntries(pick.notes, (id) => choice.opens.find((it) => it.id === id), 'note') };
+      return [inner || notes ? { ...pick, ...inner, ...notes } : pick];
     });
-  const isAsked = ([id]: [string, unknown]) => item.groupIndex.has(id);
-  const kept = { ...answers, picks: keep(item.groups, answers.picks ?? []) };
-  if (answers.notes) kept.notes = Object.fromEntries(Object.entries(answers.notes).filter(isAsked));
-  return kept;
+  const offered = (id: string) => item.groups.find((group) => group.id === id);
+  const { picks = [], notes, dates, amounts } = answers;
+  return {
+    ...answers,
+    picks: keep(item.groups, picks),
+    ...(notes && { notes: offeredEntries(notes, offered, 'note') }),
+    ...(dates && { dates: offeredEntries(dates, offered, 'date') }),
+    ...(amounts && { amounts: offeredEntries(amounts, offered, 'amount') }),
+  };
+}
+
+function offeredEntries<V>(entries: Readonly<Record<string, V>>, offered: (id: string) => OfferedGroup | undefined, kind: string): Record<string, V> {
+  return Object.fromEntries(Object.entries(entries).filter(([id]) => offered(id)?.group.kind === kind));
 }

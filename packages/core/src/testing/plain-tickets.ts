@@ -84,9 +84,9 @@ export class Kitchen {
         return usual > 0 && !isHidden && !this.plain.isOut(group.id, choice) ? [{ text: `NO ${this.name(choice)}`, depth: 0 }] : [];
       }
       const [only, ...others] = printed;
-      if (others.length > 0 || !only || only.inner.length > 0 || only.stood[0]?.amount) return all;
-      if (only.units === usual) return [];
-      return only.units < usual ? [{ text: `ONLY ${only.units} ${this.name(choice)}`, depth: 0 }] : all;
+      if (others.length > 0 || !only || only.stood[0]?.amount) return all;
+      if (only.units < usual) return [{ text: `ONLY ${only.units} ${this.name(choice)}`, depth: 0 }, ...only.inner];
+      return only.units === usual && only.inner.length === 0 ? [] : all;
     });
   }
 

@@ -44,6 +44,17 @@ describe('words', () => {
     expect(of({ group: 'usual', choice: 'u' }, { group: 'usual', choice: 'u', amount: 'x' }, cold)['hot']).toEqual(['Usual', 'XTRA Usual']);
   });
 
+  it('say ONLY with the inner words of what prints as one, and each apart where only some units have any', () => {
+    const usualOuter = choicesGroup('out', { print: 'changes', choices: [{ id: 'o', name: 'Outer', max: 9, default: 3, opens: ['in'] }] });
+    const menu = smallMenu([usualOuter, inner], asked);
+    const here = [{ group: 'in', choice: 'h' }];
+    const hot = (...picks: NonNullable<Line['picks']>) => reads(menu, { picks })['hot'];
+    expect(hot({ group: 'out', choice: 'o', picks: here })).toEqual(['ONLY 1 Outer', '.Here']);
+    expect(hot({ group: 'out', choice: 'o', units: 2, picks: here })).toEqual(['ONLY 2 Outer', '.each Here']);
+    expect(hot({ group: 'out', choice: 'o', units: 3, picks: here })).toEqual(['3x Outer', '.each Here']);
+    expect(hot({ group: 'out', choice: 'o' }, { group: 'out', choice: 'o', picks: here })).toEqual(['Outer', 'Outer', '.Here']);
+  });
+
   it('never say NO of what the house took away', () => {
     const menu = smallMenu([usual], {}, [{ id: 'r', when: { channel: 'pos' }, then: [{ hide: 'usual/k' }] }]);
     const picks = [{ group: 'usual', choice: 'u', units: 2 }];

@@ -56,9 +56,9 @@ function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: reado
   const [first, ...others] = printed;
   const usual = choice.preselected;
   if (!first) return usual > 0 && isOpen(group, choice, line) ? [{ text: `NO ${choice.ticketName}`, depth: 0 }] : [];
-  const isPlain = others.length === 0 && first.inner.length === 0 && first.picks[0]?.amount === undefined;
-  if (isPlain && first.units === usual) return [];
-  if (isPlain && first.units < usual) return [{ text: `ONLY ${first.units} ${choice.ticketName}`, depth: 0 }];
+  const isPlain = others.length === 0 && first.picks[0]?.amount === undefined;
+  if (isPlain && first.units === usual && first.inner.length === 0) return [];
+  if (isPlain && first.units < usual) return [{ text: `ONLY ${first.units} ${choice.ticketName}`, depth: 0 }, ...first.inner];
   return printed.flatMap((pick) => wordsOfPick(pick));
 }
 

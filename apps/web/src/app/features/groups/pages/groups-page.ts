@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { askedOn, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, newId, plainText, removeEverywhere, usesOf } from '@hearty-ladle/core';
+import { askedOn, copyOfGroup, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, plainText, removeEverywhere, usesOf } from '@hearty-ladle/core';
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
@@ -94,9 +94,9 @@ export class GroupsPage {
   }
 
   protected copy(group: Group): void {
-    const id = newId(group.name, (this.editor.menu()?.groups ?? []).map((it) => it.id));
-    this.editor.put('groups', { ...group, id, name: `${group.name}, copied` }, `Copied the group “${group.name}”`);
-    this.open(id);
+    const copy = copyOfGroup(group, (this.editor.menu()?.groups ?? []).map(({ id }) => id));
+    this.editor.put('groups', copy, `Copied the group “${group.name}”`);
+    this.open(copy.id);
   }
 
   protected hang(hanging: Hanging): void {

@@ -1,0 +1,123 @@
+import { applyUnchecked, type Change, type Edit, settingsOf } from '../change/change.ts';
+import type { Id, Item, Menu, Rule } from '../menu/document.ts';
+import type { Attachment } from '../menu/group-schema.ts';
+import { thingOf } from '../menu/paths.ts';
+import { KINDS } from '../menu/scope.ts';
+import { exceptFrom } from './hang.ts';
+import { keepInAttachments, keepReferences, type Reference, type Target } from './references.ts';
+import { keyOf } from './where-used.ts';
+
+/** Something that would be sold where it is not now: a dish whose last hours go, or what only a lost rule shows. */
+export type Widening =
+  | { readonly kind: 'sold-all-day'; readonly item: Id }
+  | { readonly kind: 'always-shown'; readonly rule: Id; readonly path: string };
+
+/** A group that a dish (undefined: the order itself) no longer asks, because none of the choices it offered there is left. */
+export interface Detached {
+  readonly item: Id | undefined;
+  readonly group: Id;
+}
+
+export type Removal =
+  | { readonly allowed: true; readonly change: Change; readonly detached: readonly Detached[] }
+  | { readonly allowed: false; readonly widened: readonly Widening[] };
+
+/**
+ * The change that removes something and every reference to it: rules that could never hold without it go, a group of
+ * whose choices nothing is left at a dish is taken off that dish. Refused where something would be sold more widely
+ * than before.
+ */
+export function removeEverywhere(menu: Menu, removed: Target): Removal {
+  const keep = ({ target }: Reference) => !isAbout(target, removed);
+  const edits: Edit[] = [];
+  const widened: Widening[] = [];
+  const detached: Detached[] = [];
+  for (const kind of KINDS) {
+    for (const thing of menu[kind] ?? []) {
+      if (removed.kind === kind && thing.id === removed.id) continue;
+      const kept = keepReferences(kind, thing as never, keep);
+      if (kind === 'items') {
+        if (losesHours(thing as Item, kept as Item | undefined)) widened.push({ kind: 'sold-all-day', item: thing.id });
+        detached.push(...detachedFrom(thing.id, (thing as Item).groups, (kept as Item | undefined)?.groups, removed));
+      }
+      if (kept === undefined) edits.push({ type: 'remove', kind, id: thing.id });
+      else if (kept !== thing || isOwner(kind, thing.id, removed)) edits.push({ type: 'put', kind, thing: withoutOwnChoice(kept, removed) });
+    }
+  }
+  const order = menu.orderGroups;
+  const kept = order && keepInAttachments(order, keep);
+  if (order && kept && (kept.length !== order.length || kept.some((it, i) => it !== order[i]))) {
+    edits.push({ type: 'put', kind: 'settings', thing: { ...settingsOf(menu), orderGroups: kept } });
+    detached.push(...detachedFrom(undefined, order, kept, removed));
+  }
+  if (removed.kind !== 'choices' && removed.kind !== 'pictures') edits.push({ type: 'remove', kind: removed.kind, id: removed.id });
+  widened.push(...alwaysShown(menu, edits, removed));
+  if (widened.length > 0) return { allowed: false, widened };
+  return { allowed: true, change: { edits: [...edits, ...exceptions(applyUnchecked(menu, { edits }), detached)] }, detached };
+}
+
+function isAbout(target: Target, removed: Target): boolean {
+  if (keyOf(target) === keyOf(removed)) return true;
+  return removed.kind === 'groups' && target.kind === 'choices' && target.group === removed.id;
+}
+
+function isOwner(kind: string, id: Id, removed: Target): boolean {
+  return removed.kind === 'choices' && kind === 'groups' && id === removed.group;
+}
+
+function losesHours(item: Item, kept: Item | undefined): boolean {
+  return (item.dayparts?.length ?? 0) > 0 && kept !== undefined && kept.dayparts === undefined;
+}
+
+function detachedFrom(item: Id | undefined, before: readonly Attachment[] = [], after: readonly Attachment[] = [], removed: Target): Detached[] {
+  const left = new Set(after.map(({ group }) => group));
+  return before.filter(({ group }) => !left.has(group) && !(removed.kind === 'groups' && removed.id === group)).map(({ group }) => ({ item, group }));
+}
+
+/** A group that is detached must not come back to the dish by its section or tags. */
+function exceptions(menu: Menu, detached: readonly Detached[]): Edit[] {
+  let now = menu;
+  return detached.flatMap(({ item: id, group }) => {
+    const item = now.items.find((it) => it.id === id);
+    const edits = item ? exceptFrom(now, item, group) : [];
+    now = applyUnchecked(now, { edits });
+    return edits;
+  });
+}
+
+/**
+ * What a removed rule shows is hidden until the rule holds; without the rule it would be offered always. Rules that
+ * concerned nothing but a removed dish or section, and things that another rule for all dishes shows too, are no matter.
+ */
+function alwaysShown(menu: Menu, edits: readonly Edit[], removed: Target): Widening[] {
+  const gone = new Set(edits.flatMap((edit) => (edit.type === 'remove' && edit.kind === 'rules' ? [edit.id] : [])));
+  if (gone.size === 0 || (removed.kind === 'rules' && gone.size === 1)) return [];
+  const left = applyUnchecked(menu, { edits });
+  return (menu.rules ?? []).flatMap((rule) => {
+    if (!gone.has(rule.id) || (removed.kind === 'rules' && removed.id === rule.id) || !concernsAnything(left, rule)) return [];
+    return shownBy(rule)
+      .filter((path) => isThere(left, path) && !(left.rules ?? []).some((other) => !other.items && !other.sections && shownBy(other).includes(path)))
+      .map((path): Widening => ({ kind: 'always-shown', rule: rule.id, path }));
+  });
+}
+
+function shownBy({ then }: Rule): string[] {
+  return then.flatMap((effect) => ('show' in effect ? [effect.show] : []));
+}
+
+function concernsAnything(menu: Menu, { items, sections }: Rule): boolean {
+  if (!items && !sections) return true;
+  return menu.items.some((item) => items?.includes(item.id) || item.sections?.some((id) => sections?.includes(id)));
+}
+
+function isThere(menu: Menu, path: string): boolean {
+  const { group: id, choice } = thingOf(path);
+  const group = menu.groups.find((it) => it.id === id);
+  if (!group || choice === undefined) return group !== undefined;
+  return group.kind === 'choices' && (group.choices ?? []).some((it) => it.id === choice);
+}
+
+function withoutOwnChoice<T extends object>(thing: T, removed: Target): T {
+  if (removed.kind !== 'choices' || !('id' in thing) || thing.id !== removed.group || !('choices' in thing)) return thing;
+  return { ...thing, choices: (thing.choices as { id: Id }[]).filter(({ id }) => id !== removed.id) };
+}

@@ -1,0 +1,37 @@
+import { below, type Fault } from '../menu/fault.ts';
+
+/** Levels of lists and objects; whatever walks through a value may trust that it ends before the stack does. */
+const MAX_DEPTH = 256;
+/** Steps of a path that tell a person where to look; the whole way down would not. */
+const STEPS_SHOWN = 2;
+
+/**
+ * Faults that no schema tells: nesting deeper than the stack can take (then that one alone), and text, keys included,
+ * that PostgreSQL and JSON can't hold: lone surrogates and U+0000.
+ */
+export function plainFaults(root: unknown): Fault[] {
+  const found: Fault[] = [];
+  const steps: string[] = [];
+  /** False once the value is known to be too deep. */
+  const visit = (value: unknown): boolean => {
+    if (typeof value === 'string') {
+      if (!isStorable(value)) found.push({ path: below('', ...steps), code: 'bad-text', params: {} });
+      return true;
+    }
+    if (typeof value !== 'object' || value === null) return true;
+    if (steps.length >= MAX_DEPTH) return false;
+    for (const key of Object.keys(value)) {
+      if (!isStorable(key)) found.push({ path: below('', ...steps), code: 'bad-text', params: {} });
+      steps.push(key);
+      if (!visit((value as Record<string, unknown>)[key])) return false;
+      steps.pop();
+    }
+    return true;
+  };
+  return visit(root) ? found : [{ path: below('', ...steps.slice(0, STEPS_SHOWN)), code: 'too-deep', params: { deepest: MAX_DEPTH } }];
+}
+
+/** Whether a text is well-formed Unicode without U+0000. */
+export function isStorable(text: string): boolean {
+  return !/[\p{Surrogate}\u0000]/u.test(text);
+}
