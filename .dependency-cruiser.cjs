@@ -17,7 +17,7 @@ const CORE_ARROWS = {
   deeds: ['money', 'menu', 'change', 'exchange'],
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check'],
   find: ['menu'],
-  wire: ['quote', 'ticket', 'order'],
+  api: ['menu', 'quote', 'ticket', 'order'],
   summary: ['menu', 'compile', 'quote'],
   paper: ['money', 'menu', 'compile', 'quote', 'ticket', 'order', 'check'],
   words: ['money', 'menu', 'quote', 'check'],

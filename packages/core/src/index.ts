@@ -25,6 +25,9 @@ export type { Ticket, TicketLine, TicketNote } from './ticket/ticket.ts';
 export type { Word } from './ticket/words.ts';
 export { sayFault } from './words/fault-words.ts';
 export * from './change/change.ts';
+export {
+  type Edit, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, thingFinder, type ThingKind, type ThingRef,
+} from './change/edit.ts';
 export { ChangeRequest } from './change/change-schema.ts';
 export { type Kind, KINDS } from './menu/scope.ts';
 export {
@@ -63,4 +66,8 @@ export { onlyHere } from './deeds/only-here.ts';
 export { isPutAway, putAway } from './deeds/put-away.ts';
 export { pictureFor } from './quote/picture.ts';
 export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';
-export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, PassTicket, PlacedOrder, Progress } from './wire/kitchen.ts';
+export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, PassTicket, PlacedOrder, Progress } from './api/kitchen.ts';
+export * from './api/house.ts';
+export * from './api/requests.ts';
+export { limitFaultOf, type OrderLimitFault, OrderLimits, totalFaultOf } from './order/order-limits.ts';
+export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';

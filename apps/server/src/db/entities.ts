@@ -1,2 +1,3 @@
+export * from './house-entities.ts';
 export * from './menu-entities.ts';
 export * from './order-entities.ts';

@@ -3,7 +3,7 @@ import { currentRevision, loadMenu, type StoredMenu } from './menu-store.ts';
 
 /**
  * The menu as this process last read it. It is looked up by the revision in the database, so processes that share
- * the database never serve each other's past: a stale copy is read anew.
+ * the database never serve each other's past: a stale copy is read again.
  */
 export class MenuCache {
   #latest: StoredMenu | undefined;
@@ -13,16 +13,15 @@ export class MenuCache {
     return this.at(manager, await currentRevision(manager));
   }
 
-  /** The menu at a revision that was read in the same transaction. */
+  /** The menu at a revision that was just read, or at a later one: what is answered is always of one moment. */
   async at(manager: EntityManager, revision: number): Promise<StoredMenu | undefined> {
     if (this.#latest?.revision === revision) return this.#latest;
-    // Revision and rows are read by different statements: keep only what is known to belong together.
-    const read = await loadMenu(manager, revision);
-    if (read && (await currentRevision(manager)) === revision) this.#latest = read;
+    const read = await loadMenu(manager);
+    if (read) this.keep(read);
     return read;
   }
 
   keep(stored: StoredMenu): void {
-    this.#latest = stored;
+    if (this.#latest === undefined || stored.revision >= this.#latest.revision) this.#latest = stored;
   }
 }

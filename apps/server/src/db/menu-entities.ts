@@ -45,6 +45,9 @@ export interface JournalRow {
   inverse: Change;
   touched: { kind: string; id: string; version: number }[];
   undoes: number | null;
+  /** The client's id of the request that made it, and a hash of its content: sent again, it is answered again. */
+  requestId: string | null;
+  fingerprint: string | null;
 }
 export const JournalEntity = new EntitySchema<JournalRow>({
   name: 'journal',
@@ -58,11 +61,15 @@ export const JournalEntity = new EntitySchema<JournalRow>({
     inverse: { type: 'jsonb' },
     touched: { type: 'jsonb' },
     undoes: { type: 'bigint', nullable: true, transformer: safeInteger },
+    requestId: { type: 'text', name: 'request_id', nullable: true },
+    fingerprint: { type: 'text', nullable: true },
   },
+  uniques: [{ name: 'uq_journal_request', columns: ['requestId'] }],
+  indices: [{ name: 'ix_journal_undoes', columns: ['undoes'] }],
 });
 
 /** A picture as it is served: already made small, and smaller still for lists. */
-export interface PictureRow { id: string; width: number; height: number; body: Buffer; small: Buffer; addedAt: Date }
+export interface PictureRow { id: string; width: number; height: number; body: Buffer; small: Buffer; bytes: number; addedAt: Date }
 export const PictureEntity = new EntitySchema<PictureRow>({
   name: 'picture',
   columns: {
@@ -71,6 +78,8 @@ export const PictureEntity = new EntitySchema<PictureRow>({
     height: { type: 'integer' },
     body: { type: 'bytea', select: false },
     small: { type: 'bytea', select: false },
+    /** Of both sizes together. */
+    bytes: { type: 'integer' },
     addedAt: { type: 'timestamptz', name: 'added_at' },
   },
 });

@@ -1,10 +1,10 @@
 import {
-  type Change, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, type ThingKind,
-  type ThingRef, touchedBy, type Workbook,
+  type Change, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, type ThingKind,
+  thingFinder, type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
-import { MenuListEntity, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
+import { MenuListEntity, type MenuListRow, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
 
 /** Versions of things, by kind and id. */
 export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
@@ -29,16 +29,19 @@ export async function lockRevision(manager: EntityManager): Promise<number> {
   return state.revision;
 }
 
-/** The whole menu, or undefined while the database is empty. */
-export async function loadMenu(manager: EntityManager, revision: number): Promise<StoredMenu | undefined> {
-  const rows = await manager.find(MenuThingEntity);
-  const lists = await manager.find(MenuListEntity);
-  const settings = rows.find(({ kind }) => kind === 'settings');
+/** The whole menu with its revision, of one moment: read by one statement, which sees one snapshot. Undefined while there is none. */
+export async function loadMenu(manager: EntityManager): Promise<StoredMenu | undefined> {
+  const [row] = (await manager.query(`SELECT
+    (SELECT revision FROM menu_state WHERE id = 1) AS revision,
+    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'id', id, 'version', version, 'body', body)), '[]') FROM menu_thing) AS things,
+    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists`)) as [{ revision: string; things: MenuThingRow[]; lists: MenuListRow[] }];
+  const { things, lists } = row;
+  const settings = things.find(({ kind }) => kind === 'settings');
   if (!settings) return undefined;
-  const byKey = new Map(rows.map((row) => [`${row.kind} ${row.id}`, row]));
+  const byKey = new Map(things.map((thing) => [`${thing.kind} ${thing.id}`, thing]));
   const menu: Record<string, unknown> = { ...(settings.body as Settings) };
   for (const { kind, ids } of lists) menu[kind] = ids.flatMap((id) => byKey.get(`${kind} ${id}`)?.body ?? []);
-  return { revision, menu: menu as unknown as Workbook, versions: versionsOf(rows) };
+  return { revision: safeInteger.from(row.revision) as number, menu: menu as unknown as Workbook, versions: versionsOf(things) };
 }
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -58,21 +61,41 @@ export async function storeChange(
 ): Promise<{ stored: StoredMenu; touched: (ThingRef & { version: number })[] }> {
   // A version is the revision that made it: a thing that was taken away and came back never has an old one again.
   const touched = touchedBy(change).map((ref) => ({ ...ref, version: before.revision + 1 }));
-  const versions: Versions = { ...before.versions };
+  const versions: Record<string, Record<string, number>> = {};
+  for (const kind of new Set(touched.map((ref) => ref.kind))) versions[kind] = { ...before.versions[kind] };
+  const put: MenuThingRow[] = [];
+  const removed: ThingRef[] = [];
+  const find = thingFinder(after);
   for (const { kind, id, version } of touched) {
-    const body = findThing(after, { kind, id });
-    versions[kind] = { ...versions[kind], [id]: version };
-    if (body) await manager.upsert(MenuThingEntity, { kind, id, version, body: body as never }, ['kind', 'id']);
-    else {
-      await manager.delete(MenuThingEntity, { kind, id });
-      delete versions[kind]?.[id];
+    const body = find({ kind, id });
+    const ofKind = versions[kind] ?? {};
+    if (body) {
+      put.push({ kind, id, version, body });
+      ofKind[id] = version;
+    } else {
+      removed.push({ kind, id });
+      Reflect.deleteProperty(ofKind, id);
     }
+  }
+  await upsertThings(manager, put);
+  if (removed.length > 0) {
+    await manager.query('DELETE FROM menu_thing t USING json_to_recordset($1) AS gone(kind text, id text) WHERE t.kind = gone.kind AND t.id = gone.id', [JSON.stringify(removed)]);
   }
   const kinds = new Set(touched.flatMap(({ kind }) => (kind === 'settings' ? [] : [kind])));
   for (const kind of kinds) await storeList(manager, kind, after);
   const revision = before.revision + 1;
   await manager.update(MenuStateEntity, { id: 1 }, { revision });
-  return { stored: { revision, menu: after, versions }, touched };
+  return { stored: { revision, menu: after, versions: { ...before.versions, ...versions } }, touched };
+}
+
+/** One statement however many things: a change may touch thousands. */
+async function upsertThings(manager: EntityManager, things: readonly MenuThingRow[]): Promise<void> {
+  if (things.length === 0) return;
+  await manager.query(
+    `INSERT INTO menu_thing (kind, id, version, body) SELECT kind, id, version, body FROM json_to_recordset($1) AS put(kind text, id text, version integer, body jsonb)
+     ON CONFLICT (kind, id) DO UPDATE SET version = excluded.version, body = excluded.body`,
+    [JSON.stringify(things)],
+  );
 }
 
 async function storeList(manager: EntityManager, kind: ListKind, menu: Workbook): Promise<void> {
@@ -93,6 +116,6 @@ export async function replaceMenu(manager: EntityManager, menu: Workbook): Promi
     await storeList(manager, kind, menu);
     for (const thing of menu[kind] ?? []) things.push({ kind, id: thing.id, version, body: thing });
   }
-  await manager.insert(MenuThingEntity, things as never[]);
+  await upsertThings(manager, things);
   await manager.update(MenuStateEntity, { id: 1 }, { revision: revision + 1 });
 }

@@ -1,5 +1,6 @@
 import type { Order, OrderQuote, OrderTicket, PaperLineOut, PaperState } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
+import { HouseEntity, PinBucketEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
 
 /** An accepted order with the request, the quote and the menu's revision that it was quoted on. */
@@ -16,6 +17,8 @@ export interface OrderRow {
   /** Whom to call, and where to bring it, as they were given. */
   name: string | null;
   place: string | null;
+  /** Everything that it is found by, in lower case. */
+  search: string;
 }
 export const OrderEntity = new EntitySchema<OrderRow>({
   name: 'orders',
@@ -31,9 +34,15 @@ export const OrderEntity = new EntitySchema<OrderRow>({
     total: { type: 'bigint', transformer: safeInteger },
     name: { type: 'text', nullable: true },
     place: { type: 'text', nullable: true },
+    search: { type: 'text', select: false },
   },
   uniques: [{ name: 'uq_orders_key', columns: ['key'] }],
-  indices: [{ name: 'ix_orders_placed_at', columns: ['placedAt'] }],
+  indices: [
+    { name: 'ix_orders_placed_at', columns: ['placedAt'] },
+    { name: 'ix_orders_number', columns: ['number'], unique: true },
+    // A trigram index, which the mapper can't describe; the migration makes it.
+    { name: 'ix_orders_search', columns: ['search'], synchronize: false },
+  ],
 });
 
 /** A ticket as it hangs on the pass. */
@@ -62,7 +71,9 @@ export const TicketEntity = new EntitySchema<TicketRow>({
     bumpedAt: { type: 'timestamptz', name: 'bumped_at', nullable: true },
     version: { type: 'integer' },
   },
-  indices: [{ name: 'ix_ticket_hung_at', columns: ['hungAt'] }],
+  indices: [
+    { name: 'ix_ticket_hung_at', columns: ['hungAt'] }, { name: 'ix_ticket_order', columns: ['orderId'] }, { name: 'ix_ticket_bumped_at', columns: ['bumpedAt'] },
+  ],
 });
 
 /** A ticket on its way to a printer. */
@@ -102,7 +113,10 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
     dueAt: { type: 'timestamptz', name: 'due_at' },
     printedAt: { type: 'timestamptz', name: 'printed_at', nullable: true },
   },
-  indices: [{ name: 'ix_print_job_ticket', columns: ['ticketId'] }],
+  indices: [
+    { name: 'ix_print_job_ticket', columns: ['ticketId'] },
+    { name: 'ix_print_job_due', columns: ['dueAt'], where: `state NOT IN ('printed', 'stopped')` },
+  ],
 });
 
 /** A station's printer: where it is, and what it last said of itself. */
@@ -135,10 +149,20 @@ export const SimPaperEntity = new EntitySchema<SimPaperRow>({
     printedAt: { type: 'timestamptz', name: 'printed_at' },
     body: { type: 'jsonb' },
   },
+  indices: [{ name: 'ix_sim_paper_station', columns: ['station', 'id'] }],
 });
 
-/** An order that the till put aside, to be gone on with at any till. */
-export interface HeldOrderRow { id: string; label: string; request: Order; heldAt: Date }
+/** An order that a till parked, to be gone on with at any till; while it is being taken up it is reserved for one. */
+export interface HeldOrderRow {
+  id: string;
+  label: string;
+  request: Order;
+  heldAt: Date;
+  /** The client's key of the request that parked it. */
+  key: string | null;
+  reservedBy: string | null;
+  reservedUntil: Date | null;
+}
 export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
   name: 'held_order',
   columns: {
@@ -146,7 +170,20 @@ export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
     label: { type: 'text' },
     request: { type: 'jsonb' },
     heldAt: { type: 'timestamptz', name: 'held_at' },
+    key: { type: 'text', nullable: true },
+    reservedBy: { type: 'text', name: 'reserved_by', nullable: true },
+    reservedUntil: { type: 'timestamptz', name: 'reserved_until', nullable: true },
   },
+  uniques: [{ name: 'uq_held_order_key', columns: ['key'] }],
 });
 
-export const ORDER_ENTITIES = [OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity, SimPrinterEntity, SimPaperEntity];
+/** A key under which no order can be placed any more: its try was never answered, and another took its place. */
+export interface AbandonedKeyRow { key: string; at: Date }
+export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
+  name: 'abandoned_key',
+  columns: { key: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_abandoned_key' }, at: { type: 'timestamptz' } },
+});
+
+export const ORDER_ENTITIES = [
+  OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity, AbandonedKeyEntity, SimPrinterEntity, SimPaperEntity, HouseEntity, PinBucketEntity,
+];

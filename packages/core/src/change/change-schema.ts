@@ -5,7 +5,8 @@ import {
 } from '../menu/document.ts';
 import { SummaryLine } from '../menu/workbook.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
-import type { Change, ThingRef } from './change.ts';
+import type { Change } from './change.ts';
+import type { ThingRef } from './edit.ts';
 
 const things = {
   priceLists: PriceList, locations: Location, dayparts: Daypart, stations: Station, ingredients: Ingredient,
@@ -53,8 +54,8 @@ const ChangeRequestShape = Type.Object(
     change: Type.Object({ edits: filledList(Type.Unsafe<unknown>(edit)) }, closed),
     /** The version of each touched thing that the change was made on; 0 for things that are new. */
     based: list(Type.Object({ ...ref, version: index }, closed)),
-    /** The journal entry that this change takes back, if it is an undo. */
-    undoes: optional(index),
+    /** Made by the client: the same id is answered the same again and never makes two changes. */
+    id: Type.String({ minLength: 8, maxLength: 64 }),
   },
   closed,
 );

@@ -3,7 +3,8 @@ import { parseMenuDocument } from '../door/index.ts';
 import type { Menu } from '../menu/document.ts';
 import { Random } from '../testing/random.ts';
 import { randomMenu } from '../testing/random-menu.ts';
-import { apply, applyUnchecked, type Change, type Edit, invert, settingsOf } from './change.ts';
+import { apply, applyUnchecked, type Change, invert } from './change.ts';
+import { type Edit, settingsOf } from './edit.ts';
 
 /** A change of several steps, some of which undo or overtake each other. */
 function randomChange(menu: Menu, seed: number): Change {

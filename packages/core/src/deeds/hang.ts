@@ -1,4 +1,4 @@
-import type { Edit } from '../change/change.ts';
+import type { Edit } from '../change/edit.ts';
 import { newId } from '../exchange/typed-list.ts';
 import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Attachment, Group } from '../menu/group-schema.ts';

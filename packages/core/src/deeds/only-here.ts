@@ -1,4 +1,4 @@
-import type { Edit } from '../change/change.ts';
+import type { Edit } from '../change/edit.ts';
 import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { asDifference } from './differences.ts';

@@ -1,4 +1,4 @@
-import type { Edit } from '../change/change.ts';
+import type { Edit } from '../change/edit.ts';
 import type { Id, Menu, Rule } from '../menu/document.ts';
 import { ALWAYS } from './references.ts';
 

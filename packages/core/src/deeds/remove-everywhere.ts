@@ -1,4 +1,5 @@
-import { applyUnchecked, type Change, type Edit, settingsOf } from '../change/change.ts';
+import { applyUnchecked, type Change } from '../change/change.ts';
+import { type Edit, settingsOf } from '../change/edit.ts';
 import type { Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Attachment } from '../menu/group-schema.ts';
 import { thingOf } from '../menu/paths.ts';

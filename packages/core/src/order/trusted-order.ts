@@ -1,0 +1,34 @@
+import type { Menu } from '../menu/document.ts';
+import type { Clock } from '../quote/circumstances.ts';
+import type { Line, Order } from '../quote/request-schema.ts';
+
+/** From where an order comes: guests decide less about it than a till. */
+export type OrderSource = 'shop' | 'till';
+
+/**
+ * An order with what the server alone decides in place of what a request says: channel, time, price list and what is
+ * 86'd; for guests also the kind of guest. The lines say none of it themselves.
+ */
+export function trustedOrder(menu: Menu, order: Order, source: OrderSource, clock: Clock): Order {
+  const { guest, ...said } = withoutServersOwn(order);
+  const { timeZone } = menu.locations?.find(({ id }) => id === order.location) ?? {};
+  return {
+    ...said, channel: source === 'till' ? 'pos' : 'online', at: clock(timeZone), lines: order.lines.map((line) => trustedFields(line, source)),
+    ...(source === 'till' && guest !== undefined && { guest }),
+  };
+}
+
+/** The same for a line that is quoted by itself. */
+export function trustedLine(menu: Menu, line: Line, source: OrderSource, clock: Clock): Line {
+  const { lines: [trusted = line], channel, at } = trustedOrder(menu, { ...(line.location !== undefined && { location: line.location }), lines: [line] }, source, clock);
+  return { ...trusted, ...(channel && { channel }), ...(at !== undefined && { at }) };
+}
+
+function trustedFields(line: Line, source: OrderSource): Line {
+  const { guest, ...said } = withoutServersOwn(line);
+  return source === 'till' && guest !== undefined ? { ...said, guest } : said;
+}
+
+function withoutServersOwn<T extends Order | Line>({ channel: _channel, at: _at, priceList: _list, out: _out, ...said }: T): Omit<T, 'channel' | 'at' | 'priceList' | 'out'> {
+  return said;
+}
