@@ -1,28 +1,42 @@
-import type { ServerResponse } from 'node:http';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import compression from 'compression';
 import express, { type Express, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
-import { checkRoutes } from './http/check-routes.ts';
-import { journalRoutes } from './http/journal-routes.ts';
-import { kitchenRoutes } from './http/kitchen-routes.ts';
-import { menuRoutes } from './http/menu-routes.ts';
-import { openApi } from './http/openapi.ts';
-import { orderRoutes } from './http/order-routes.ts';
-import { pictureRoutes } from './http/picture-routes.ts';
+import { type Audience, AudienceRouter, type DeclaredRoute } from './http/audience-router.ts';
+import { kitchenRoutes } from './http/device/kitchen-routes.ts';
+import { tillRoutes } from './http/device/till-routes.ts';
+import { ownHost, ownPages } from './http/guards.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
 import { problemHandler, sendProblem } from './http/problem.ts';
+import { publicRoutes } from './http/public/public-routes.ts';
 import type { Services } from './http/services.ts';
-import { tillRoutes } from './http/till-routes.ts';
+import { shopRoutes } from './http/shop/shop-routes.ts';
+import { checkRoutes } from './http/workbench/check-routes.ts';
+import { houseRoutes } from './http/workbench/house-routes.ts';
+import { journalRoutes } from './http/workbench/journal-routes.ts';
+import { menuRoutes } from './http/workbench/menu-routes.ts';
+import { orderListRoutes } from './http/workbench/order-list-routes.ts';
+import { pictureRoutes } from './http/workbench/picture-routes.ts';
+import { printerRoutes } from './http/workbench/printer-routes.ts';
+import { log } from './log.ts';
+
+export interface App {
+  readonly express: Express;
+  /** Every route below /api, with its audience. */
+  readonly routes: readonly DeclaredRoute[];
+}
 
 const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${String((response as Response).locals['nonce'])}'`;
 
 /** The application: the API below /api, and the pages everywhere else. */
-export function newApp(config: Config, services: Services): Express {
+export function newApp(config: Config, services: Services, isClosing: () => boolean = () => false): App {
   const app = express();
   app.disable('x-powered-by');
-  if (config.logs) app.use(pinoHttp());
+  app.use(pinoHttp({ logger: log, autoLogging: config.logs, serializers: { req: plainRequest, res: plainResponse } }));
+  app.use(ownHost([config.host, ...config.allowedHosts]));
   app.use(withNonce);
   app.use(
     helmet({
@@ -39,33 +53,59 @@ export function newApp(config: Config, services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', apiRoutes(services, config.rateLimit));
+  app.use(compression({ filter: (request, response) => !/event-stream|ndjson/.test(String(response.getHeader('content-type'))) && compression.filter(request, response) }));
+  const { router, routes } = apiRoutes(services, isClosing);
+  app.use('/api', router);
   app.use(pageRoutes(config.pages));
   app.use(problemHandler);
-  return app;
+  return { express: app, routes };
 }
 
-function apiRoutes(services: Services, limit: number): express.Router {
+/** Of a request the log holds neither headers nor query nor body: they may name people. */
+function plainRequest({ id, method, url = '' }: IncomingMessage & { id?: unknown }): object {
+  return { id, method, path: url.split('?')[0] };
+}
+
+function plainResponse({ statusCode }: { statusCode?: number }): object {
+  return { statusCode };
+}
+
+function apiRoutes(services: Services, isClosing: () => boolean) {
   const router = express.Router();
-  router.use(
-    rateLimit({
-      windowMs: 10_000,
-      limit,
-      standardHeaders: 'draft-8',
-      legacyHeaders: false,
-      handler: (_request, response) => sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),
-    }),
-  );
-  router.get('/events', (_request, response) => services.live.connect(response));
-  router.use(pictureRoutes(services));
-  router.use(express.json({ limit: '256kb' }));
-  router.use(menuRoutes(services));
-  router.use(journalRoutes(services));
-  router.use(orderRoutes(services));
-  router.use(checkRoutes(services));
-  router.use(kitchenRoutes(services));
-  router.use(tillRoutes(services));
-  router.get('/openapi.json', (_request, response) => response.json(openApi()));
+  router.use(ownPages);
+  router.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    if (isClosing()) response.set('Connection', 'close');
+    next();
+  });
+  const routes: DeclaredRoute[] = [];
+  const open = (audience: Audience, ...add: ((routes: AudienceRouter, services: Services) => void)[]) => {
+    const one = new AudienceRouter(audience, services.judge);
+    for (const each of add) each(one, services);
+    const path = audience === 'public' ? '/' : `/${audience}`;
+    if (audience !== 'public') router.use(path, limited(services, audience));
+    router.use(path, one.router);
+    routes.push(...one.declared);
+  };
+  open('shop', shopRoutes);
+  open('device', tillRoutes, kitchenRoutes);
+  open('workbench', menuRoutes, journalRoutes, orderListRoutes, checkRoutes, printerRoutes, pictureRoutes, houseRoutes, workbenchEvents);
+  open('public', (one) => publicRoutes(one, services, isClosing));
   router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
-  return router;
+  return { router, routes };
+}
+
+function workbenchEvents(routes: AudienceRouter, { live }: Services): void {
+  routes.get('/events', (request, response) => live.connect(request, response, ['menu', 'tickets', 'printers', 'paper', 'parked', 'house']));
+}
+
+/** One address may make so many requests in ten seconds, as the house says. */
+function limited({ houseSettings }: Services, audience: Exclude<Audience, 'public'>) {
+  return rateLimit({
+    windowMs: 10_000,
+    limit: () => houseSettings.latest.rates[audience],
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, response) => sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),
+  });
 }

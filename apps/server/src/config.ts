@@ -7,11 +7,12 @@ export interface Config {
   readonly databaseUrl: string;
   /** The folder of the built pages. */
   readonly pages: string;
+  /** Whether requests are logged too; errors always are. */
   readonly logs: boolean;
-  /** The word of those who may name a price at the till. */
-  readonly tillPin: string;
-  /** How many requests one client may make in ten seconds. */
-  readonly rateLimit: number;
+  /** The PIN of those who may name a price at the till; without one nobody may. */
+  readonly tillPin: string | undefined;
+  /** Names, beside `host` and addresses in digits, under which the server is known. */
+  readonly allowedHosts: readonly string[];
 }
 
 /** Reads the environment; what is wrong is refused with one clear sentence. */
@@ -30,21 +31,24 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     databaseUrl,
     pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist/browser', import.meta.url)),
     logs: env['LOGS'] === 'on',
-    tillPin: pinFrom(env['TILL_PIN']),
-    rateLimit: limitFrom(env['RATE_LIMIT']),
+    tillPin: pinFrom(env['TILL_PIN'], env['HOST'] ?? '127.0.0.1'),
+    allowedHosts: hostsFrom(env['ALLOWED_HOSTS']),
   };
 }
 
 const DEMO_PIN = '2468';
+const LOOPBACK = new Set(['127.0.0.1', 'localhost', '::1']);
 
-function pinFrom(pin = DEMO_PIN): string {
+/** The demo's PIN is good for this machine alone: where others can reach the server, the house must choose one. */
+function pinFrom(pin: string | undefined, host: string): string | undefined {
+  if (pin === undefined) return LOOPBACK.has(host) ? DEMO_PIN : undefined;
   if (!/^\d{4,12}$/.test(pin)) throw new Error('TILL_PIN must be 4 to 12 digits.');
   return pin;
 }
 
-const USUAL_LIMIT = '1000';
-
-function limitFrom(limit = USUAL_LIMIT): number {
-  if (!/^[1-9]\d{0,8}$/.test(limit)) throw new Error('RATE_LIMIT must be a whole number above 0: requests of one client in ten seconds.');
-  return Number(limit);
+function hostsFrom(names = ''): string[] {
+  const hosts = names.split(',').map((name) => name.trim()).filter((name) => name !== '');
+  const wrong = hosts.find((name) => !/^[a-z0-9.-]+$/i.test(name));
+  if (wrong !== undefined) throw new Error(`ALLOWED_HOSTS must be names separated by commas, such as till.house.example; “${wrong}” is none.`);
+  return hosts;
 }

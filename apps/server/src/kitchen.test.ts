@@ -4,9 +4,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { PrintJobEntity } from './db/entities.ts';
 import { escposBytes } from './devices/escpos.ts';
 import { EscposReader } from './devices/escpos-reader.ts';
-import { type House, useTwoServers } from './testing/test-house.ts';
+import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
-let house: House;
+let house: TestHouse;
 let one: string;
 let other: string;
 useTwoServers((opened) => ({ house, one, other } = opened));
@@ -14,14 +14,14 @@ beforeAll(() => house.openPrinters());
 
 let keys = 0;
 const place = (more: object = {}, server = one) =>
-  request(server).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({
+  request(server).post('/api/device/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({
     lines: [{ item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }], notes: { 'allergy-note': 'no sesame' } }], ...more,
   });
-const become = (station: string, mode: string) => request(one).post(`/api/printers/${station}/mode`).send({ mode }).expect(200);
+const become = (station: string, mode: string) => request(one).post(`/api/workbench/printers/${station}/mode`).send({ mode }).expect(200);
 const textsOf = (paper: readonly PaperLineOut[]) => paper.map((line) => ('text' in line ? line.text : '[drawn]'));
-const papers = async (station: string) => ((await request(other).get(`/api/printers/${station}/paper`).expect(200)).body as { body: PaperLineOut[] }[]).map(({ body }) => body);
+const papers = async (station: string) => ((await request(other).get(`/api/workbench/printers/${station}/paper`).expect(200)).body as { body: PaperLineOut[] }[]).map(({ body }) => body);
 const paperOf = async (station: string, number: number) => (await papers(station)).filter((paper) => textsOf(paper).some((text) => new RegExp(`(^| )${number}$`).test(text)));
-const ticketsOf = async (number: number) => ((await request(one).get('/api/tickets').expect(200)).body as PassTicket[]).filter(({ orderNumber }) => orderNumber === number);
+const ticketsOf = async (number: number) => ((await request(one).get('/api/device/tickets').expect(200)).body as PassTicket[]).filter(({ orderNumber }) => orderNumber === number);
 
 async function until<T>(look: () => Promise<T | undefined | false>, seconds = 25): Promise<T> {
   for (let i = 0; i < seconds * 10; i++) {
@@ -36,7 +36,7 @@ const onPaper = (station: string, number: number) => until(async () => (await pa
 async function printed(lines: Parameters<typeof escposBytes>[0], columns: number): Promise<PaperLineOut[]> {
   const paper: PaperLineOut[] = [];
   const reader = new EscposReader({ cut: (one) => void paper.push(...one), status: () => undefined, done: () => undefined });
-  const bytes = Buffer.from(await escposBytes(lines, columns));
+  const bytes = Buffer.from((await escposBytes(lines, columns)).bytes);
   // As a network brings them: in pieces that end anywhere.
   for (let at = 0; at < bytes.length; at += 7) await reader.read(bytes.subarray(at, at + 7));
   return paper;
@@ -72,26 +72,26 @@ describe('printing', () => {
     const { body } = await place().expect(201);
     await onPaper('kettles', body.number);
     const [ticket] = (await ticketsOf(body.number)).filter(({ station }) => station === 'kettles');
-    await request(other).post(`/api/tickets/${ticket?.id}/reprint`).expect(202);
+    await request(other).post(`/api/device/tickets/${ticket?.id}/reprint`).send({}).expect(202);
     const twice = await until(async () => (await paperOf('kettles', body.number)).length === 2 && (await paperOf('kettles', body.number)));
     expect(textsOf(twice[0] ?? [])[0]).toBe('** REPRINT **');
     const order = await until(async () => {
-      const { body: it } = await request(one).get(`/api/orders/${body.id}`).expect(200);
+      const { body: it } = await request(one).get(`/api/workbench/orders/${body.id}`).expect(200);
       return it.history.filter(({ what }: { what: string }) => what === 'printed').length >= 3 && it;
     });
     expect(order.history[0].what).toBe('placed');
-    await request(one).post('/api/tickets/00000000-0000-4000-8000-000000000000/reprint').expect(404);
+    await request(one).post('/api/device/tickets/00000000-0000-4000-8000-000000000000/reprint').send({}).expect(404);
   });
 
   it('waits for paper, turns to the backup with a visible mark, and loses nothing', async () => {
     await become('griddle', 'out-of-paper');
-    await until(async () => (await request(one).get('/api/printers')).body.some((it: { station: string; health: string }) => it.station === 'griddle' && it.health === 'out-of-paper'));
-    const { body } = await request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
+    await until(async () => (await request(one).get('/api/workbench/printers')).body.some((it: { station: string; health: string }) => it.station === 'griddle' && it.health === 'out-of-paper'));
+    const { body } = await request(one).post('/api/device/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
     const backup = await onPaper('kettles', body.number);
     expect(textsOf(backup).join(' ')).toContain('** FOR Griddle **');
     expect(await paperOf('griddle', body.number)).toEqual([]);
     await become('griddle', 'ok');
-    const { body: next } = await request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
+    const { body: next } = await request(one).post('/api/device/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] }).expect(201);
     expect(textsOf(await onPaper('griddle', next.number))[0]).toBe(`Griddle ${next.number}`);
   });
 
@@ -116,8 +116,8 @@ describe('printing', () => {
   });
 
   it('refuses to play a printer in a way there is none', async () => {
-    await request(one).post('/api/printers/kettles/mode').send({ mode: 'on fire' }).expect(400);
-    await request(one).post('/api/printers/roof/mode').send({ mode: 'ok' }).expect(404);
+    await request(one).post('/api/workbench/printers/kettles/mode').send({ mode: 'on fire' }).expect(400);
+    await request(one).post('/api/workbench/printers/roof/mode').send({ mode: 'ok' }).expect(404);
   });
 });
 
@@ -131,31 +131,48 @@ describe('orders', () => {
   it('are found by number, name, place and dish, and tell whoever placed them how far they are', async () => {
     const { body } = await place({ name: 'Rosalind', place: 'table 9' }).expect(201);
     for (const find of ['rosalind', 'table 9', String(body.number), 'ember']) {
-      const { body: rows } = await request(other).get('/api/orders').query({ find }).expect(200);
+      const { body: rows } = await request(other).get('/api/workbench/orders').query({ find }).expect(200);
       expect(rows.map(({ number }: { number: number }) => number)).toContain(body.number);
     }
-    expect((await request(one).get('/api/orders').query({ find: '100%' }).expect(200)).body).toEqual([]);
+    expect((await request(one).get('/api/workbench/orders').query({ find: '100%' }).expect(200)).body).toEqual([]);
     const tickets = await ticketsOf(body.number);
-    await request(one).post(`/api/tickets/${tickets[0]?.id}/bump`).expect(200);
-    expect((await request(other).get(`/api/orders/${body.id}/progress`).expect(200)).body).toEqual({ number: body.number, total: 1070, tickets: tickets.length, bumped: 1 });
-    await request(one).get('/api/orders/nothing/progress').expect(404);
+    await request(one).post(`/api/device/tickets/${tickets[0]?.id}/bump`).send({}).expect(200);
+    expect((await request(other).get(`/api/shop/orders/${body.id}/progress`).expect(200)).body).toEqual({ number: body.number, total: 1070, tickets: tickets.length, bumped: 1 });
+    await request(one).get('/api/shop/orders/nothing/progress').expect(404);
   });
 
-  it('put aside at one till are taken up at another, once', async () => {
-    const { body } = await request(one).post('/api/held').send({ lines: [{ item: 'toast' }], name: 'Ilse' }).expect(201);
-    expect((await request(other).get('/api/held').expect(200)).body).toMatchObject([{ id: body.id, label: 'Ilse', dishes: 1 }]);
-    const takes = await Promise.all([one, other].map((server) => request(server).post(`/api/held/${body.id}/take`)));
-    expect(takes.map(({ status }) => status).sort()).toEqual([200, 404]);
+  it('parked at one till are taken up at another, once, however often it is tried', async () => {
+    const park = () => request(one).post('/api/device/parked').set('Idempotency-Key', 'park-this-once').send({ lines: [{ item: 'toast' }], name: 'Ilse\u001b' });
+    const { body } = await park().expect(201);
+    expect((await park().expect(201)).body).toEqual(body);
+    expect((await request(other).get('/api/device/parked').expect(200)).body).toMatchObject([{ id: body.id, label: 'Ilse', dishes: 1, reserved: false }]);
+    const step = (server: string, what: string, reservation: string) => request(server).post(`/api/device/parked/${body.id}/${what}`).send({ reservation });
+    const tries = await Promise.all([step(one, 'reserve', 'till-one'), step(other, 'reserve', 'till-two')]);
+    expect(tries.map(({ status }) => status).sort()).toEqual([200, 404]);
+    const winner = tries[0]?.status === 200 ? 'till-one' : 'till-two';
+    expect((await step(one, 'reserve', winner).expect(200)).body).toMatchObject({ lines: [{ item: 'toast' }] });
+    await step(one, 'confirm', 'till-three').expect(409);
+    await step(one, 'confirm', winner).expect(200);
+    await step(other, 'confirm', winner).expect(200);
+    await step(one, 'reserve', 'till-three').expect(404);
+    expect((await request(one).get('/api/device/parked').expect(200)).body).toEqual([]);
   });
 
-  it('name a price only with the word of a person who may', async () => {
-    const order = { channel: 'pos', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
-    const send = (pin?: string) => request(one).post('/api/orders').set('Idempotency-Key', `kitchen-key-${keys++}`).send({ ...order, ...(pin && { pin }) });
+  it('stay parked where the till that took them up breaks down before it has them', async () => {
+    const { body } = await request(one).post('/api/device/parked').set('Idempotency-Key', 'park-another').send({ lines: [{ item: 'toast' }] }).expect(201);
+    await request(one).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'broken-till' }).expect(200);
+    await house.database.query(`UPDATE held_order SET reserved_until = now() - interval '1 second'`);
+    await request(other).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'other-till' }).expect(200);
+    await request(one).post(`/api/device/parked/${body.id}/confirm`).send({ reservation: 'broken-till' }).expect(409);
+  });
+
+  it('name a price only with the PIN of a person who may, and only at a till', async () => {
+    const order = { lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
+    const send = (pin?: string, face = 'device') => request(one).post(`/api/${face}/orders`).set('Idempotency-Key', `kitchen-key-${keys++}`).send({ ...order, ...(pin && { pin }) });
     await send().expect(403);
     await send('0000').expect(403);
+    await send('2468', 'shop').expect(403);
     expect((await send('2468').expect(201)).body.total).toBe(450);
-    await request(one).post('/api/till/allow').send({ pin: '1111' }).expect(403);
-    await request(one).post('/api/till/allow').send({ pin: '2468' }).expect(204);
   });
 });
 
@@ -164,7 +181,7 @@ describe('the description of the public API', () => {
     const { body } = await request(one).get('/api/openapi.json').expect(200);
     expect(body.openapi).toBe('3.1.0');
     for (const [, name] of JSON.stringify(body).matchAll(/"#\/components\/schemas\/([^"]+)"/g)) expect(body.components.schemas).toHaveProperty(name ?? '');
-    expect(body.components.schemas.Placement.properties).toHaveProperty('seenTotal');
+    expect(body.components.schemas.OrderRequest.properties).toHaveProperty('seenTotal');
     expect(JSON.stringify(body)).not.toContain('#/$defs/');
   });
 });

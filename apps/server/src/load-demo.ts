@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { sayFault } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/door';
-import { newDataSource } from './db/data-source.ts';
+import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { HeldOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
@@ -12,10 +12,10 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
   const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
   if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${sayFault(fault)}`).join('\n'));
   const database = newDataSource(url);
-  await database.initialize();
+  await connectWithPatience(database);
   await runMigrations(database);
   await database.transaction(async (manager) => {
-    if (!replace && (await loadMenu(manager, 0))) return;
+    if (!replace && (await loadMenu(manager))) return;
     await manager.createQueryBuilder().delete().from(TicketEntity).execute();
     await manager.createQueryBuilder().delete().from(OrderEntity).execute();
     await manager.clear(JournalEntity);

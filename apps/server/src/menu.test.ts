@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Group, Item } from '@hearty-ladle/core';
 import sharp from 'sharp';
 import request from 'supertest';
@@ -10,7 +11,7 @@ let other: string;
 useTwoServers((opened) => ({ one, other } = opened));
 
 const send = (server: string, edits: object[], based: object[], person = 'Ines') =>
-  request(server).post('/api/changes').set('X-Working-As', encodeURIComponent(person)).send({ label: 'a test', change: { edits }, based });
+  request(server).post('/api/workbench/changes').set('X-Working-As', encodeURIComponent(person)).send({ id: randomUUID(), label: 'a test', change: { edits }, based });
 
 async function putGroup(server: string, id: string, change: (group: Group) => Group) {
   const { menu, versions } = await menuAt(server);
@@ -23,21 +24,21 @@ describe('the journal', () => {
   it('names who changed what, and takes one change back while nothing since stands on it', async () => {
     const first = await putGroup(one, 'milk', (group) => ({ ...group, name: 'Which milk' })).then(({ body }) => body);
     await putGroup(other, 'spread', (group) => ({ ...group, name: 'On the toast' }));
-    const [, entry] = (await request(other).get('/api/journal').expect(200)).body;
+    const [, entry] = (await request(other).get('/api/workbench/journal').expect(200)).body;
     expect(entry).toMatchObject({ by: 'Ines', change: { edits: [{ thing: { name: 'Which milk' } }] }, inverse: { edits: [{ thing: { name: 'Milk' } }] } });
-    await request(other).post(`/api/journal/${first.seq}/take-back`).expect(200);
+    await request(other).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(200);
     const { menu } = await menuAt(one);
     expect(menu.groups.filter(({ id }) => id === 'milk' || id === 'spread').map(({ name }) => name).sort()).toEqual(['Milk', 'On the toast']);
-    expect((await request(one).post(`/api/journal/${first.seq}/take-back`).expect(409)).body.type).toContain('taken-back-already');
+    expect((await request(one).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(409)).body.type).toContain('taken-back-already');
   });
 
   it('does not take a change back that something since stands on', async () => {
     const first = await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles' })).then(({ body }) => body);
     await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles, then' }));
-    const reply = await request(one).post(`/api/journal/${first.seq}/take-back`).expect(409);
+    const reply = await request(one).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(409);
     expect(reply.body.conflicts).toMatchObject([{ kind: 'groups', id: 'noodle', thing: { name: 'Noodles, then' } }]);
-    await request(one).post('/api/journal/999999/take-back').expect(404);
-    await request(one).post('/api/journal/x/take-back').expect(404);
+    await request(one).post('/api/workbench/journal/999999/take-back').send({ id: randomUUID() }).expect(404);
+    await request(one).post('/api/workbench/journal/x/take-back').send({ id: randomUUID() }).expect(404);
   });
 });
 
@@ -77,7 +78,7 @@ describe('what is used', () => {
   it('a thing that came back never has a version that somebody may still hold', async () => {
     const { body: first } = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'A', prompt: 'A', kind: 'notice' } }], []);
     const { body: gone } = await send(one, [{ type: 'remove', kind: 'groups', id: 'comes-back' }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
-    await request(one).post(`/api/journal/${gone.seq}/take-back`).expect(200);
+    await request(one).post(`/api/workbench/journal/${gone.seq}/take-back`).send({ id: randomUUID() }).expect(200);
     const stale = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'B', prompt: 'B', kind: 'notice' } }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
     expect(stale.status).toBe(409);
   });
@@ -85,12 +86,12 @@ describe('what is used', () => {
   it('keeps what the house works with beside the menu out of the document', async () => {
     await send(one, [{ type: 'put', kind: 'itemSummaries', thing: { id: 'ember', template: '{bowl-size} ember' } }], []).expect(200);
     expect((await menuAt(other)).menu).toMatchObject({ itemSummaries: [{ id: 'ember' }] });
-    expect((await request(one).get('/api/menu/document').expect(200)).body).not.toHaveProperty('itemSummaries');
+    expect((await request(one).get('/api/shop/menu/document').expect(200)).body).not.toHaveProperty('itemSummaries');
   });
 });
 
 describe('pictures', () => {
-  const upload = (body: Buffer) => request(one).post('/api/pictures').set('Content-Type', 'application/octet-stream').send(body);
+  const upload = (body: Buffer) => request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send(body);
 
   it('are judged by what they are, made small, kept once and served to be kept', async () => {
     const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#c46f1b' } }).png().toBuffer();

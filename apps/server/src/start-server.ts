@@ -2,11 +2,13 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { newApp } from './app.ts';
 import type { Config } from './config.ts';
-import { newDataSource } from './db/data-source.ts';
-import { MenuCache } from './db/menu-cache.ts';
+import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { runMigrations } from './db/run-migrations.ts';
-import { PrintQueue } from './jobs/print-queue.ts';
-import { LiveEvents } from './live/live-events.ts';
+import { newServices } from './services.ts';
+
+const MOST_CONNECTIONS = 4_000;
+/** How long requests in hand may take to come to their end when the server stops. */
+const DRAIN_MS = 5_000;
 
 export interface RunningServer {
   readonly address: string;
@@ -16,23 +18,31 @@ export interface RunningServer {
 /** Connects, migrates and listens; what can't be done is thrown with a sentence. */
 export async function startServer(config: Config): Promise<RunningServer> {
   const database = newDataSource(config.databaseUrl);
-  await database.initialize();
+  await connectWithPatience(database);
   await runMigrations(database);
-  const live = new LiveEvents(config.databaseUrl);
-  await live.start();
-  const printing = new PrintQueue(database, config.databaseUrl);
-  await printing.start();
-  const server = createServer(newApp(config, { database, cache: new MenuCache(), live, printing, tillPin: config.tillPin }));
+  const services = await newServices(config, database);
+  let isClosing = false;
+  const server = createServer(newApp(config, services, () => isClosing).express);
+  server.maxConnections = MOST_CONNECTIONS;
   await listen(server, config);
   const { port } = server.address() as AddressInfo;
   const stop = async () => {
-    server.close();
-    await live.stop();
-    await printing.stop();
-    server.closeAllConnections();
+    isClosing = true;
+    await services.live.stop();
+    await Promise.all([drain(server), services.printing.stop()]);
+    await services.stop();
     await database.destroy();
   };
   return { address: `http://${config.host}:${port}`, stop };
+}
+
+/** Takes no new requests and lets those in hand come to their end, for so long. */
+async function drain(server: Server): Promise<void> {
+  const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+  server.closeIdleConnections();
+  const late = setTimeout(() => server.closeAllConnections(), DRAIN_MS);
+  await closed;
+  clearTimeout(late);
 }
 
 function listen(server: Server, { host, port }: Config): Promise<void> {

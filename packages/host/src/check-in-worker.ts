@@ -1,6 +1,6 @@
-import { Worker } from 'node:worker_threads';
 import type { Context, Finding, Menu } from '@hearty-ladle/core';
 import type { CheckMessage } from './check-worker.ts';
+import { newThread } from './new-thread.ts';
 
 /** Somebody who watches a line check that runs elsewhere: told after each item. */
 export type CheckWatch = (done: number, total: number) => void;
@@ -11,7 +11,7 @@ export type CheckWatch = (done: number, total: number) => void;
  */
 export async function checkInWorker(menu: Menu, context: Context, watch: CheckWatch, signal?: AbortSignal): Promise<readonly Finding[]> {
   signal?.throwIfAborted();
-  const worker = newWorker({ menu, context });
+  const worker = newThread(new URL('./check-worker.ts', import.meta.url), { menu, context });
   return await new Promise((resolve, reject) => {
     const stop = () => {
       void worker.terminate();
@@ -25,12 +25,4 @@ export async function checkInWorker(menu: Menu, context: Context, watch: CheckWa
       resolve(message.findings);
     });
   });
-}
-
-/** Run from the sources, modules are read by tsx, which a new thread must be given anew. */
-function newWorker(workerData: object): Worker {
-  if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./check-worker.js', import.meta.url), { workerData });
-  const file = new URL('./check-worker.ts', import.meta.url).href;
-  const start = `import(${JSON.stringify(import.meta.resolve('tsx/esm/api'))}).then(({ register }) => (register(), import(${JSON.stringify(file)})))`;
-  return new Worker(start, { eval: true, workerData, execArgv: ['--conditions=source'] });
 }

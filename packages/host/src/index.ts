@@ -1,2 +1,3 @@
 export { checkInWorker, type CheckWatch } from './check-in-worker.ts';
 export { clock } from './clock.ts';
+export { newThread } from './new-thread.ts';

@@ -1,9 +1,11 @@
 import {
-  apply, type Change, type ChangeRequest, type Fault, findThing, invert, isRemovedBy, type Target, type Thing, type ThingRef, touchedBy, type UsePlace,
-  usesOf,
+  applyUnchecked, type Change, type ChangeRequest, type Fault, invert, isRemovedBy, type Target, type Thing, type ThingRef, thingFinder, touchedBy, type UsePlace,
+  usesOf, type Workbook,
 } from '@hearty-ladle/core';
+import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { JournalEntity } from '../db/entities.ts';
+import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
 import { lockRevision, type StoredMenu, storeChange, versionOf } from '../db/menu-store.ts';
 import { announce } from '../live/announce.ts';
@@ -20,15 +22,27 @@ export interface StillUsed {
   readonly by: readonly UsePlace[];
 }
 
+/** What changing the menu depends on. `judge` tells what would be wrong with the menu after a change. */
+export interface ChangeDependencies {
+  readonly database: DataSource;
+  readonly cache: MenuCache;
+  readonly menuGate: Gate;
+  readonly judge: { readonly faultsOfChange: (menu: Workbook, change: Change) => Promise<readonly Fault[]> };
+}
+
 export type ChangeOutcome =
   | { readonly outcome: 'kept'; readonly revision: number; readonly seq: number; readonly versions: (ThingRef & { version: number })[] }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
-  | { readonly outcome: 'refused'; readonly faults: readonly Fault[]; readonly stillUsed: readonly StillUsed[] };
+  | { readonly outcome: 'refused'; readonly faults: readonly Fault[]; readonly stillUsed: readonly StillUsed[] }
+  /** The id of the request was used for another change. */
+  | { readonly outcome: 'id-taken' };
 
 /** What became of taking one change of the journal back. */
 export type TakeBackOutcome = ChangeOutcome | { readonly outcome: 'unknown' | 'taken-back-already' };
 
-interface Deed {
+interface Command {
+  readonly requestId: string;
+  readonly fingerprint: string;
   readonly label: string;
   readonly change: Change;
   readonly by: string;
@@ -37,23 +51,25 @@ interface Deed {
 
 /**
  * The one way in which a menu changes: lock, hold the versions that the change was based on against what stands,
- * apply, validate, and store the rows touched, the journal entry and the live event in one transaction.
+ * apply, validate, and store the rows touched, the journal entry and the live event in one transaction. A request
+ * whose answer was lost is sent again with the same id, and gets the same answer.
  */
-export async function changeMenu(
-  database: DataSource, cache: MenuCache, request: ChangeRequest, by: string,
-): Promise<ChangeOutcome> {
-  const said = new Map(request.based.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
-  return inOneGo(database, cache, (manager, before) => {
+export async function changeMenu(dependencies: ChangeDependencies, request: ChangeRequest, by: string): Promise<ChangeOutcome> {
+  const { id: requestId, label, change } = request;
+  const based = new Map(request.based.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
+  const fingerprint = createHash('sha256').update(JSON.stringify([label, change, request.based])).digest('hex');
+  return withMenuLock<ChangeOutcome>(dependencies, requestId, fingerprint, (manager, before) => {
     // A thing that is not named counts as new.
-    const conflicts = conflictsOf(before, touchedBy(request.change), (ref) => said.get(`${ref.kind} ${ref.id}`) ?? 0);
+    const conflicts = conflictsOf(before, touchedBy(change), (ref) => based.get(`${ref.kind} ${ref.id}`) ?? 0);
     if (conflicts.length > 0) return Promise.resolve({ outcome: { outcome: 'conflict', revision: before.revision, conflicts } });
-    return keep(manager, before, { label: request.label, change: request.change, by, undoes: request.undoes ?? null });
+    return store(dependencies, manager, before, { requestId, fingerprint, label, change, by, undoes: null });
   });
 }
 
-/** Takes one change of the journal back, if nothing that it touched was changed since. */
-export async function takeBack(database: DataSource, cache: MenuCache, seq: number, by: string): Promise<TakeBackOutcome> {
-  return inOneGo<TakeBackOutcome>(database, cache, async (manager, before) => {
+/** Undoes one entry of the journal, if nothing that it touched was changed since. */
+export async function takeBack(dependencies: ChangeDependencies, requestId: string, seq: number, by: string): Promise<TakeBackOutcome> {
+  const fingerprint = `undo ${seq}`;
+  return withMenuLock<TakeBackOutcome>(dependencies, requestId, fingerprint, async (manager, before) => {
     const entry = await manager.findOneBy(JournalEntity, { seq });
     if (!entry) return { outcome: { outcome: 'unknown' } };
     if (await manager.existsBy(JournalEntity, { undoes: seq })) return { outcome: { outcome: 'taken-back-already' } };
@@ -61,7 +77,8 @@ export async function takeBack(database: DataSource, cache: MenuCache, seq: numb
     const expected = (ref: ThingRef) => (isRemovedBy(entry.change, ref) ? 0 : (made.get(`${ref.kind} ${ref.id}`) ?? 0));
     const conflicts = conflictsOf(before, touchedBy(entry.change), expected);
     if (conflicts.length > 0) return { outcome: { outcome: 'conflict', revision: before.revision, conflicts } };
-    return keep(manager, before, { label: `Taken back: ${entry.label}`.slice(0, 200), change: entry.inverse, by, undoes: seq });
+    const label = `Undone: ${entry.label}`.slice(0, 200);
+    return store(dependencies, manager, before, { requestId, fingerprint, label, change: entry.inverse, by, undoes: seq });
   });
 }
 
@@ -70,24 +87,36 @@ interface Settled<O> {
   readonly stored?: StoredMenu;
 }
 
-async function inOneGo<O>(
-  database: DataSource, cache: MenuCache, work: (manager: EntityManager, before: StoredMenu) => Promise<Settled<O>>,
-): Promise<O> {
-  const { outcome, stored } = await database.transaction(async (manager) => {
-    const before = await cache.at(manager, await lockRevision(manager));
-    if (!before) throw new Error('there is no menu to change');
-    return work(manager, before);
-  });
+/** Runs one writer of the menu after another; a request that was kept before is answered as it was then. */
+async function withMenuLock<O>(
+  { database, cache, menuGate }: ChangeDependencies, requestId: string, fingerprint: string,
+  work: (manager: EntityManager, before: StoredMenu) => Promise<Settled<O | ChangeOutcome>>,
+): Promise<O | ChangeOutcome> {
+  const { outcome, stored } = await menuGate.run(() =>
+    database.transaction(async (manager): Promise<Settled<O | ChangeOutcome>> => {
+      const before = await cache.at(manager, await lockRevision(manager));
+      const answered = await manager.findOneBy(JournalEntity, { requestId });
+      if (answered) {
+        const { revision, seq, touched } = answered;
+        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'kept', revision, seq, versions: touched as never } : { outcome: 'id-taken' } };
+      }
+      if (!before) throw new Error('there is no menu to change');
+      return work(manager, before);
+    }),
+  );
   if (stored) cache.keep(stored);
   return outcome;
 }
 
-async function keep(manager: EntityManager, before: StoredMenu, { label, change, by, undoes }: Deed): Promise<Settled<ChangeOutcome>> {
-  const changed = apply(before.menu, change);
-  if (!changed.ok) return { outcome: { outcome: 'refused', faults: changed.faults, stillUsed: stillUsed(before, change) } };
-  const { stored, touched } = await storeChange(manager, before, changed.value, change);
+async function store(
+  { judge }: ChangeDependencies, manager: EntityManager, before: StoredMenu, { requestId, fingerprint, label, change, by, undoes }: Command,
+): Promise<Settled<ChangeOutcome>> {
+  const faults = await judge.faultsOfChange(before.menu, change);
+  if (faults.length > 0) return { outcome: { outcome: 'refused', faults, stillUsed: stillUsed(before, change) } };
+  const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
+  const inverse = invert(before.menu, change);
   const { identifiers } = await manager.insert(JournalEntity, {
-    at: new Date(), by, label, revision: stored.revision, change: change as never, inverse: invert(before.menu, change) as never, touched, undoes,
+    at: new Date(), by, label, revision: stored.revision, change: change as never, inverse: inverse as never, touched, undoes, requestId, fingerprint,
   });
   await announce(manager, { type: 'menu', revision: stored.revision });
   const seq = Number(identifiers[0]?.['seq']);
@@ -95,9 +124,10 @@ async function keep(manager: EntityManager, before: StoredMenu, { label, change,
 }
 
 function conflictsOf({ menu, versions }: StoredMenu, touched: readonly ThingRef[], expected: (ref: ThingRef) => number): Conflict[] {
+  const find = thingFinder(menu);
   return touched
     .filter((ref) => expected(ref) !== versionOf(versions, ref))
-    .map((ref) => ({ ...ref, version: versionOf(versions, ref), thing: findThing(menu, ref) }));
+    .map((ref) => ({ ...ref, version: versionOf(versions, ref), thing: find(ref) }));
 }
 
 /** Of the things that a refused change would take away, those that others speak of, with all who do. */

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
-import sharp from 'sharp';
-import type { DataSource } from 'typeorm';
+import sharp, { type Sharp } from 'sharp';
+import type { DataSource, EntityManager } from 'typeorm';
 import { PictureEntity } from '../db/entities.ts';
+import type { Gate } from '../db/gate.ts';
+import type { HouseSettings } from '../db/house-settings.ts';
 
 export interface KeptPicture {
   readonly id: string;
@@ -9,7 +11,17 @@ export interface KeptPicture {
   readonly height: number;
 }
 
-export type PictureOutcome = { readonly outcome: 'kept'; readonly picture: KeptPicture } | { readonly outcome: 'no-picture' | 'too-large' };
+export type PictureOutcome =
+  | { readonly outcome: 'kept'; readonly picture: KeptPicture }
+  | { readonly outcome: 'no-picture' | 'too-large' }
+  | { readonly outcome: 'no-room'; readonly maxMegabytes: number };
+
+/** What keeping pictures depends on; the gate lets one be drawn at a time, as one of 50 megapixels takes some 200 MB. */
+export interface PictureDependencies {
+  readonly database: DataSource;
+  readonly houseSettings: HouseSettings;
+  readonly pictureGate: Gate;
+}
 
 const FORMATS = new Set(['png', 'jpeg', 'webp']);
 /** Longest side as it is kept, and as it stands in lists. */
@@ -17,22 +29,52 @@ const LARGE = 1200;
 const SMALL = 240;
 /** A small file can unfold to a picture that fills the memory. */
 const MOST_PIXELS = 50_000_000;
+const MEGABYTE = 1024 * 1024;
+
+sharp.cache(false);
 
 /** Keeps a picture, judged by its content and made small; the same picture twice is kept once. */
-export async function keepPicture(database: DataSource, file: Buffer): Promise<PictureOutcome> {
-  const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+export async function keepPicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Buffer): Promise<PictureOutcome> {
+  const drawn = await pictureGate.run(() => draw(file));
+  if (typeof drawn === 'string') return { outcome: drawn };
+  const { large, small, width, height } = drawn;
+  const picture = { id: createHash('sha256').update(large).digest('hex').slice(0, 32), width, height };
+  const bytes = large.length + small.length;
+  return database.transaction(async (manager): Promise<PictureOutcome> => {
+    const { maxMegabytes } = (await houseSettings.read(manager)).house.pictures;
+    if (!(await manager.existsBy(PictureEntity, { id: picture.id })) && (await bytesKept(manager)) + bytes > maxMegabytes * MEGABYTE) return { outcome: 'no-room', maxMegabytes };
+    await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: new Date() }, ['id']);
+    return { outcome: 'kept', picture };
+  });
+}
+
+async function draw(file: Buffer): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
+  const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
   try {
     const { format, width, height } = await source().metadata();
-    if (!FORMATS.has(format)) return { outcome: 'no-picture' };
-    if (width * height > MOST_PIXELS) return { outcome: 'too-large' };
-    const within = (side: number) =>
-      source().rotate().resize(side, side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer({ resolveWithObject: true });
-    const [large, small] = [await within(LARGE), await within(SMALL)];
-    const id = createHash('sha256').update(large.data).digest('hex').slice(0, 32);
-    const picture = { id, width: large.info.width, height: large.info.height };
-    await database.manager.upsert(PictureEntity, { ...picture, body: large.data, small: small.data, addedAt: new Date() }, ['id']);
-    return { outcome: 'kept', picture };
+    if (!FORMATS.has(format)) return 'no-picture';
+    if (width * height > MOST_PIXELS) return 'too-large';
+    const within = (input: Sharp, side: number) =>
+      input.resize(side, side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer({ resolveWithObject: true });
+    const large = await within(source().rotate(), LARGE);
+    const small = await within(sharp(large.data), SMALL);
+    return { large: large.data, small: small.data, width: large.info.width, height: large.info.height };
   } catch (error) {
-    return { outcome: error instanceof Error && /pixel limit/i.test(error.message) ? 'too-large' : 'no-picture' };
+    return error instanceof Error && /pixel limit/i.test(error.message) ? 'too-large' : 'no-picture';
   }
+}
+
+/** Bytes of all pictures that are kept. */
+export async function bytesKept(manager: EntityManager): Promise<number> {
+  const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [{ bytes: number }];
+  return row.bytes;
+}
+
+/**
+ * Deletes pictures that nothing in the menu shows. Those that a change of the journal could bring back go too, so this
+ * is never done by itself; a picture that was just added may be about to be used and stays.
+ */
+export async function deleteUnusedPictures(database: DataSource, used: ReadonlySet<string>, addedBefore: Date): Promise<{ readonly pictures: number; readonly bytes: number }> {
+  const [rows] = (await database.query('DELETE FROM picture WHERE NOT (id = ANY($1)) AND added_at < $2 RETURNING bytes', [[...used], addedBefore])) as [{ bytes: number }[]];
+  return { pictures: rows.length, bytes: rows.reduce((sum, { bytes }) => sum + bytes, 0) };
 }

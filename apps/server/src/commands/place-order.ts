@@ -1,48 +1,89 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { localMinute, type Menu, OPEN_PRICE_TAG, orderOf, type OrderQuote, type PlacedOrder, type Placement, quoteOrder } from '@hearty-ladle/core';
-import type { DataSource, EntityManager } from 'typeorm';
-import { OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
+import {
+  cleanNote, limitFaultOf, type Menu, OPEN_PRICE_TAG, type OrderLimitFault, orderOf, type OrderQuote, type OrderRequest, type OrderSource,
+  type PlacedOrder, type Placement, quoteOrder, totalFaultOf, trustedOrder,
+} from '@hearty-ladle/core';
+import { clock } from '@hearty-ladle/host';
+import type { EntityManager } from 'typeorm';
+import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
+import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
+import { addPrintJob } from './add-print-job.ts';
+import { checkPin, type PinDependencies } from './check-pin.ts';
 
 export type OrderOutcome =
   | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }
+  /** One of the keys that the request replaces had made an order after all; this one was not placed. */
+  | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
-  | { readonly outcome: 'key-taken' | 'may-not-name-prices' };
+  | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
+  | { readonly outcome: 'pin-too-often'; readonly seconds: number }
+  | { readonly outcome: 'key-taken' | 'key-abandoned' | 'may-not-name-prices' | 'no-menu' };
 
-/** What placing an order leans on. */
-export interface Counter {
-  readonly database: DataSource;
+/** What placing an order depends on. */
+export interface OrderDependencies extends PinDependencies {
   readonly cache: MenuCache;
   readonly printing: PrintQueue;
-  readonly tillPin: string;
+  readonly orderGate: Gate;
+}
+
+/** Who sends an order: a guest, or a till (with the token by which it is known). */
+export interface OrderSender {
+  readonly source: OrderSource;
+  readonly device?: string | undefined;
 }
 
 /**
- * Places an order: quoted anew by the core, stored with its request, its quote, its tickets and their print jobs in
+ * Places an order: quoted again by the core, stored with its request, its quote, its tickets and their print jobs in
  * one transaction. The same key never makes two orders: the first one's answer is given again, and a key that was
- * used for something else is refused. Nobody is charged a price that they did not see.
+ * used for something else is refused. A request may replace earlier ones that were never answered: from then on they
+ * make no order, however late they arrive. Nobody is charged a price that they did not see.
  */
-export async function placeOrder({ database, cache, printing, tillPin }: Counter, key: string, placement: Placement): Promise<OrderOutcome> {
-  const { pin: _pin, ...said } = placement;
-  const fingerprint = createHash('sha256').update(JSON.stringify(said)).digest('hex');
-  const outcome = await database.transaction(async (manager): Promise<OrderOutcome> => {
-    await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [key]);
-    const before = await manager.findOneBy(OrderEntity, { key });
-    if (before) return before.fingerprint === fingerprint ? { outcome: 'placed-before', order: placed(before) } : { outcome: 'key-taken' };
-    const stored = await cache.current(manager);
-    if (!stored) throw new Error('there is no menu to order from');
-    if (namesPrices(stored.menu, placement) && placement.pin !== tillPin) return { outcome: 'may-not-name-prices' };
-    const request = orderOf(placement);
-    const quote = quoteOrder(stored.menu, request, (timeZone) => localMinute(new Date(), timeZone));
+export async function placeOrder(dependencies: OrderDependencies, key: string, request: OrderRequest, sender: OrderSender): Promise<OrderOutcome> {
+  const { database, cache, houseSettings, orderGate, printing } = dependencies;
+  const { pin, replaces = [], ...placement } = request;
+  const fingerprint = createHash('sha256').update(JSON.stringify(placement)).digest('hex');
+  const { house } = await houseSettings.read(database.manager);
+  const fault = limitFaultOf(placement, house.orders, sender.source === 'shop');
+  if (fault) return { outcome: 'above-limit', fault };
+  const stored = await cache.current(database.manager);
+  if (!stored) return { outcome: 'no-menu' };
+  if (namesPrices(stored.menu, placement)) {
+    const checked = pin === undefined || sender.source === 'shop' ? ({ outcome: 'wrong' } as const) : await checkPin(dependencies, pin, sender.device);
+    if (checked.outcome === 'wrong') return { outcome: 'may-not-name-prices' };
+    if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
+  }
+  const outcome = await orderGate.run(() => database.transaction(async (manager): Promise<OrderOutcome> => {
+    const settled = await settleKeys(manager, key, replaces, fingerprint);
+    if (settled) return settled;
+    const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
+    const quote = quoteOrder(stored.menu, order, clock);
     if (!quote.ok) return { outcome: 'refused', quote };
+    const tooDear = totalFaultOf(quote.total, house.orders);
+    if (tooDear) return { outcome: 'above-limit', fault: tooDear };
     if (placement.seenTotal !== undefined && placement.seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
-    const { name = null, place = null } = placement;
-    return { outcome: 'placed', order: await store(manager, printing, { key, fingerprint, request, quote, revision: stored.revision, name, place }) };
-  });
+    const [name, place] = [placement.name, placement.place].map((text) => cleanNote(text ?? '') || null) as [string | null, string | null];
+    const row = { key, fingerprint, request: order, quote, revision: stored.revision, name, place, search: searchText(stored.menu, order, quote, name, place) };
+    return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
+  }));
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
+}
+
+/** What the keys of a request decide before it is looked at; keys are locked, so that each is decided once. */
+async function settleKeys(manager: EntityManager, key: string, replaces: readonly string[], fingerprint: string): Promise<OrderOutcome | undefined> {
+  for (const one of [...new Set([key, ...replaces])].sort()) await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
+  const before = await manager.findOneBy(OrderEntity, { key });
+  if (before) return before.fingerprint === fingerprint ? { outcome: 'placed-before', order: placed(before) } : { outcome: 'key-taken' };
+  if (await manager.existsBy(AbandonedKeyEntity, { key })) return { outcome: 'key-abandoned' };
+  for (const replaced of replaces) {
+    const first = await manager.findOneBy(OrderEntity, { key: replaced });
+    if (first) return { outcome: 'first-was-placed', order: placed(first) };
+    await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values({ key: replaced, at: new Date() }).orIgnore().execute();
+  }
+  return undefined;
 }
 
 function placed({ id, number, total }: OrderRow): PlacedOrder {
@@ -53,28 +94,32 @@ function namesPrices({ items }: Menu, { lines }: Placement): boolean {
   return lines.some((line) => items.find(({ id }) => id === line.item)?.tags?.includes(OPEN_PRICE_TAG));
 }
 
-type NewOrder = Pick<OrderRow, 'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place'>;
-
-async function store(manager: EntityManager, printing: PrintQueue, order: NewOrder): Promise<PlacedOrder> {
-  const id = randomUUID();
-  const now = new Date();
-  const row = { ...order, id, placedAt: now, total: order.quote.total };
-  await manager.insert(OrderEntity, row as never);
-  const { number } = await manager.findOneByOrFail(OrderEntity, { id });
-  const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
-  for (const ticket of order.quote.tickets) {
-    const hung = { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, hungAt: now, bumpedAt: null, version: 1 };
-    await manager.insert(TicketEntity, hung);
-    if (printers.has(ticket.station)) await addPrintJob(manager, printing, hung.id, ticket.station, 0);
-  }
-  await announce(manager, { type: 'tickets' });
-  return { id, number, total: order.quote.total };
+/** Everything that an order is found by, but for its number: who it is for, its dishes by id and name, words and notes of its tickets. */
+function searchText({ items }: Menu, { lines }: Placement, { tickets }: OrderQuote, name: string | null, place: string | null): string {
+  const dishes = lines.flatMap(({ item }) => {
+    const dish = items.find(({ id }) => id === item)?.name;
+    return [item, ...(dish === undefined ? [] : typeof dish === 'string' ? [dish] : Object.values(dish))];
+  });
+  const read = tickets.flatMap((ticket) => [
+    ...ticket.lines.flatMap((line) => [line.item, ...line.words.map(({ text }) => text), ...line.notes.map(({ text }) => text)]), ...ticket.notes.map(({ text }) => text),
+  ]);
+  return [...new Set([name ?? '', place ?? '', ...dishes, ...read])].join(' ').toLowerCase();
 }
 
-/** A ticket is to be printed: the job and its place in the queue, in the transaction that hangs it up. */
-export async function addPrintJob(manager: EntityManager, printing: PrintQueue, ticketId: string, printer: string, copy: number): Promise<void> {
+type NewOrder = Pick<OrderRow, 'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'search'>;
+
+async function storeOrder(manager: EntityManager, printing: PrintQueue, order: NewOrder): Promise<PlacedOrder> {
   const id = randomUUID();
   const now = new Date();
-  await manager.insert(PrintJobEntity, { id, ticketId, printer, state: 'waiting', copy, doubtful: false, attempts: 0, fault: null, createdAt: now, dueAt: now, printedAt: null });
-  await printing.send(manager, id);
+  const { total, tickets } = order.quote;
+  const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: now, total } as never);
+  const { number } = generatedMaps[0] as { number: number };
+  const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
+  const hung = tickets.map((ticket) => (
+    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, hungAt: now, bumpedAt: null, version: 1 }
+  ));
+  if (hung.length > 0) await manager.insert(TicketEntity, hung);
+  for (const ticket of hung) if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
+  await announce(manager, { type: 'tickets' });
+  return { id, number, total };
 }

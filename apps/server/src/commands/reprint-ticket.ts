@@ -2,7 +2,7 @@ import type { DataSource } from 'typeorm';
 import { PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
-import { addPrintJob } from './place-order.ts';
+import { addPrintJob } from './add-print-job.ts';
 
 export type ReprintOutcome = 'sent' | 'no-ticket' | 'no-printer';
 

@@ -88,6 +88,8 @@ export interface PrintJobRow {
   copy: number;
   /** Whether an earlier try may have reached paper. */
   doubtful: boolean;
+  /** Tries whose end nobody knows: each may have left paper. */
+  doubts: number;
   attempts: number;
   fault: string | null;
   createdAt: Date;
@@ -107,6 +109,7 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
     state: { type: 'text' },
     copy: { type: 'integer' },
     doubtful: { type: 'boolean' },
+    doubts: { type: 'integer', default: 0 },
     attempts: { type: 'integer' },
     fault: { type: 'text', nullable: true },
     createdAt: { type: 'timestamptz', name: 'created_at' },
@@ -162,6 +165,8 @@ export interface HeldOrderRow {
   key: string | null;
   reservedBy: string | null;
   reservedUntil: Date | null;
+  /** Kept for a while after a till took it up, so that no other takes it up too. */
+  takenAt: Date | null;
 }
 export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
   name: 'held_order',
@@ -173,6 +178,7 @@ export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
     key: { type: 'text', nullable: true },
     reservedBy: { type: 'text', name: 'reserved_by', nullable: true },
     reservedUntil: { type: 'timestamptz', name: 'reserved_until', nullable: true },
+    takenAt: { type: 'timestamptz', name: 'taken_at', nullable: true },
   },
   uniques: [{ name: 'uq_held_order_key', columns: ['key'] }],
 });

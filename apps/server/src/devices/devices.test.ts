@@ -28,7 +28,7 @@ describe('a ticket as bytes', () => {
     for (let seed = 0; seed < 60; seed++) {
       const random = new Random(seed);
       const lines = randomPaper(random);
-      const bytes = await escposBytes(lines, random.pick([32, 42, 48]));
+      const { bytes } = await escposBytes(lines, random.pick([32, 42, 48]));
       const paper = (await printed(bytes, random.int(1, 40))).filter((line) => 'image' in line || line.text !== '');
       expect({ seed, paper }).toEqual({
         seed, paper: lines.map(({ text, style }) => ({ text, big: style === 'big' || style === 'loud', bold: style === 'bold', reversed: style === 'loud' })),
@@ -37,7 +37,7 @@ describe('a ticket as bytes', () => {
   });
 
   it('draws what the code page does not have, in the width of the paper', async () => {
-    const paper = await printed(await escposBytes([{ text: 'Thêm ớt', style: 'loud' }, { text: 'بدون بصل', style: 'plain' }] as PaperLine[], 42), 64);
+    const paper = await printed((await escposBytes([{ text: 'Thêm ớt', style: 'loud' }, { text: 'بدون بصل', style: 'plain' }] as PaperLine[], 42)).bytes, 64);
     const drawn = paper.filter((line) => 'image' in line);
     expect(drawn).toHaveLength(2);
     for (const line of drawn) expect('image' in line && line.width).toBe(42 * 12);
@@ -48,7 +48,10 @@ describe('a printer', () => {
   let papers: PaperLineOut[][];
   let printer: SimulatedPrinter;
   const address = () => ({ host: '127.0.0.1', port: printer.port });
-  const ticket = () => escposBytes([{ text: 'KETTLES 12', style: 'big' }, { text: '2 EMBER', style: 'plain' }] as PaperLine[], 42);
+  const print = async () => {
+    const { bytes, heightDots } = await escposBytes([{ text: 'KETTLES 12', style: 'big' }, { text: '2 EMBER', style: 'plain' }] as PaperLine[], 42);
+    return printOn(address(), bytes, heightDots);
+  };
   beforeEach(async () => {
     papers = [];
     printer = new SimulatedPrinter((paper) => {
@@ -60,17 +63,17 @@ describe('a printer', () => {
   afterEach(() => printer.close());
 
   it.each<[PrinterMode, string, string, number]>([
-    ['ok', 'ok', 'printed', 1], ['out-of-paper', 'out-of-paper', 'refused', 0], ['jammed', 'jammed', 'refused', 0], ['stalled', 'stalled', 'refused', 0], ['away', 'away', 'refused', 0],
+    ['ok', 'ok', 'printed', 1], ['out-of-paper', 'out-of-paper', 'refused', 0], ['jammed', 'jammed', 'refused', 0], ['stalled', 'stalled', 'refused', 0], ['echoes', 'stalled', 'refused', 0], ['slow', 'ok', 'printed', 1], ['away', 'away', 'refused', 0],
   ])('that is %s says so, and a ticket sent to it is told for what became of it', async (mode, health, result, on) => {
     await printer.become(mode);
     expect(await printerHealth(address())).toBe(health);
-    expect((await printOn(address(), await ticket())).result).toBe(result);
+    expect((await print()).result).toBe(result);
     expect(papers).toHaveLength(on);
   });
 
   it('that hangs up on the way leaves it unknown what is on paper', async () => {
     await printer.become('drops');
-    expect(await printOn(address(), await ticket())).toMatchObject({ result: 'unknown' });
+    expect(await print()).toMatchObject({ result: 'unknown' });
   });
 
   it('that comes back answers where it was, and prints whole tickets again', async () => {
@@ -78,7 +81,7 @@ describe('a printer', () => {
     await printer.become('away');
     await printer.become('ok');
     expect(printer.port).toBe(port);
-    await Promise.all([printOn(address(), await ticket()), printOn(address(), await ticket())]);
+    await Promise.all([print(), print()]);
     expect(papers.map((paper) => paper.flatMap((line) => ('text' in line && line.text !== '' ? [line.text] : [])))).toEqual([['KETTLES 12', '2 EMBER'], ['KETTLES 12', '2 EMBER']]);
   });
 });

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { PaperLine } from '@hearty-ladle/core';
+import { type PaperLine, textWidth } from '@hearty-ladle/core';
 import CodepageEncoder from '@point-of-sale/codepage-encoder';
 import ReceiptPrinterEncoder from '@point-of-sale/receipt-printer-encoder';
 import sharp from 'sharp';
@@ -15,20 +15,47 @@ const FONT_FILE = join(dirname(createRequire(import.meta.url).resolve('dejavu-fo
 const FEED_BEFORE_CUT = 3;
 /** GS r 1: answered once everything before it has been printed. */
 export const ASK_WHETHER_DONE = Uint8Array.of(0x1d, 0x72, 0x01);
+/** GS a 0: the printer says nothing that it is not asked. */
+export const SAY_NOTHING_UNASKED = Uint8Array.of(0x1d, 0x61, 0x00);
+
+/** The encoder's widest; lines come laid out, so that it is only the width beyond which it would break them itself. */
+const MOST_COLUMNS = 48;
+/** ESC a 1: what follows stands in the middle of the paper. */
+const CENTRED = [0x1b, 0x61, 1];
+/** From one line to the next, in dots of 203 to the inch: 1/6 inch. */
+const LINE_DOTS = 34;
+
+/** How many columns are printed on paper that has so many: wider paper has the ticket in its middle. */
+export function columnsPrinted(columns: number): number {
+  return Math.min(columns, MOST_COLUMNS);
+}
+
+/** A ticket as bytes, and how much paper it takes, in dots of 203 to the inch. */
+export interface PrintedBytes {
+  readonly bytes: Uint8Array;
+  readonly heightDots: number;
+}
 
 /**
- * A ticket as ESC/POS bytes. Lines whose letters the code page has are sent as text; others (Vietnamese, Arabic,
- * wide letters, pictures) are drawn with a font that ships with the application, and sent as a raster image.
+ * A ticket as ESC/POS bytes for paper of so many columns, its lines laid out for `columnsPrinted` of them. Lines whose
+ * letters the code page has are sent as text; others (Vietnamese, Arabic, wide letters, pictures) are drawn with a font
+ * that ships with the application, and sent as a raster image. No text reaches the printer as a command.
  */
-export async function escposBytes(lines: readonly PaperLine[], columns: number): Promise<Uint8Array> {
-  const encoder = new ReceiptPrinterEncoder({ language: 'esc-pos', codepageMapping: 'epson', imageMode: 'raster', columns, feedBeforeCut: FEED_BEFORE_CUT });
+export async function escposBytes(lines: readonly PaperLine[], columns: number): Promise<PrintedBytes> {
+  const encoder = new ReceiptPrinterEncoder({ language: 'esc-pos', codepageMapping: 'epson', imageMode: 'raster', columns: MOST_COLUMNS, feedBeforeCut: FEED_BEFORE_CUT });
   encoder.initialize().codepage(CODE_PAGE);
-  for (const line of lines) {
-    if ([...line.text].every((letter) => KNOWN.has(letter))) writeLine(encoder, line);
-    else await drawLine(encoder, line, columns);
+  if (columns > MOST_COLUMNS) encoder.raw(CENTRED);
+  let heightDots = (FEED_BEFORE_CUT + 1) * LINE_DOTS;
+  for (const { text: asked, style } of lines) {
+    const line = { style, text: asked.replace(/\p{Cc}+/gu, ' ') };
+    const isKnown = [...line.text].every((letter) => KNOWN.has(letter));
+    // Letters that have no width, such as joiners alone, leave nothing to draw.
+    if (isKnown || textWidth(line.text) === 0) writeLine(encoder, isKnown ? line : { ...line, text: '' });
+    else await drawLine(encoder, line, columnsPrinted(columns));
+    heightDots += LINE_DOTS * (style === 'big' || style === 'loud' ? 2 : 1);
   }
   encoder.cut();
-  return encoder.encode();
+  return { bytes: encoder.encode(), heightDots };
 }
 
 function writeLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine): void {

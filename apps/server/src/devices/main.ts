@@ -1,4 +1,4 @@
-import { newDataSource } from '../db/data-source.ts';
+import { connectWithPatience, newDataSource } from '../db/data-source.ts';
 import { runMigrations } from '../db/run-migrations.ts';
 import { runProcess } from '../run-process.ts';
 import { PlayedPrinters } from './play-printers.ts';
@@ -7,7 +7,7 @@ import { PlayedPrinters } from './play-printers.ts';
 await runProcess(async () => {
   const url = process.env['DATABASE_URL'] ?? '';
   const database = newDataSource(url);
-  await database.initialize();
+  await connectWithPatience(database);
   await runMigrations(database);
   const printers = new PlayedPrinters(database, url);
   await printers.start();

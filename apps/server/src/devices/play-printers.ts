@@ -2,6 +2,7 @@ import { Client } from 'pg';
 import type { DataSource } from 'typeorm';
 import { MenuListEntity, PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
 import { announce, CHANNEL } from '../live/announce.ts';
+import { log } from '../log.ts';
 import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
 
 const RETRY_MS = 500;
@@ -61,7 +62,7 @@ export class PlayedPrinters {
     const client = new Client({ connectionString: this.#url });
     this.#client = client;
     client.on('notification', () => {
-      this.#work = this.#work.then(() => this.#follow()).catch(() => undefined);
+      this.#work = this.#work.then(() => this.#follow()).catch((error: unknown) => log.warn({ err: error }, 'simulated printers could not follow'));
     });
     const again = () => {
       if (this.#stopped || this.#client !== client) return;

@@ -1,5 +1,5 @@
 import { createConnection, type Socket } from 'node:net';
-import { ASK_WHETHER_DONE } from './escpos.ts';
+import { ASK_WHETHER_DONE, SAY_NOTHING_UNASKED } from './escpos.ts';
 
 /** What a printer says of itself; `away`: nothing answers where it should be. */
 export type PrinterHealth = 'ok' | 'out-of-paper' | 'jammed' | 'stalled' | 'away';
@@ -31,15 +31,22 @@ export async function printerHealth(address: PrinterAddress): Promise<PrinterHea
   }
 }
 
-/** Sends a ticket to a printer that is ready, and waits for its word that everything is on paper. */
-export async function printOn(address: PrinterAddress, bytes: Uint8Array): Promise<PrintResult> {
+/** The slowest paper that is waited for, in dots a second: 25 mm. */
+const SLOWEST_DOTS = 200;
+
+/**
+ * Sends a ticket to a printer that is ready, and waits for its word that everything is on paper, as long as so much
+ * paper may take.
+ */
+export async function printOn(address: PrinterAddress, bytes: Uint8Array, heightDots: number): Promise<PrintResult> {
   const line = await openLine(address);
   if (!line) return { result: 'refused', health: 'away' };
   try {
     const health = await line.health();
     if (health !== 'ok') return { result: 'refused', health };
     line.send(bytes);
-    if ((await line.ask(ASK_WHETHER_DONE)) === undefined) return { result: 'unknown', health: 'stalled' };
+    const patience = ANSWER_MS + (heightDots / SLOWEST_DOTS) * 1_000;
+    if ((await line.ask(ASK_WHETHER_DONE, isPaperStatus, patience)) === undefined) return { result: 'unknown', health: 'stalled' };
     // It may have run dry on the way: then nobody knows how much of it was printed.
     const after = await line.health();
     return after === 'ok' ? { result: 'printed' } : { result: 'unknown', health: after };
@@ -48,10 +55,15 @@ export async function printOn(address: PrinterAddress, bytes: Uint8Array): Promi
   }
 }
 
+/** The fixed bits of an answer to DLE EOT: 0 and 7 clear, 1 and 4 set (ESC/POS). An echo has none of them right. */
+const isRealTimeStatus = (byte: number) => (byte & 0x93) === 0x12;
+/** The fixed bits of an answer to GS r 1: 4 and 7 clear (ESC/POS). */
+const isPaperStatus = (byte: number) => (byte & 0x90) === 0;
+
 class PrinterLine {
   readonly #socket: Socket;
   #answers: number[] = [];
-  #waiting: ((answer: number | undefined) => void) | undefined;
+  #waiting: { readonly isAnswer: (byte: number) => boolean; readonly resolve: (answer: number | undefined) => void } | undefined;
 
   constructor(socket: Socket) {
     this.#socket = socket;
@@ -67,26 +79,33 @@ class PrinterLine {
     this.#socket.write(bytes);
   }
 
-  /** The byte that the printer answers; undefined when none comes in time, or the line is lost. */
-  ask(question: Uint8Array): Promise<number | undefined> {
+  /**
+   * The byte that the printer answers, of those that can be an answer: what came before the question, and what has the
+   * wrong fixed bits, is none. Undefined when none comes in time, or the line is lost.
+   */
+  ask(question: Uint8Array, isAnswer: (byte: number) => boolean, patience = ANSWER_MS): Promise<number | undefined> {
+    this.#answers = [];
     this.send(question);
     return new Promise((resolve) => {
-      const timer = setTimeout(() => this.#lost(), ANSWER_MS);
-      this.#waiting = (answer) => {
-        clearTimeout(timer);
-        this.#waiting = undefined;
-        resolve(answer);
+      const timer = setTimeout(() => this.#lost(), patience);
+      this.#waiting = {
+        isAnswer,
+        resolve: (answer) => {
+          clearTimeout(timer);
+          this.#waiting = undefined;
+          resolve(answer);
+        },
       };
       if (this.#socket.destroyed) this.#lost();
-      else this.#settle();
     });
   }
 
   async health(): Promise<PrinterHealth> {
-    const fault = await this.ask(ASK_FAULT);
+    this.send(SAY_NOTHING_UNASKED);
+    const fault = await this.ask(ASK_FAULT, isRealTimeStatus);
     if (fault === undefined) return 'stalled';
     if ((fault & 0x40) !== 0) return 'jammed';
-    const paper = await this.ask(ASK_PAPER);
+    const paper = await this.ask(ASK_PAPER, isRealTimeStatus);
     if (paper === undefined) return 'stalled';
     return (paper & 0x60) === 0 ? 'ok' : 'out-of-paper';
   }
@@ -97,11 +116,13 @@ class PrinterLine {
   }
 
   #settle(): void {
-    if (this.#waiting && this.#answers.length > 0) this.#waiting(this.#answers.shift());
+    const waiting = this.#waiting;
+    const answer = waiting && this.#answers.find((byte) => waiting.isAnswer(byte));
+    if (waiting && answer !== undefined) waiting.resolve(answer);
   }
 
   #lost(): void {
-    this.#waiting?.(undefined);
+    this.#waiting?.resolve(undefined);
   }
 }
 

@@ -1,10 +1,14 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import type { AddressInfo } from 'node:net';
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { PaperLineOut } from '@hearty-ladle/core';
 import { EscposReader } from './escpos-reader.ts';
 
-/** How a printer can fare. `drops`: it prints half a ticket and hangs up. `away`: nothing answers at its address. */
-export const PRINTER_MODES = ['ok', 'out-of-paper', 'jammed', 'stalled', 'drops', 'away'] as const;
+/**
+ * How a printer can fare. `slow`: paper comes out at some 60 mm a second. `echoes`: it sends back what it is sent and
+ * prints nothing. `drops`: it prints half a ticket and hangs up. `away`: nothing answers at its address.
+ */
+export const PRINTER_MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'drops', 'away'] as const;
 export type PrinterMode = (typeof PRINTER_MODES)[number];
 
 /** Status bytes as ESC/POS has them: a fixed pattern, and the bits that tell what is wrong. */
@@ -12,6 +16,8 @@ const STATUS_FINE = 0x12;
 const OFFLINE = 0x08;
 const PAPER_END = 0x60;
 const COVER_OR_JAM = 0x40;
+/** One line of 4.2 mm at 60 mm a second. */
+const SLOW_LINE_MS = 70;
 
 /** A printer that is played: it takes ESC/POS over TCP on loopback, answers its status, and can fail as real ones do. */
 export class SimulatedPrinter {
@@ -68,7 +74,8 @@ export class SimulatedPrinter {
       status: (kind) => answer(this.#status(kind)),
       done: () => answer(0),
       cut: async (paper) => {
-        if (this.#mode === 'ok') await this.#print(paper);
+        if (this.#mode === 'slow') await sleep(paper.length * SLOW_LINE_MS);
+        if (this.#mode === 'ok' || this.#mode === 'slow') await this.#print(paper);
         if (this.#mode !== 'drops') return;
         await this.#print(paper.slice(0, Math.ceil(paper.length / 2)));
         socket.destroy();
@@ -77,6 +84,7 @@ export class SimulatedPrinter {
     let reading = Promise.resolve();
     socket.on('data', (chunk) => {
       if (this.#mode === 'stalled') return;
+      if (this.#mode === 'echoes') return void socket.write(chunk);
       reading = reading.then(() => reader.read(chunk)).catch(() => void socket.destroy());
     });
   }

@@ -1,4 +1,7 @@
 import type { ErrorRequestHandler, Response } from 'express';
+import { BusyError } from '../db/gate.ts';
+import { isUnavailable } from '../db/database-errors.ts';
+import { log } from '../log.ts';
 
 /** A problem document of RFC 9457. */
 export interface ProblemDocument {
@@ -13,8 +16,17 @@ export function sendProblem(response: Response, status: number, code: string, ti
   response.status(status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
-/** The last handler: what is the caller's fault is said as such, what is ours is logged and not shown. */
+const RETRY_SECONDS = '2';
+
+/** The last handler: what is the caller's fault is said as such, what passes is said to pass, what is ours is logged and not shown. */
 export const problemHandler: ErrorRequestHandler = (error: { type?: string; status?: number; limit?: number }, request, response, next) => {
+  if (error instanceof BusyError || isUnavailable(error)) {
+    log.warn({ err: error, id: request.id, method: request.method, path: request.path }, 'not served just now');
+    if (response.headersSent) return void response.destroy();
+    response.set('Retry-After', RETRY_SECONDS);
+    if (error instanceof BusyError) return sendProblem(response, 503, 'busy', 'Too much is going on at once. Nothing was changed; please try again in a moment.');
+    return sendProblem(response, 503, 'database-away', 'The database does not answer just now. Please try again in a moment.');
+  }
   if (response.headersSent) return next(error);
   if (error.type === 'entity.too.large') {
     const most = error.limit === undefined ? '' : ` (${Math.round(error.limit / 1024)} kB)`;
@@ -24,6 +36,6 @@ export const problemHandler: ErrorRequestHandler = (error: { type?: string; stat
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
     return sendProblem(response, error.status, 'bad-request', 'The request can’t be understood.');
   }
-  request.log?.error(error);
+  log.error({ err: error, id: request.id, method: request.method, path: request.path }, 'a request failed');
   return sendProblem(response, 500, 'fault', 'Something went wrong here. Nothing was changed; please try again.');
 };

@@ -1,14 +1,11 @@
-import type { DataSource } from 'typeorm';
-import type { MenuCache } from '../db/menu-cache.ts';
-import type { PrintQueue } from '../jobs/print-queue.ts';
+import type { ChangeDependencies } from '../commands/change-menu.ts';
+import type { PictureDependencies } from '../commands/keep-picture.ts';
+import type { OrderDependencies } from '../commands/place-order.ts';
+import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
 
-/** What the routes lean on. */
-export interface Services {
-  readonly database: DataSource;
-  readonly cache: MenuCache;
+/** What the routes depend on. */
+export interface Services extends OrderDependencies, ChangeDependencies, PictureDependencies {
   readonly live: LiveEvents;
-  readonly printing: PrintQueue;
-  /** The word of those who may name a price at the till. */
-  readonly tillPin: string;
+  readonly judge: Judge;
 }

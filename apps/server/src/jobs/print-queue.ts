@@ -1,90 +1,123 @@
-import PgBoss from 'pg-boss';
-import { type DataSource, type EntityManager, In, LessThan, Not } from 'typeorm';
+import { type DataSource, type EntityManager, In, LessThan, LessThanOrEqual, Not } from 'typeorm';
 import { PrinterEntity, PrintJobEntity } from '../db/entities.ts';
+import { newDataSource } from '../db/data-source.ts';
 import { printerHealth } from '../devices/printer-line.ts';
+import { log } from '../log.ts';
+import { JobQueue } from './job-queue.ts';
 import { keepHealth } from './printer-health.ts';
-import { printTickets } from './print-ticket.ts';
+import { PrinterLocks } from './printer-locks.ts';
+import { printJob } from './print-ticket.ts';
 
-const QUEUE = 'print';
-const WORKERS = 3;
-const AT_ONCE = 20;
-const POLL_SECONDS = 0.5;
-/** How long a try may take before another process may take the job. */
-const EXPIRE_SECONDS = 60;
+const POOL_SIZE = 5;
 const HEALTH_MS = 4_000;
 /** A job that was due so long ago and is not printed was forgotten by a process that died. */
 const FORGOTTEN_MS = 15_000;
+/** While another process speaks to the printer, in seconds. */
+const WHILE_OTHERS_PRINT = 1;
+const MOST_FORGOTTEN = 500;
+const STOP_MS = 4_000;
+
+/** A job that nothing more is done about. */
+export const FINISHED = ['printed', 'stopped'] as const;
 
 /**
- * Tickets on their way to paper. Jobs are sent in the transaction that makes them, and any server process may take
- * them; what a process that died leaves behind is picked up by the others.
+ * Tickets on their way to paper. Each printer works through its own tickets in order, and none waits for another's; no
+ * connection to the database is held while paper comes out, and printing has a small pool of its own. Any process may
+ * print; what one that died leaves behind is taken up by the others.
  */
 export class PrintQueue {
   readonly #database: DataSource;
-  readonly #boss: PgBoss;
-  #workers: string[] = [];
+  readonly #queue: JobQueue;
+  readonly #locks: PrinterLocks;
+  readonly #working = new Map<string, Promise<void>>();
+  /** Printers that got something to do while they were at work. */
+  readonly #again = new Set<string>();
+  #stopping = false;
   #timer: NodeJS.Timeout | undefined;
   #looking: Promise<void> = Promise.resolve();
 
-  constructor(database: DataSource, url: string) {
-    this.#database = database;
-    this.#boss = new PgBoss({ connectionString: url, schema: 'pgboss', max: 4, maintenanceIntervalSeconds: 10, schedule: false });
-    // The connection may go away for a while; the boss tries again by itself.
-    this.#boss.on('error', () => undefined);
+  constructor(url: string) {
+    this.#database = newDataSource(url, { poolSize: POOL_SIZE, name: 'printing' });
+    this.#queue = new JobQueue(url);
+    this.#locks = new PrinterLocks(url);
   }
 
   async start(): Promise<void> {
-    await this.#boss.start();
-    await this.#boss.createQueue(QUEUE);
-    const options = { pollingIntervalSeconds: POLL_SECONDS, batchSize: AT_ONCE };
-    for (let i = 0; i < WORKERS; i++) {
-      this.#workers.push(await this.#boss.work<{ id: string }>(QUEUE, options, (jobs) => this.#print(jobs)));
-    }
+    await this.#database.initialize();
+    await this.#queue.start((printers) => printers.forEach((printer) => this.#work(printer)));
     this.#timer = setInterval(() => {
-      this.#looking = this.#looking.then(() => this.#look()).catch(() => undefined);
+      this.#looking = this.#looking.then(() => this.#look());
     }, HEALTH_MS);
-    this.#looking = this.#look().catch(() => undefined);
+    this.#looking = this.#look();
   }
 
+  /** Takes nothing up any more and lets what is being printed come to its end, within a few seconds. */
   async stop(): Promise<void> {
+    this.#stopping = true;
     clearInterval(this.#timer);
-    await this.#looking;
-    await this.#boss.stop({ graceful: true, timeout: 3_000, wait: true }).catch(() => undefined);
+    await this.#queue.stop();
+    const late = new Promise<void>((resolve) => setTimeout(resolve, STOP_MS).unref());
+    await Promise.race([Promise.all([this.#looking, ...this.#working.values()]), late]);
+    await this.#locks.stop();
+    await this.#database.destroy();
   }
 
-  /** Puts a print job in the queue, when and only when the transaction commits. */
-  async send(manager: EntityManager, id: string, startAfterSeconds = 0): Promise<void> {
-    const db = { executeSql: async (sql: string, values: unknown[]) => ({ rows: (await manager.query(sql, values)) as unknown[] }) };
-    await this.#boss.send(QUEUE, { id }, { db, startAfter: startAfterSeconds, expireInSeconds: EXPIRE_SECONDS, retryLimit: 3, retryDelay: 1 });
+  /** A printer has something to do, when and only when the transaction commits. */
+  async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
+    await this.#queue.send(manager, printer, startAfterSeconds);
   }
 
-  /** Tells the workers that there may be something to do, so that they need not wait for their next look. */
   wake(): void {
-    for (const worker of this.#workers) this.#boss.notifyWorker(worker);
+    this.#queue.wake();
   }
 
-  async #print(jobs: readonly { data: { id: string } }[]): Promise<void> {
-    // Where the database is away the jobs stand as they are, and are taken up as forgotten ones.
-    const again = await printTickets(this.#database, jobs.map(({ data }) => data.id)).catch(() => new Map<string, number>());
-    if (again.size === 0) return;
-    await this.#database.transaction(async (manager) => {
-      for (const [id, pause] of again) {
-        await manager.update(PrintJobEntity, { id }, { dueAt: new Date(Date.now() + pause * 1_000) });
-        await this.send(manager, id, pause);
+  #work(printer: string): void {
+    if (this.#stopping) return;
+    if (this.#working.has(printer)) return void this.#again.add(printer);
+    const work = this.#printAll(printer)
+      // Where the database is away the jobs stand as they are, and are taken up as forgotten ones.
+      .catch((error: unknown) => log.error({ err: error, printer }, 'printing was interrupted'))
+      .finally(() => {
+        this.#working.delete(printer);
+        if (this.#again.delete(printer)) this.#work(printer);
+      });
+    this.#working.set(printer, work);
+  }
+
+  /** Prints what is due at a printer, one ticket after another, until nothing is or the printer fails. */
+  async #printAll(printer: string): Promise<void> {
+    if (!(await this.#locks.tryLock(printer))) return this.#later(printer, WHILE_OTHERS_PRINT);
+    try {
+      while (!this.#stopping) {
+        const [job] = await this.#database.manager.find(PrintJobEntity, {
+          where: { printer, state: Not(In([...FINISHED])), dueAt: LessThanOrEqual(new Date()) }, order: { createdAt: 'ASC', copy: 'ASC', id: 'ASC' }, take: 1,
+        });
+        if (!job) break;
+        const turns = await printJob(this.#database, job);
+        for (const { printer: next, seconds } of turns) await this.#later(next, seconds);
+        if (turns.length > 0) break;
       }
-    });
+    } finally {
+      await this.#locks.unlock(printer);
+    }
   }
 
-  /** Asks every printer how it is, and takes up what was forgotten. */
+  async #later(printer: string, seconds: number): Promise<void> {
+    await this.send(this.#database.manager, printer, seconds);
+  }
+
+  /** Asks every printer that is not at work how it is, and takes up what was forgotten. */
   async #look(): Promise<void> {
-    for (const { station, host, port } of await this.#database.manager.find(PrinterEntity)) {
-      await keepHealth(this.#database, station, await printerHealth({ host, port }));
+    try {
+      const printers = await this.#database.manager.find(PrinterEntity);
+      await Promise.all(printers.filter(({ station }) => !this.#working.has(station)).map(async ({ station, host, port }) => {
+        await keepHealth(this.#database.manager, station, await printerHealth({ host, port }));
+      }));
+      const where = { state: Not(In([...FINISHED])), dueAt: LessThan(new Date(Date.now() - FORGOTTEN_MS)) };
+      const forgotten = await this.#database.manager.find(PrintJobEntity, { where, select: { id: true, printer: true }, take: MOST_FORGOTTEN });
+      for (const printer of new Set(forgotten.map((job) => job.printer))) this.#work(printer);
+    } catch (error) {
+      log.warn({ err: error }, 'printers could not be looked at');
     }
-    const forgotten = await this.#database.manager.find(PrintJobEntity, { where: { state: Not('printed'), dueAt: LessThan(new Date(Date.now() - FORGOTTEN_MS)) }, take: 100 });
-    if (forgotten.length === 0) return;
-    await this.#database.transaction(async (manager) => {
-      await manager.update(PrintJobEntity, { id: In(forgotten.map(({ id }) => id)) }, { dueAt: new Date() });
-      for (const { id } of forgotten) await this.send(manager, id);
-    });
   }
 }

@@ -1,9 +1,10 @@
 import { type Location, type Station, ticketPaper } from '@hearty-ladle/core';
-import { type DataSource, type EntityManager, In, Not } from 'typeorm';
+import { type DataSource, type EntityManager, In, LessThanOrEqual, Not } from 'typeorm';
 import { MenuThingEntity, OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
-import { escposBytes } from '../devices/escpos.ts';
+import { columnsPrinted, escposBytes, type PrintedBytes } from '../devices/escpos.ts';
 import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
+import { log } from '../log.ts';
 import { headOf } from './ticket-head.ts';
 import { keepHealth } from './printer-health.ts';
 
@@ -12,81 +13,92 @@ const USUAL_COLUMNS = 32;
 const TRIES = 3;
 const PAUSES = [1, 2, 4, 8, 15];
 const LONGEST_PAUSE = 20;
-/** While another process speaks to the printer. */
-const WHILE_OTHERS_PRINT = 1;
+/** Tries after which nobody knows what is on paper: then a person must look. */
+const MOST_DOUBTS = 3;
+/** With the longest pause some twenty minutes of a printer that is not ready. */
+const MOST_ATTEMPTS = 60;
 
-/** Print jobs that are to be tried again, with the pause before it in seconds. */
-export type TryAgain = ReadonlyMap<string, number>;
+/** A printer that has something to do in so many seconds. */
+export interface Turn {
+  readonly printer: string;
+  readonly seconds: number;
+}
 
 /**
- * Tries to put tickets on paper: the printers side by side, each its tickets one after another. A ticket whose last
- * try nobody knows the end of is printed again, and says so. Once a printer has failed, the rest of its tickets wait
- * without being tried.
+ * Tries to put one ticket on paper. A ticket whose last try nobody knows the end of is printed again, and says so.
+ * When the printer fails, everything that is due at it waits, or turns to its backup, without being tried; the answer
+ * says when to go on where. Nothing is tried without end.
  */
-export async function printTickets(database: DataSource, ids: readonly string[]): Promise<TryAgain> {
-  const jobs = await database.manager.find(PrintJobEntity, { where: { id: In([...ids]), state: Not('printed') }, order: { createdAt: 'ASC' } });
-  const again = new Map<string, number>();
-  const printers = [...new Set(jobs.map(({ printer }) => printer))];
-  await Promise.all(printers.map((printer) => printAt(database, printer, jobs.filter((job) => job.printer === printer), again)));
-  return again;
-}
-
-/** One process at a time speaks to a printer; the lock goes with the process that dies. */
-async function printAt(database: DataSource, station: string, jobs: readonly PrintJobRow[], again: Map<string, number>): Promise<void> {
-  const runner = database.createQueryRunner();
-  const lock = `printer ${station}`;
+export async function printJob(database: DataSource, job: PrintJobRow): Promise<readonly Turn[]> {
+  const { manager } = database;
+  const address = await manager.findOneBy(PrinterEntity, { station: job.printer });
+  const sent = asFound(job);
+  if (sent.doubts >= MOST_DOUBTS) return stop(manager, sent, sent.fault ?? 'stalled');
+  if (!address) return failed(database, sent, { result: 'refused', health: 'away' });
+  let printed: PrintedBytes | undefined;
   try {
-    const [{ locked }] = (await runner.query('SELECT pg_try_advisory_lock(hashtextextended($1, 2)) AS locked', [lock])) as [{ locked: boolean }];
-    if (!locked) return jobs.forEach(({ id }) => again.set(id, WHILE_OTHERS_PRINT));
-    let fault: PrinterHealth | undefined;
-    for (const { id } of jobs) {
-      // Another process may have printed it, or sent it elsewhere, since it was read.
-      const job = await runner.manager.findOneBy(PrintJobEntity, { id, printer: station, state: Not('printed') });
-      if (!job) continue;
-      const result = fault === undefined ? await tryPrinter(runner.manager, job) : ({ result: 'refused', health: fault } as const);
-      if (result.result !== 'printed' && fault === undefined) await keepHealth(database, station, (fault = result.health));
-      const pause = await settle(runner.manager, job, result);
-      if (pause !== undefined) again.set(id, pause);
-    }
-    if (fault === undefined) await keepHealth(database, station, 'ok');
-  } finally {
-    await runner.query('SELECT pg_advisory_unlock(hashtextextended($1, 2))', [lock]).catch(() => undefined);
-    await runner.release();
+    printed = await bytesFor(manager, sent);
+  } catch (error) {
+    log.error({ err: error, job: job.id }, 'a ticket can’t be printed');
+    return stop(manager, sent, 'unprintable');
   }
+  if (!printed) return stop(manager, sent, 'unprintable');
+  await manager.update(PrintJobEntity, { id: job.id }, { state: 'sending', doubtful: sent.doubtful, doubts: sent.doubts });
+  const result = await printOn(address, printed.bytes, printed.heightDots);
+  if (result.result !== 'printed') return failed(database, sent, result);
+  await manager.transaction(async (settling) => {
+    await settling.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: new Date(), fault: null });
+    await announce(settling, { type: 'tickets' });
+    await keepHealth(settling, job.printer, 'ok');
+  });
+  return [];
 }
 
-async function tryPrinter(manager: EntityManager, job: PrintJobRow): Promise<PrintResult> {
-  const printer = await manager.findOneBy(PrinterEntity, { station: job.printer });
-  if (!printer) return { result: 'refused', health: 'away' };
-  const doubtful = isDoubtful(job);
-  const bytes = await bytesFor(manager, { ...job, doubtful });
-  if (!bytes) return { result: 'printed' };
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'sending', doubtful });
-  return printOn(printer, bytes);
+/** A job that was left in the middle of sending, by a process that died, may be on paper already. */
+function asFound(job: PrintJobRow): PrintJobRow {
+  return job.state === 'sending' ? { ...job, doubtful: true, doubts: job.doubts + 1 } : job;
 }
 
-/** A job that was left in the middle of sending may be on paper already. */
-function isDoubtful({ doubtful, state }: PrintJobRow): boolean {
-  return doubtful || state === 'sending';
-}
-
-async function settle(manager: EntityManager, job: PrintJobRow, result: PrintResult): Promise<number | undefined> {
-  if (result.result !== 'printed') {
-    return turnTo(manager, { ...job, doubtful: isDoubtful(job) || result.result === 'unknown' }, result.health);
-  }
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: new Date(), fault: null });
+/** Gives a ticket up, visibly: the pass shows it until it is printed again. */
+async function stop(manager: EntityManager, job: PrintJobRow, fault: string): Promise<[]> {
+  await manager.update(PrintJobEntity, { id: job.id }, { state: 'stopped', fault, doubtful: job.doubtful, doubts: job.doubts });
   await announce(manager, { type: 'tickets' });
-  return undefined;
+  return [];
+}
+
+type Failure = Exclude<PrintResult, { result: 'printed' }>;
+
+/** The printer failed: what is due at it is tried later, or at the other printer. */
+async function failed(database: DataSource, job: PrintJobRow, { result, health }: Failure): Promise<Turn[]> {
+  const isDoubtful = result === 'unknown';
+  const tried = { ...job, doubtful: job.doubtful || isDoubtful, doubts: job.doubts + (isDoubtful ? 1 : 0) };
+  return database.transaction(async (manager) => {
+    await keepHealth(manager, job.printer, health);
+    const others = await manager.find(PrintJobEntity, {
+      where: { id: Not(job.id), printer: job.printer, state: Not(In(['printed', 'stopped'])), dueAt: LessThanOrEqual(new Date()) },
+    });
+    const turns = new Map<string, number>();
+    for (const one of [tried, ...others.map(asFound)]) {
+      const turn = await turnTo(manager, one, health);
+      if (turn) turns.set(turn.printer, Math.min(turn.seconds, turns.get(turn.printer) ?? Infinity));
+    }
+    await announce(manager, { type: 'tickets' });
+    return [...turns].map(([printer, seconds]) => ({ printer, seconds }));
+  });
 }
 
 /** After a try that failed: the same printer after a pause, or, when it had its tries, the other one. */
-async function turnTo(manager: EntityManager, job: PrintJobRow, fault: string): Promise<number> {
+async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHealth): Promise<Turn | undefined> {
   const attempts = job.attempts + 1;
-  const isOthersTurn = attempts % TRIES === 0;
-  const printer = isOthersTurn ? await otherPrinter(manager, job) : job.printer;
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'waiting', attempts, fault, printer, doubtful: job.doubtful });
-  await announce(manager, { type: 'tickets' });
-  return printer === job.printer ? (PAUSES[attempts - 1] ?? LONGEST_PAUSE) : 0;
+  if (job.doubts >= MOST_DOUBTS || attempts >= MOST_ATTEMPTS) {
+    await stop(manager, { ...job, attempts }, fault);
+    return undefined;
+  }
+  const printer = attempts % TRIES === 0 ? await otherPrinter(manager, job) : job.printer;
+  const seconds = printer === job.printer ? (PAUSES[attempts - 1] ?? LONGEST_PAUSE) : 0;
+  const dueAt = new Date(Date.now() + seconds * 1_000);
+  await manager.update(PrintJobEntity, { id: job.id }, { state: 'waiting', attempts, fault, printer, dueAt, doubtful: job.doubtful, doubts: job.doubts });
+  return { printer, seconds };
 }
 
 /** From the station's own printer to its backup, and from there back again. */
@@ -108,7 +120,7 @@ async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promis
   return (row?.body as Location | undefined)?.timeZone;
 }
 
-async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Uint8Array | undefined> {
+async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<PrintedBytes | undefined> {
   const ticket = await manager.findOneBy(TicketEntity, { id: job.ticketId });
   if (!ticket) return undefined;
   const order = await manager.findOneByOrFail(OrderEntity, { id: ticket.orderId });
@@ -119,5 +131,6 @@ async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Uint8
     ...(job.doubtful ? ['MAY BE HERE TWICE'] : []),
     ...(job.printer === ticket.station ? [] : [`FOR ${home?.name ?? ticket.station}`]),
   ];
-  return escposBytes(ticketPaper(ticket.body, { ...headOf(order, await timeZoneOf(manager, order)), station: home?.name ?? ticket.station, marks }, columns), columns);
+  const head = { ...headOf(order, await timeZoneOf(manager, order)), station: home?.name ?? ticket.station, marks };
+  return escposBytes(ticketPaper(ticket.body, head, columnsPrinted(columns)), columns);
 }

@@ -1,12 +1,10 @@
-import { type DataSource, Not } from 'typeorm';
+import { type EntityManager, Not } from 'typeorm';
 import { PrinterEntity } from '../db/entities.ts';
 import type { PrinterHealth } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
 
 /** Remembers how a printer is, and tells the pages when that is news. */
-export async function keepHealth(database: DataSource, station: string, health: PrinterHealth): Promise<void> {
-  await database.transaction(async (manager) => {
-    const { affected } = await manager.update(PrinterEntity, { station, health: Not(health) }, { health, since: new Date() });
-    if (affected) await announce(manager, { type: 'printers' });
-  });
+export async function keepHealth(manager: EntityManager, station: string, health: PrinterHealth): Promise<void> {
+  const { affected } = await manager.update(PrinterEntity, { station, health: Not(health) }, { health, since: new Date() });
+  if (affected) await announce(manager, { type: 'printers' });
 }

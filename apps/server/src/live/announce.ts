@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 /** What is told to every page that listens, whichever process it is connected to. */
 export type LiveEvent =
   | { readonly type: 'menu'; readonly revision: number }
-  | { readonly type: 'tickets' | 'printers' | 'paper' };
+  | { readonly type: 'tickets' | 'printers' | 'paper' | 'parked' | 'house' };
 
 export const CHANNEL = 'hearty_ladle';
 

@@ -1,24 +1,38 @@
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { Client } from 'pg';
-import { CHANNEL } from './announce.ts';
+import { log } from '../log.ts';
+import { CHANNEL, type LiveEvent } from './announce.ts';
 
 const RETRY_MS = 500;
 const KEEP_ALIVE_MS = 20_000;
+const CONNECT_MS = 2_000;
+/** Pages that listen to one process. */
+const MOST_PAGES = 3_000;
+/** Bytes that a page may leave unread; one that takes no more is let go, and comes back when it can. */
+const MOST_UNREAD = 64 * 1024;
+
+interface Page {
+  readonly response: Response;
+  readonly types: readonly LiveEvent['type'][];
+}
 
 /**
  * Server-sent events, fed by PostgreSQL: what any process announces reaches the pages of all. A page that comes
- * back after a pause reads everything anew, so nothing is kept here for it.
+ * back after a pause reads everything again, so nothing is kept here for it.
  */
 export class LiveEvents {
   readonly #url: string;
-  readonly #pages = new Set<Response>();
+  readonly #pages = new Set<Page>();
+  readonly #heard: (event: LiveEvent) => void;
   #client: Client | undefined;
   #stopped = false;
   #retry: NodeJS.Timeout | undefined;
   #keepAlive: NodeJS.Timeout | undefined;
 
-  constructor(url: string) {
+  /** `heard` is called for every event, in this process too. */
+  constructor(url: string, heard: (event: LiveEvent) => void = () => undefined) {
     this.#url = url;
+    this.#heard = heard;
   }
 
   async start(): Promise<void> {
@@ -26,25 +40,28 @@ export class LiveEvents {
     await this.#listen();
   }
 
-  /** Answers a request with a stream of events until the page goes away. */
-  connect(response: Response): void {
-    response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+  /** Answers a request with a stream of events of some types until the page goes away. */
+  connect(request: Request, response: Response, types: readonly LiveEvent['type'][]): void {
+    const isFull = this.#pages.size >= MOST_PAGES || this.#stopped;
+    response.writeHead(isFull ? 503 : 200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    if (isFull || request.method === 'HEAD') return void response.end();
     response.write('retry: 1000\n\ndata: {"type":"connected"}\n\n');
-    this.#pages.add(response);
-    response.on('close', () => this.#pages.delete(response));
+    const page = { response, types };
+    this.#pages.add(page);
+    response.on('close', () => this.#pages.delete(page));
   }
 
   async stop(): Promise<void> {
     this.#stopped = true;
     clearInterval(this.#keepAlive);
     clearTimeout(this.#retry);
-    for (const page of this.#pages) page.end();
+    this.#letGo();
     await this.#client?.end();
   }
 
   async #listen(): Promise<void> {
-    const client = new Client({ connectionString: this.#url });
-    client.on('notification', ({ payload }) => this.#send(`data: ${payload ?? ''}\n\n`));
+    const client = new Client({ connectionString: this.#url, connectionTimeoutMillis: CONNECT_MS, keepAlive: true });
+    client.on('notification', ({ payload = '' }) => this.#announce(payload));
     client.on('error', () => this.#lost(client));
     client.on('end', () => this.#lost(client));
     this.#client = client;
@@ -52,24 +69,40 @@ export class LiveEvents {
     await client.query(`LISTEN ${CHANNEL}`);
   }
 
-  /** The database went away: the pages are let go, so that they come back and read anew once it is there again. */
+  #announce(payload: string): void {
+    const event = JSON.parse(payload) as LiveEvent;
+    this.#heard(event);
+    this.#send(`data: ${payload}\n\n`, event.type);
+  }
+
+  /** The database went away: the pages are let go, so that they come back and read again once it is there again. */
   #lost(client: Client): void {
     if (this.#stopped || this.#client !== client) return;
+    log.warn('live events lost their database');
     this.#client = undefined;
-    for (const page of this.#pages) page.end();
+    this.#letGo();
     this.#again();
   }
 
   #again(): void {
     this.#retry = setTimeout(() => {
-      this.#listen().catch(() => {
+      this.#listen().catch((error: unknown) => {
+        log.warn({ err: error }, 'live events still have no database');
         this.#client = undefined;
         this.#again();
       });
     }, RETRY_MS);
   }
 
-  #send(text: string): void {
-    for (const page of this.#pages) page.write(text);
+  #letGo(): void {
+    for (const { response } of this.#pages) response.end();
+  }
+
+  #send(text: string, type?: LiveEvent['type']): void {
+    for (const { response, types } of this.#pages) {
+      if (type !== undefined && !types.includes(type)) continue;
+      if (response.writableLength > MOST_UNREAD) response.destroy();
+      else response.write(text);
+    }
   }
 }

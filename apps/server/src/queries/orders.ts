@@ -1,25 +1,25 @@
 import type { ListedOrder, OpenedOrder, OrderEvent, Progress } from '@hearty-ladle/core';
 import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
 import { OrderEntity, type OrderRow, PrintJobEntity, type PrintJobRow, TicketEntity, type TicketRow } from '../db/entities.ts';
+import { numberFrom } from '../db/number-from.ts';
 
 const PAGE = 50;
 
-/** The latest orders, or those whose number, name, place or dishes contain what was typed; newest first. */
-export async function listOrders(database: DataSource, find: string, before: number): Promise<ListedOrder[]> {
+/** The latest orders, or those whose number is or whose words contain what was typed; newest first, from before a number on. */
+export async function listOrders(database: DataSource, find: string, before: number | undefined): Promise<ListedOrder[]> {
   const query = database.getRepository(OrderEntity).createQueryBuilder('o').orderBy('o.number', 'DESC').take(PAGE);
-  if (Number.isSafeInteger(before)) query.andWhere('o.number < :before', { before });
+  if (before !== undefined) query.andWhere('o.number < :before', { before });
   if (find !== '') withWords(query, find);
   const rows = await query.getMany();
   const tickets = rows.length === 0 ? [] : await database.getRepository(TicketEntity).find({ where: { orderId: In(rows.map(({ id }) => id)) } });
   return rows.map((row) => listed(row, tickets.filter(({ orderId }) => orderId === row.id)));
 }
 
+/** Both halves have an index: of trigrams, and of numbers. */
 function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
-  const like = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
-  const condition = `(o.number::text = :find OR o.name ILIKE :like OR o.place ILIKE :like OR EXISTS (
-    SELECT 1 FROM jsonb_array_elements(o.request -> 'lines') AS line WHERE line ->> 'item' ILIKE :like) OR EXISTS (
-    SELECT 1 FROM ticket t WHERE t.order_id = o.id AND t.body::text ILIKE :like))`;
-  query.andWhere(condition, { find, like });
+  const like = `%${find.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
+  const number = numberFrom(find) ?? -1;
+  query.andWhere('(o.number = :number OR o.search LIKE :like)', { number, like });
 }
 
 function listed({ id, number, placedAt, name, place, total, request }: OrderRow, tickets: readonly TicketRow[]): ListedOrder {

@@ -9,7 +9,8 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
   const since = new Date(Date.now() - RECALL_MINUTES * 60_000);
   const rows = await database.getRepository(TicketEntity).find({
     where: [{ bumpedAt: IsNull() }, { bumpedAt: MoreThan(since) }],
-    order: { hungAt: 'ASC', orderNumber: 'ASC' },
+    // By number, not by time: clocks are set back.
+    order: { orderNumber: 'ASC', station: 'ASC' },
     take: 500,
   });
   if (rows.length === 0) return [];

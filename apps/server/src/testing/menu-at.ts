@@ -9,5 +9,5 @@ interface Stored {
 
 /** The menu as a server shows it. */
 export async function menuAt(server: string): Promise<Stored> {
-  return (await request(server).get('/api/menu').expect(200)).body as Stored;
+  return (await request(server).get('/api/workbench/menu').expect(200)).body as Stored;
 }

@@ -2,16 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import type { Menu } from '@hearty-ladle/core';
+import type { House, Menu } from '@hearty-ladle/core';
 import { Client } from 'pg';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { newApp } from '../app.ts';
+import type { Config } from '../config.ts';
 import { newDataSource } from '../db/data-source.ts';
-import { MenuCache } from '../db/menu-cache.ts';
+import { HouseSettings } from '../db/house-settings.ts';
 import { replaceMenu } from '../db/menu-store.ts';
 import { PlayedPrinters } from '../devices/play-printers.ts';
-import { PrintQueue } from '../jobs/print-queue.ts';
-import { LiveEvents } from '../live/live-events.ts';
+import { newServices } from '../services.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', import.meta.url), 'utf8')) as Menu;
 
@@ -24,24 +24,31 @@ export async function openHouse() {
   const database = newDataSource(url);
   await database.initialize();
   await database.transaction((manager) => replaceMenu(manager, demo));
+  await database.query(`UPDATE house SET body = '{"rates":{"shop":100000,"device":100000,"workbench":100000}}'`);
   const closers: (() => Promise<void>)[] = [];
 
   /** A server with its own cache and its own ear for live events, as a process of its own would have. */
-  const openServer = async (rateLimit = 100_000) => {
-    const live = new LiveEvents(url);
-    await live.start();
-    const printing = new PrintQueue(database, url);
-    await printing.start();
-    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468', rateLimit };
-    const server = createServer(newApp(config, { database, cache: new MenuCache(), live, printing, tillPin: '2468' }));
+  const openServer = async (more: Partial<Config> = {}) => {
+    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468', allowedHosts: [], ...more };
+    const services = await newServices(config, database);
+    const app = newApp(config, services);
+    const server = createServer(app.express);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     closers.push(async () => {
+      await services.live.stop();
       server.closeAllConnections();
       server.close();
-      await live.stop();
-      await printing.stop();
+      await services.printing.stop();
+      await services.stop();
     });
-    return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, routes: app.routes };
+  };
+
+  /** Changes some of the house's live settings. */
+  const settle = async (change: (house: House) => House) => {
+    const settings = new HouseSettings();
+    const { version, house } = await settings.read(database.manager);
+    await settings.write(database, change(house), version);
   };
 
   /** Printers for every station, played in this process. */
@@ -56,17 +63,17 @@ export async function openHouse() {
     await database.destroy();
     await onServer(template, `DROP DATABASE "${name}" WITH (FORCE)`);
   };
-  return { database, openServer, openPrinters, close };
+  return { url, database, openServer, openPrinters, settle, close };
 }
 
-export type House = Awaited<ReturnType<typeof openHouse>>;
+export type TestHouse = Awaited<ReturnType<typeof openHouse>>;
 
 /** A house with two servers, opened before the tests of a file and closed after them. */
-export function useTwoServers(opened: (at: { house: House; one: string; other: string }) => void): void {
-  let house: House;
+export function useTwoServers(opened: (at: { house: TestHouse; one: string; other: string }) => void): void {
+  let house: TestHouse;
   beforeAll(async () => {
     house = await openHouse();
-    opened({ house, one: await house.openServer(), other: await house.openServer() });
+    opened({ house, one: (await house.openServer()).address, other: (await house.openServer()).address });
   });
   afterAll(() => house.close());
 }

@@ -9,7 +9,8 @@ import type { Order } from '../quote/request-schema.ts';
 
 /** What became of a ticket's paper. */
 export interface PaperState {
-  readonly state: 'waiting' | 'sending' | 'printed';
+  /** `stopped`: given up; `fault` says why. Somebody must look, and may print it again. */
+  readonly state: 'waiting' | 'sending' | 'printed' | 'stopped';
   /** The station whose printer printed it, or is to. */
   readonly printer: string;
   readonly fault: string | null;

@@ -1,2 +1,3 @@
 export { formats } from './formats.ts';
+export { isStorable, plainFaults } from './plain-faults.ts';
 export { faultsOf, newAjv, parseMenuDocument, shapeCheck } from './shape.ts';

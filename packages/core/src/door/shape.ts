@@ -10,9 +10,9 @@ import { plainFaults } from './plain-faults.ts';
  * because Ajv writes code as it compiles, which the pages' content security policy forbids; the program and the
  * server import it, the browser does not.
  */
-export function newAjv(): Ajv2020 {
+export function newAjv({ allErrors = true } = {}): Ajv2020 {
   return new Ajv2020({
-    allErrors: true, strict: true, strictTypes: false, strictRequired: false, verbose: true, formats, code: { process: joinErrorsInPlace },
+    allErrors, strict: true, strictTypes: false, strictRequired: false, verbose: true, formats, code: { process: joinErrorsInPlace },
   });
 }
 

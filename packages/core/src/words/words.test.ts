@@ -10,7 +10,7 @@ const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/
 // Typed so that a code without a sentence, or without an example here, does not compile.
 const FAULTS: Record<FaultCode, Fault['params']> = {
   'wrong-type': { want: 'integer' }, 'unknown-field': { field: 'colour' }, 'missing-field': { field: 'name' }, 'out-of-range': { comparison: '>=', limit: 0 },
-  'not-one-of': { allowed: ['online', 'pos'] }, 'bad-format': { format: 'date' }, 'too-short': { need: 1 }, 'needs-one-of': { fields: ['min', 'max'] }, 'bad-key': { key: 'Big' },
+  'not-one-of': { allowed: ['online', 'pos'] }, 'too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format': { format: 'date' }, 'too-short': { need: 1 }, 'needs-one-of': { fields: ['min', 'max'] }, 'bad-key': { key: 'Big' },
   decimals: { have: 0.0001 }, 'too-deep': { deepest: 256 }, 'id-twice': { id: 'egg' }, 'attached-twice': { id: 'size' }, 'opened-twice': { id: 'size' },
   'unknown-reference': { kind: 'choices', id: 'egg', group: 'toppings' }, 'no-first-price-list': { list: 'house' }, 'no-first-language': { language: 'en' }, 'unknown-language': { language: 'fr' },
   'min-above-max': { min: 3, max: 2 }, 'default-above-max': { default: 2, max: 1 }, 'defaults-above-max': { sum: 4, max: 3 }, 'sale-ends-before': { from: '2026-05-02', until: '2026-05-01' },
@@ -30,9 +30,9 @@ describe('a fault', () => {
   it('says what was expected in words of its own, where it has some', () => {
     const of = (code: FaultCode, params: Fault['params']) => sayFault({ path: '', code, params });
     expect(of('wrong-type', { want: 'array' })).toBe('This must be a list.');
-    expect(of('bad-format', { format: 'currency' })).toBe('This must be the code of a currency (ISO 4217), such as EUR.');
-    expect(of('bad-format', { format: 'time-of-day' })).toBe('This must be a time of day, as HH:MM, from 00:00 to 23:59.');
-    expect(of('bad-format', {})).toBe('This is not written in the form that is expected here.');
+    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', { format: 'currency' })).toBe('This must be the code of a currency (ISO 4217), such as EUR.');
+    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', { format: 'time-of-day' })).toBe('This must be a time of day, as HH:MM, from 00:00 to 23:59.');
+    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', {})).toBe('This is not written in the form that is expected here.');
     expect(of('out-of-range', { comparison: '<=', limit: 99 })).toBe('This must be at most 99.');
     expect(of('not-one-of', { allowed: ['each', 'once'] })).toBe('This must be one of “each”, “once”.');
     expect(of('unknown-reference', { kind: 'stations', id: 'grill' })).toBe('There is no station “grill” here.');

@@ -20,6 +20,7 @@ export class HouseAndLimits1790000200000 implements MigrationInterface {
 
     await runner.query(`ALTER TABLE "held_order" ADD "reserved_by" text`);
     await runner.query(`ALTER TABLE "held_order" ADD "reserved_until" TIMESTAMP WITH TIME ZONE`);
+    await runner.query(`ALTER TABLE "held_order" ADD "taken_at" TIMESTAMP WITH TIME ZONE`);
     await runner.query(`ALTER TABLE "held_order" ADD "key" text`);
     await runner.query(`ALTER TABLE "held_order" ADD CONSTRAINT "uq_held_order_key" UNIQUE ("key")`);
 
@@ -31,6 +32,7 @@ export class HouseAndLimits1790000200000 implements MigrationInterface {
     await runner.query(`CREATE UNIQUE INDEX "ix_orders_number" ON "orders" ("number")`);
     await runner.query(`CREATE INDEX "ix_ticket_order" ON "ticket" ("order_id")`);
     await runner.query(`CREATE INDEX "ix_ticket_bumped_at" ON "ticket" ("bumped_at")`);
+    await runner.query(`ALTER TABLE "print_job" ADD "doubts" integer NOT NULL DEFAULT 0`);
     await runner.query(`CREATE INDEX "ix_print_job_due" ON "print_job" ("due_at") WHERE state NOT IN ('printed', 'stopped')`);
     await runner.query(`CREATE INDEX "ix_sim_paper_station" ON "sim_paper" ("station", "id")`);
   }
@@ -40,7 +42,7 @@ export class HouseAndLimits1790000200000 implements MigrationInterface {
       await runner.query(`DROP INDEX "${index}"`);
     }
     for (const [table, column] of [
-      ['orders', 'search'], ['held_order', 'key'], ['held_order', 'reserved_until'], ['held_order', 'reserved_by'], ['picture', 'bytes'], ['journal', 'fingerprint'],
+      ['orders', 'search'], ['print_job', 'doubts'], ['held_order', 'key'], ['held_order', 'taken_at'], ['held_order', 'reserved_until'], ['held_order', 'reserved_by'], ['picture', 'bytes'], ['journal', 'fingerprint'],
       ['journal', 'request_id'],
     ]) {
       await runner.query(`ALTER TABLE "${table}" DROP COLUMN "${column}"`);

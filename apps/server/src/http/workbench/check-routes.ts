@@ -1,9 +1,9 @@
-import { Context, toldFinding } from '@hearty-ladle/core';
+import { type Context, toldFinding } from '@hearty-ladle/core';
 import { checkInWorker } from '@hearty-ladle/host';
-import { Router } from 'express';
-import { checked } from './checked.ts';
-import { sendProblem } from './problem.ts';
-import type { Services } from './services.ts';
+import { log } from '../../log.ts';
+import type { AudienceRouter } from '../audience-router.ts';
+import { sendProblem } from '../problem.ts';
+import type { Services } from '../services.ts';
 
 /** How many checks a process runs at once: each takes a thread. */
 const MOST_AT_ONCE = 2;
@@ -11,11 +11,10 @@ const MOST_AT_ONCE = 2;
 const BETWEEN = 100;
 
 /** Line check of the menu that is served, in a thread of its own: a line of JSON for each step, then the findings. */
-export function checkRoutes({ database, cache }: Services): Router {
-  const router = Router();
+export function checkRoutes(routes: AudienceRouter, { database, cache }: Services): void {
   let running = 0;
 
-  router.post('/check', checked(Context), async (request, response) => {
+  routes.post('/check', 'Context', async (request, response) => {
     const stored = await cache.current(database.manager);
     if (!stored) return sendProblem(response, 404, 'no-menu', 'There is no menu to check yet.');
     if (running >= MOST_AT_ONCE) {
@@ -37,12 +36,13 @@ export function checkRoutes({ database, cache }: Services): Router {
       write({ findings: findings.map(toldFinding) });
     } catch (error) {
       // The answer has begun: it can only be cut off.
-      if (!gone.signal.aborted) response.destroy(error as Error);
+      if (!gone.signal.aborted) {
+        log.error({ err: error }, 'line check failed');
+        response.destroy(error as Error);
+      }
     } finally {
       running--;
       response.end();
     }
   });
-
-  return router;
 }

@@ -1,0 +1,13 @@
+import type { DataSource } from 'typeorm';
+import { SimPrinterEntity } from '../db/entities.ts';
+import type { PrinterMode } from '../devices/simulated-printer.ts';
+import { announce } from '../live/announce.ts';
+
+/** How a simulated printer fares from now on; false: there is none for that station. */
+export async function setPrinterMode(database: DataSource, station: string, mode: PrinterMode): Promise<boolean> {
+  return database.transaction(async (manager) => {
+    const { affected } = await manager.update(SimPrinterEntity, { station }, { mode });
+    if (affected) await announce(manager, { type: 'printers' });
+    return Boolean(affected);
+  });
+}

@@ -1,0 +1,74 @@
+import express, { type Request, type RequestHandler, type Response, Router } from 'express';
+import type { Judge } from '../judge/judge.ts';
+import type { RequestName } from '../judge/request-schemas.ts';
+import { isStorable } from '@hearty-ladle/core/door';
+import { checkedBody } from './checked-body.ts';
+import { sendProblem } from './problem.ts';
+
+/** Whom a route is for; each has addresses of its own below /api (public: /api itself). */
+export type Audience = 'shop' | 'device' | 'workbench' | 'public';
+
+export interface Route {
+  readonly method: 'get' | 'post';
+  readonly path: string;
+  /** What a post's body must be, by name; `picture`: the bytes of one. */
+  readonly body?: RequestName | 'picture';
+}
+
+export interface DeclaredRoute extends Route {
+  readonly audience: Audience;
+  /** The whole path, from /api on. */
+  readonly address: string;
+}
+
+type Handler = (request: Request, response: Response) => unknown;
+
+/** Bytes of a body: what guests and devices send is small, a change of the workbench may bring thousands of prices. */
+const BODY_LIMITS: Readonly<Record<Audience, number>> = { shop: 256 * 1024, device: 256 * 1024, workbench: 16 * 1024 * 1024, public: 1024 };
+const PICTURE_BYTES = 8 * 1024 * 1024;
+
+/** The routes of one audience: each is declared with what it takes, so that none can be added unchecked. */
+export class AudienceRouter {
+  readonly router = Router();
+  readonly declared: DeclaredRoute[] = [];
+  readonly #audience: Audience;
+  readonly #judge: Judge;
+
+  constructor(audience: Audience, judge: Judge) {
+    this.#audience = audience;
+    this.#judge = judge;
+    this.router.param('id', (_request, response, next, value: string) => (isStorable(value) ? next() : sendProblem(response, 404, 'nothing-here', 'There is nothing of that name.')));
+  }
+
+  get(path: string, handler: Handler): void {
+    this.#declare({ method: 'get', path }, handler);
+  }
+
+  post(path: string, body: RequestName, handler: Handler): void {
+    this.#declare({ method: 'post', path, body }, this.#json(), checkedBody(body, this.#judge), handler as RequestHandler);
+  }
+
+  postPicture(path: string, handler: Handler): void {
+    this.#declare({ method: 'post', path, body: 'picture' }, express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES }), handler as RequestHandler);
+  }
+
+  #json(): RequestHandler {
+    const parse = express.json({
+      limit: BODY_LIMITS[this.#audience], strict: false,
+      verify: (request, _response, bytes) => {
+        (request as { rawBody?: Buffer }).rawBody = bytes;
+      },
+    });
+    return (request, response, next) => {
+      if (!request.is('application/json')) return sendProblem(response, 415, 'json-only', 'Only JSON is taken here (Content-Type: application/json).');
+      parse(request, response, next);
+    };
+  }
+
+  #declare(route: Route, ...handlers: (Handler | RequestHandler)[]): void {
+    const address = `/api${this.#audience === 'public' ? '' : `/${this.#audience}`}${route.path}`;
+    this.declared.push({ ...route, audience: this.#audience, address });
+    this.router[route.method](route.path, ...(handlers as RequestHandler[]));
+  }
+}
+

@@ -1,0 +1,45 @@
+import type { DataSource } from 'typeorm';
+import type { HouseSettings } from '../db/house-settings.ts';
+import { log } from '../log.ts';
+
+const EVERY_MS = 3_600_000;
+/** Days for which a lost request may still be sent again. */
+const REQUEST_DAYS = 2;
+const PIN_DAYS = 30;
+
+/** Deletes what the house does not want to keep any longer, once an hour; several processes may do so at once. */
+export class Housekeeping {
+  readonly #database: DataSource;
+  readonly #houseSettings: HouseSettings;
+  #timer: NodeJS.Timeout | undefined;
+  #work: Promise<void> = Promise.resolve();
+
+  constructor(database: DataSource, houseSettings: HouseSettings) {
+    this.#database = database;
+    this.#houseSettings = houseSettings;
+  }
+
+  start(): void {
+    this.#timer = setInterval(() => this.#again(), EVERY_MS);
+    this.#again();
+  }
+
+  async stop(): Promise<void> {
+    clearInterval(this.#timer);
+    await this.#work;
+  }
+
+  #again(): void {
+    this.#work = this.#work.then(() => tidy(this.#database, this.#houseSettings)).catch((error: unknown) => log.warn({ err: error }, 'housekeeping will be done later'));
+  }
+}
+
+/** Deletes parked orders and printed papers that are older than the house says, and keys that nobody will send again. */
+export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
+  const { parkedOrderDays, paperDays } = (await houseSettings.read(database.manager)).house.retention;
+  for (const [table, column, days] of [
+    ['held_order', 'held_at', parkedOrderDays], ['sim_paper', 'printed_at', paperDays], ['abandoned_key', 'at', REQUEST_DAYS], ['pin_bucket', 'failed_at', PIN_DAYS],
+  ] as const) {
+    await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
+  }
+}

@@ -1,0 +1,48 @@
+import PgBoss from 'pg-boss';
+import type { EntityManager } from 'typeorm';
+import { log } from '../log.ts';
+
+const QUEUE = 'print';
+const POLL_SECONDS = 0.5;
+const BATCH = 50;
+const EXPIRE_SECONDS = 60;
+
+/**
+ * The queue behind one small door: pg-boss 10, as newer versions need a newer Node than this project's. A message only
+ * says that a printer may have something to do; what there is to do stands in the table of print jobs.
+ */
+export class JobQueue {
+  readonly #boss: PgBoss;
+  #worker: string | undefined;
+
+  constructor(url: string) {
+    this.#boss = new PgBoss({ connectionString: url, schema: 'pgboss', max: 3, maintenanceIntervalSeconds: 10, schedule: false });
+    // The connection may go away for a while; the boss tries again by itself.
+    this.#boss.on('error', (error) => log.warn({ err: error }, 'the print queue lost its database'));
+  }
+
+  /** Calls `work` with the printers that may have something to do. */
+  async start(work: (printers: readonly string[]) => void): Promise<void> {
+    await this.#boss.start();
+    await this.#boss.createQueue(QUEUE);
+    this.#worker = await this.#boss.work<{ printer: string }>(QUEUE, { pollingIntervalSeconds: POLL_SECONDS, batchSize: BATCH }, (messages) => {
+      work([...new Set(messages.map(({ data }) => data.printer))]);
+      return Promise.resolve();
+    });
+  }
+
+  /** Sends when, and only when, the transaction commits. */
+  async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
+    const db = { executeSql: async (sql: string, values: unknown[]) => ({ rows: (await manager.query(sql, values)) as unknown[] }) };
+    await this.#boss.send(QUEUE, { printer }, { db, startAfter: startAfterSeconds, expireInSeconds: EXPIRE_SECONDS, retryLimit: 1 });
+  }
+
+  /** There may be something to do: no need to wait for the next look. */
+  wake(): void {
+    if (this.#worker !== undefined) this.#boss.notifyWorker(this.#worker);
+  }
+
+  async stop(): Promise<void> {
+    await this.#boss.stop({ graceful: true, timeout: 2_000, wait: true }).catch((error: unknown) => log.warn({ err: error }, 'the print queue did not stop in order'));
+  }
+}

@@ -1,0 +1,71 @@
+import { Client } from 'pg';
+import { log } from '../log.ts';
+
+const CONNECT_MS = 2_000;
+const ANSWER_MS = 5_000;
+
+/**
+ * Which printers this process speaks to: one process at a time speaks to a printer. All locks are held by one session,
+ * however many printers are at work, and go with the process that dies.
+ */
+export class PrinterLocks {
+  readonly #url: string;
+  readonly #held = new Set<string>();
+  #session: Promise<Client> | undefined;
+
+  constructor(url: string) {
+    this.#url = url;
+  }
+
+  /** Whether the printer is ours now; false: this process or another has it, or the database is away. */
+  async tryLock(station: string): Promise<boolean> {
+    if (this.#held.has(station)) return false;
+    this.#held.add(station);
+    try {
+      const { rows } = await (await this.#connected()).query<{ locked: boolean }>('SELECT pg_try_advisory_lock(hashtextextended($1, 2)) AS locked', [`printer ${station}`]);
+      if (rows[0]?.locked) return true;
+    } catch (error) {
+      log.warn({ err: error }, 'no lock for a printer');
+    }
+    this.#held.delete(station);
+    return false;
+  }
+
+  async unlock(station: string): Promise<void> {
+    try {
+      await (await this.#connected()).query('SELECT pg_advisory_unlock(hashtextextended($1, 2))', [`printer ${station}`]);
+    } catch (error) {
+      // A session that is lost has lost its locks too.
+      log.warn({ err: error }, 'a printer was not unlocked in order');
+    } finally {
+      this.#held.delete(station);
+    }
+  }
+
+  async stop(): Promise<void> {
+    const session = this.#session;
+    this.#session = undefined;
+    await session?.then((client) => client.end(), () => undefined);
+  }
+
+  #connected(): Promise<Client> {
+    this.#session ??= this.#connect();
+    return this.#session;
+  }
+
+  async #connect(): Promise<Client> {
+    const client = new Client({ connectionString: this.#url, connectionTimeoutMillis: CONNECT_MS, query_timeout: ANSWER_MS, keepAlive: true });
+    const lost = () => {
+      this.#session = undefined;
+    };
+    client.on('error', lost);
+    client.on('end', lost);
+    try {
+      await client.connect();
+      return client;
+    } catch (error) {
+      lost();
+      throw error;
+    }
+  }
+}

@@ -1,0 +1,19 @@
+import { type DataSource, IsNull } from 'typeorm';
+import { HeldOrderEntity } from '../db/entities.ts';
+
+export interface ParkedOrder {
+  readonly id: string;
+  readonly label: string;
+  readonly heldAt: string;
+  readonly dishes: number;
+  /** A till is taking it up just now. */
+  readonly reserved: boolean;
+}
+
+/** Orders that tills parked, the oldest first. */
+export async function parkedOrders(database: DataSource): Promise<ParkedOrder[]> {
+  const rows = await database.manager.find(HeldOrderEntity, { where: { takenAt: IsNull() }, order: { heldAt: 'ASC' }, take: 200 });
+  return rows.map(({ id, label, heldAt, request, reservedUntil }) => ({
+    id, label, heldAt: heldAt.toISOString(), dishes: request.lines.length, reserved: (reservedUntil?.getTime() ?? 0) > Date.now(),
+  }));
+}

@@ -1,0 +1,45 @@
+import type { Menu } from '@hearty-ladle/core';
+import { type DataSource, In, Not } from 'typeorm';
+import { PictureEntity, type PictureRow } from '../db/entities.ts';
+
+const MOST_LISTED = 500;
+
+export interface PictureUse {
+  readonly pictures: number;
+  readonly bytes: number;
+  readonly unused: number;
+  readonly unusedBytes: number;
+}
+
+/** The pictures there are, newest first. */
+export async function listPictures(database: DataSource): Promise<Pick<PictureRow, 'id' | 'width' | 'height'>[]> {
+  const rows = await database.getRepository(PictureEntity).find({ order: { addedAt: 'DESC' }, take: MOST_LISTED });
+  return rows.map(({ id, width, height }) => ({ id, width, height }));
+}
+
+/** A picture's bytes (WebP) in one of its sizes. */
+export async function pictureBytes(database: DataSource, id: string, size: 'body' | 'small'): Promise<Buffer | undefined> {
+  const row = await database.getRepository(PictureEntity).findOne({ where: { id }, select: { id: true, [size]: true } });
+  return row?.[size];
+}
+
+/** How much room pictures take, and how much of it those that nothing shows. */
+export async function pictureUse(database: DataSource, menu: Menu | undefined): Promise<PictureUse> {
+  const pictures = database.getRepository(PictureEntity);
+  const unused = { id: Not(In([...usedPictures(menu)])) };
+  const [all, allBytes, unusedCount, unusedBytes] = [await pictures.count(), await pictures.sum('bytes'), await pictures.countBy(unused), await pictures.sum('bytes', unused)];
+  return { pictures: all, bytes: allBytes ?? 0, unused: unusedCount, unusedBytes: unusedBytes ?? 0 };
+}
+
+/** The pictures that something in the menu shows: of sections, dishes, choices and variants. */
+export function usedPictures(menu: Menu | undefined): Set<string> {
+  const used = new Set<string>();
+  const add = (image: string | undefined) => image !== undefined && used.add(image);
+  menu?.sections.forEach(({ image }) => add(image));
+  menu?.items.forEach(({ image, variants }) => {
+    add(image);
+    variants?.cells.forEach((cell) => add(cell.image));
+  });
+  menu?.groups.forEach((group) => group.kind === 'choices' && group.choices?.forEach(({ image }) => add(image)));
+  return used;
+}

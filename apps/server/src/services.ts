@@ -1,0 +1,39 @@
+import type { DataSource } from 'typeorm';
+import type { Config } from './config.ts';
+import { Gate } from './db/gate.ts';
+import { HouseSettings } from './db/house-settings.ts';
+import { MenuCache } from './db/menu-cache.ts';
+import type { Services } from './http/services.ts';
+import { Housekeeping } from './jobs/housekeeping.ts';
+import { PrintQueue } from './jobs/print-queue.ts';
+import { Judge } from './judge/judge.ts';
+import { LiveEvents } from './live/live-events.ts';
+import { log } from './log.ts';
+
+/** Writers of the menu wait for one row anyway; more of them would only hold connections. */
+const MENU_WRITERS = 2;
+const ORDERS_AT_ONCE = 6;
+const PICTURE_WAIT_MS = 20_000;
+
+/** Everything that the routes depend on, started; `stop` ends what is not ended by itself. */
+export async function newServices(config: Config, database: DataSource): Promise<Services & { readonly stop: () => Promise<void> }> {
+  const houseSettings = new HouseSettings();
+  await houseSettings.read(database.manager);
+  const live = new LiveEvents(config.databaseUrl, ({ type }) => {
+    if (type === 'house') houseSettings.read(database.manager).catch((error: unknown) => log.warn({ err: error }, 'the house settings could not be read again'));
+  });
+  await live.start();
+  const printing = new PrintQueue(config.databaseUrl);
+  await printing.start();
+  const housekeeping = new Housekeeping(database, houseSettings);
+  housekeeping.start();
+  const judge = new Judge();
+  return {
+    database, cache: new MenuCache(), live, printing, houseSettings, judge, tillPin: config.tillPin,
+    menuGate: new Gate(MENU_WRITERS), orderGate: new Gate(ORDERS_AT_ONCE), pictureGate: new Gate(1, PICTURE_WAIT_MS),
+    stop: async () => {
+      await housekeeping.stop();
+      await judge.stop();
+    },
+  };
+}
