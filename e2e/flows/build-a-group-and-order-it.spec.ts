@@ -46,7 +46,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket ha
   for (const name of ['Soft egg', 'Sweet corn', 'Greens']) await face.getByLabel(name).check();
   await expect(face.locator('[data-face-price]')).toHaveText('€11.10');
   await expect(face.getByRole('region', { name: 'Kitchen tickets' })).toContainText('Sweet corn');
-  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Saved');
   await expectAccessible(page);
 
   // The pass is open while a guest orders with a note.
@@ -68,7 +68,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket ha
   await guest.reload();
   await expect(guest.getByLabel('Basket')).toContainText('Bowl, Soft egg · “No sesame, please”');
   await expectAccessible(guest);
-  await guest.getByRole('button', { name: /Send the order/ }).click();
+  await guest.getByRole('button', { name: /Place order/ }).click();
   await expect(guest.getByText('The kitchen has your order')).toBeVisible();
   await expect(guest.getByText('€10.00 in all', { exact: false })).toBeVisible();
 

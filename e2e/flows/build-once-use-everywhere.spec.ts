@@ -3,7 +3,7 @@ import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.
 
 test.beforeAll(resetHouse);
 
-const saved = (page: Page) => expect(savedStatus(page)).toHaveText('Everything is saved');
+const saved = (page: Page) => expect(savedStatus(page)).toHaveText('Saved');
 
 test('an operator types a list of 12 answers, hangs it on 9 dishes except 2, lets one differ, changes the shared price and undoes it', async ({ page }) => {
   await page.goto(at('/groups'));
@@ -50,17 +50,17 @@ test('an operator types a list of 12 answers, hangs it on 9 dishes except 2, let
   await expect(reach.getByRole('status')).toHaveText('This changes what guests pay on 9 dishes');
   await expect(reach.getByRole('listitem').filter({ hasText: 'Root broth' })).toContainText('€7');
   await expectAccessible(page);
-  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await reach.getByRole('button', { name: 'Apply to all' }).click();
   await saved(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
   await saved(page);
 
   // Where it is used, both ways, and no way to lose it by accident.
-  await page.getByRole('button', { name: 'Take this group away' }).click();
-  await expect(page.getByRole('alertdialog', { name: 'Still used' })).toContainText('One undo brings all of it back');
-  await page.getByRole('button', { name: 'Take it away everywhere' }).click();
-  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await page.getByRole('button', { name: 'Delete this group' }).click();
+  await expect(page.getByRole('alertdialog', { name: 'Delete Dips' })).toContainText('one undo brings it back');
+  await page.getByRole('button', { name: 'Delete everywhere' }).click();
+  await reach.getByRole('button', { name: 'Apply to all' }).click();
   await saved(page);
   await page.goto(at('/menu/toast'));
   await expect(page.getByRole('button', { name: 'Open Dips' })).toHaveCount(0);
@@ -70,7 +70,7 @@ test('a shared change is kept for one dish only, where it becomes a difference',
   await page.goto(at('/menu/pot-oats/porridge-top'));
   await page.getByLabel('How many are included').fill('2');
   const reach = page.getByRole('region', { name: 'What this change touches' });
-  await reach.getByRole('button', { name: 'Keep it only on Pot porridge' }).click();
+  await reach.getByRole('button', { name: 'Apply to Pot porridge only' }).click();
   await expect(page.getByRole('tab', { name: /Only on Pot porridge differs/ })).toBeVisible();
   await saved(page);
   await page.goto(at('/groups/porridge-top'));
@@ -85,13 +85,13 @@ test('a change that would break a dish is shown before it is kept, and put back'
   await expect(first).toHaveValue('Short');
   for (const name of ['Short', 'Tall']) {
     await page.getByRole('button', { name: `Take away ${name}` }).click();
-    const stillUsed = page.getByRole('alertdialog', { name: 'Still used' });
-    if (await stillUsed.isVisible()) await stillUsed.getByRole('button', { name: 'Take it away everywhere' }).click();
+    const stillUsed = page.getByRole('alertdialog', { name: `Delete ${name}` });
+    if (await stillUsed.isVisible()) await stillUsed.getByRole('button', { name: 'Delete everywhere' }).click();
   }
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await expect(reach.getByRole('status')).toContainText('something would break');
   await expect(reach).toContainText('Nobody can order this');
-  await reach.getByRole('button', { name: 'Put it back as it was' }).click();
+  await reach.getByRole('button', { name: 'Discard' }).click();
   await expect(first).toHaveValue('Short');
 });
 
@@ -111,7 +111,7 @@ test('many answers are changed at once: ticked, filled down, put away and brough
   await page.getByLabel('Tick row 3').check();
   await page.getByRole('button', { name: 'Put away' }).click();
   const reach = page.getByRole('region', { name: 'What this change touches' });
-  await reach.getByRole('button', { name: 'Keep it for all' }).click();
+  await reach.getByRole('button', { name: 'Apply to all' }).click();
   await expect(page.locator('hl-choice-grid').getByText('put away', { exact: true })).toBeVisible();
   await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(0);
   await page.keyboard.press('Control+z');
@@ -137,7 +137,7 @@ test('anything is found by any of its names, and the journal names who changed w
   await expect(entry).toContainText('Milk in it?');
   await expectAccessible(page);
   await entry.getByRole('button', { name: /Take back/ }).click();
-  await expect(page.getByText('Taken back: Changed what “Milk” asks')).toBeVisible();
+  await expect(page.getByText('Undone: Changed what “Milk” asks')).toBeVisible();
 });
 
 test('an ingredient and a picture say where they are used', async ({ page }) => {

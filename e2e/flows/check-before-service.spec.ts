@@ -14,8 +14,8 @@ test('line check shows how a guest would get stuck, as a guest sees it, until it
 
   // Somebody else writes a rule that takes away every noodle of a large bowl.
   const rule = { id: 'no-noodle-left', name: 'Large bowls without noodles', when: { picked: 'bowl-size/large' }, then: [{ limit: { group: 'noodle', max: 0 } }] };
-  const { versions } = (await (await request.get(at('/api/menu'))).json()) as Stored;
-  const send = (edits: object[], version: number) => request.post(at('/api/changes'), { data: { label: 'a rule', change: { edits }, based: [{ kind: 'rules', id: rule.id, version }] } });
+  const { versions } = (await (await request.get(at('/api/workbench/menu'))).json()) as Stored;
+  const send = (edits: object[], version: number) => request.post(at('/api/workbench/changes'), { data: { id: crypto.randomUUID(), label: 'a rule', change: { edits }, based: [{ kind: 'rules', id: rule.id, version }] } });
   const kept = await send([{ type: 'put', kind: 'rules', thing: rule }], versions['rules']?.[rule.id] ?? 0);
   expect(kept.ok(), await kept.text()).toBe(true);
 
@@ -35,7 +35,7 @@ test('line check shows how a guest would get stuck, as a guest sees it, until it
 });
 
 test('the check runs in the server too, with its progress', async ({ request }) => {
-  const reply = await request.post(at('/api/check'), { data: {} });
+  const reply = await request.post(at('/api/workbench/check'), { data: {} });
   const lines = (await reply.text()).trim().split('\n').map((line) => JSON.parse(line) as { done?: number; total?: number; findings?: object[] });
   expect(lines.at(-2)).toMatchObject({ done: lines.at(-2)?.total });
   expect(lines.at(-1)?.findings).toEqual(expect.any(Array));

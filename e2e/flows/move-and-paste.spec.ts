@@ -26,7 +26,7 @@ test('questions and answers are dragged into another order, and stay there', asy
   await expect(page.getByLabel('Guest reads, row 3')).toHaveValue('Whole milk');
   await page.getByLabel('Guest reads, row 3').press('Alt+ArrowUp');
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
-  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Saved');
   await page.reload();
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
 });
@@ -46,7 +46,7 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
   // Included answers may not take money off: that is said at once, and what was there before comes back.
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await expect(reach).toContainText('none of its choices may take money off');
-  await reach.getByRole('button', { name: 'Put it back as it was' }).click();
+  await reach.getByRole('button', { name: 'Discard' }).click();
   await expect(first).toHaveValue('Stewed pear');
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Toasted seeds');
 });

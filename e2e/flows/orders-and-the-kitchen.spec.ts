@@ -35,7 +35,7 @@ test('from the shop to the pass and onto paper, with a loud allergy note; the gu
   await page.getByLabel('Name to call').fill('Ines');
   await page.reload();
   await expect(page.getByLabel('Name to call')).toHaveValue('Ines');
-  await page.getByRole('button', { name: /Send the order/ }).click();
+  await page.getByRole('button', { name: /Place order/ }).click();
   await page.waitForURL('**/shop/order/*');
   await expect(page.getByRole('status')).toContainText('It is being made');
   await expectAccessible(page);
@@ -78,10 +78,10 @@ test('a menu that changes under a guest is shown before anything is charged', as
   const operator = await (await browser.newContext()).newPage();
   await operator.goto(at('/menu/ember'));
   await operator.getByLabel(/^Price \(/).fill('9.40 / 9.90');
-  await expect(savedStatus(operator)).toHaveText('Everything is saved');
+  await expect(savedStatus(operator)).toHaveText('Saved');
   const basket = page.getByLabel('Basket');
   await expect(basket).toContainText('this was €10.70 when you chose it and is €11.20 now');
-  const send = page.getByRole('button', { name: /Send the order/ });
+  const send = page.getByRole('button', { name: /Place order/ });
   await expect(send).toBeDisabled();
   await page.getByRole('button', { name: 'That’s all right' }).click();
   await send.click();
@@ -110,9 +110,9 @@ test('an experienced hand takes an order of three dishes with questions in few t
   await hand.tap(key('Keep it'));
   await expect(order).toContainText('Large, Thick wheat');
   await hand.tap(key('One Barley tea more'));
-  await hand.tap(key('Put aside'));
-  await expect(order).toContainText('Put aside.');
-  await hand.tap(key(/Take one up/));
+  await hand.tap(key('Hold'));
+  await expect(order).toContainText('On hold.');
+  await hand.tap(key(/Held orders/));
   await hand.tap(key(/no name/));
   await expect(order).toContainText('2 Barley tea');
   await hand.tap(key(/^Send/));
@@ -182,7 +182,7 @@ test('a price is named at the till only with the word of a person who may', asyn
     await page.keyboard.press('Enter');
     const asked = page.getByRole('dialog', { name: 'Who may name a price' });
     if (word) {
-      await asked.getByLabel(/Word of a person/).fill(word);
+      await asked.getByLabel(/PIN of a person/).fill(word);
       await asked.getByRole('button', { name: 'Go on' }).click();
     }
     await page.getByLabel(/What does it cost/).fill('4.50');
@@ -192,7 +192,7 @@ test('a price is named at the till only with the word of a person who may', asyn
   await offMenu('1111');
   await expect(order).toContainText('€4.50');
   await page.getByRole('button', { name: /^Send/ }).click();
-  await expect(order.getByRole('status')).toContainText('may be named only by a person');
+  await expect(order.getByRole('status')).toContainText('only with a PIN that is known');
   await page.getByRole('button', { name: 'One Off the menu less' }).click();
   await offMenu('2468');
   // The order's own questions are answered here too.
@@ -214,7 +214,7 @@ test('who reads what is changed at the dish, and how it is read back is written 
   await expect(page.getByRole('alert')).toContainText('brace');
   await words.fill('{cup-size} tea{, with +milk}');
   await expect(page.locator('hl-summary-editor dl')).toContainText('Short tea');
-  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Saved');
   await page.goto(at('/till'));
   await page.getByRole('button', { name: 'Teas and other drinks' }).click();
   await page.getByRole('button', { name: /^Milk tea/ }).click();

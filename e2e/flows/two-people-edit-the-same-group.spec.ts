@@ -9,13 +9,13 @@ test('the second of two who edit the same group is told, and nothing is overwrit
   const first = await (await browser.newContext()).newPage();
   const second = await (await browser.newContext()).newPage();
   // The second one's line is slow: it does not hear of the first one's change before its own is made.
-  await second.route('**/api/events', (route) => route.abort());
+  await second.route('**/api/*/events', (route) => route.abort());
   await first.goto(at('/groups/filling'));
   await second.goto(at('/groups/filling'));
   await expect(second.getByLabel(OUR_NAME)).toHaveValue('Sandwich filling');
 
   await first.getByLabel(OUR_NAME).fill('What is folded in');
-  await expect(savedStatus(first)).toHaveText('Everything is saved');
+  await expect(savedStatus(first)).toHaveText('Saved');
   await second.getByLabel(OUR_NAME).fill('Insides');
   const told = second.getByRole('dialog', { name: 'Somebody else changed this too' });
   await expect(told).toContainText('Nothing was overwritten');
@@ -48,16 +48,16 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
   await page.keyboard.press('Control+Shift+z');
   await expect(price).toHaveValue('5.00');
   await page.keyboard.press('Control+z');
-  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Saved');
   await page.reload();
   await expect(price).toHaveValue('4.30 / 4.80');
 });
 
 test('edits made while the server is away wait, and are sent when it is back', async ({ page }) => {
   await page.goto(at('/groups/spread'));
-  await page.route('**/api/changes', (route) => route.abort());
+  await page.route('**/api/workbench/changes', (route) => route.abort());
   await page.getByLabel('What the guest is asked').fill('And on it?');
-  await expect(savedStatus(page)).toHaveText('The server is away. 1 change waits here and will be sent.');
-  await page.unroute('**/api/changes');
-  await expect(savedStatus(page)).toHaveText('Everything is saved');
+  await expect(savedStatus(page)).toHaveText('Offline. 1 change waits here and will be sent.');
+  await page.unroute('**/api/workbench/changes');
+  await expect(savedStatus(page)).toHaveText('Saved');
 });

@@ -19,7 +19,7 @@ export default async function openHouse(): Promise<() => Promise<void>> {
   const address = `http://127.0.0.1:${port}`;
   process.env['HOUSE'] = address;
   process.env['HOUSE_DATABASE'] = env.DATABASE_URL;
-  await untilOpen(`${address}/api/menu`);
+  await untilOpen(`${address}/api/ready`);
   return async () => {
     await stopAll([server, printers]);
     postgres.stop();

@@ -1,5 +1,5 @@
 // npm run bench:http: the public API beside the least that could do the same work, measured in one run on loopback.
-// POST /api/quote against a bare Express server that echoes the same body; accepting orders against pgbench inserting
+// POST /api/shop/quote against a bare Express server that echoes the same body; accepting orders against pgbench inserting
 // the same rows. Bounded in count and time; prints ratios and passes or fails nothing.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -39,15 +39,15 @@ await main(async () => {
   await house.startServer();
   const bare = await echo();
   const body = JSON.stringify(LINE);
-  await fire({ url: `${house.address}/api/quote`, body, duration: 2 });
-  const quote = await fire({ url: `${house.address}/api/quote`, body });
+  await fire({ url: `${house.address}/api/shop/quote`, body, duration: 2 });
+  const quote = await fire({ url: `${house.address}/api/shop/quote`, body });
   const echoed = await fire({ url: bare.url, body });
   bare.close();
   say(`quotes: ${perSecond(quote).toFixed(0)} a second (p99 ${quote.latency.p99} ms); a bare echo: ${perSecond(echoed).toFixed(0)} a second; ratio ${(perSecond(quote) / perSecond(echoed)).toFixed(2)}`);
 
   let key = 0;
   const orders = await fire({
-    url: `${house.address}/api/orders`,
+    url: `${house.address}/api/shop/orders`,
     requests: [{ method: 'POST', setupRequest: (request) => ({ ...request, headers: { ...request.headers, 'content-type': 'application/json', 'idempotency-key': `bench-key-${key++}` }, body: JSON.stringify({ service: 'takeaway', lines: [LINE] }) }) }],
   });
   say(`orders: ${perSecond(orders).toFixed(0)} a second accepted (${orders.non2xx} refused, p99 ${orders.latency.p99} ms)`);

@@ -57,7 +57,7 @@ interface Command {
 export async function changeMenu(dependencies: ChangeDependencies, request: ChangeRequest, by: string): Promise<ChangeOutcome> {
   const { id: requestId, label, change } = request;
   const based = new Map(request.based.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
-  const fingerprint = createHash('sha256').update(JSON.stringify([label, change, request.based])).digest('hex');
+  const fingerprint = createHash('sha256').update(JSON.stringify([label, change])).digest('hex');
   return withMenuLock<ChangeOutcome>(dependencies, requestId, fingerprint, (manager, before) => {
     // A thing that is not named counts as new.
     const conflicts = conflictsOf(before, touchedBy(change), (ref) => based.get(`${ref.kind} ${ref.id}`) ?? 0);

@@ -5,6 +5,7 @@ import { CheckEffects, checkFeature } from './features/check/store/check-store.t
 import { HistoryEffects, historyFeature } from './features/history/store/history-store.ts';
 import { OrdersEffects, ordersFeature } from './features/orders/store/orders-store.ts';
 import { PassEffects, passFeature } from './features/pass/store/pass-store.ts';
+import { HouseEffects, houseFeature } from './features/setup/store/house-store.ts';
 import { PrinterEffects, printerFeature } from './features/setup/store/printer-store.ts';
 import { ShopEffects } from './features/shop/store/shop-effects.ts';
 import { shopFeature } from './features/shop/store/shop-store.ts';
@@ -32,6 +33,7 @@ export const routes: Routes = [
         { path: '', loadComponent: () => import('./features/setup/pages/printers-page.ts').then((m) => m.PrintersPage), title: 'Printers · Hearty Ladle' },
         { path: ':station', loadComponent: () => import('./features/setup/pages/printers-page.ts').then((m) => m.PrintersPage), title: 'Printers · Hearty Ladle' },
       ] },
+      { path: 'setup/house', providers: [provideState(houseFeature), provideEffects(HouseEffects)], loadComponent: () => import('./features/setup/pages/house-page.ts').then((m) => m.HousePage), title: 'House · Hearty Ladle' },
       { path: 'setup/:kind', loadComponent: () => import('./features/setup/pages/setup-page.ts').then((m) => m.SetupPage), title: 'Set-up · Hearty Ladle' },
       { path: 'setup/:kind/:id', loadComponent: () => import('./features/setup/pages/setup-page.ts').then((m) => m.SetupPage), title: 'Set-up · Hearty Ladle' },
     ],

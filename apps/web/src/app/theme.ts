@@ -3,6 +3,8 @@ import autocomplete from '@primeuix/themes/aura/autocomplete';
 import base from '@primeuix/themes/aura/base';
 import button from '@primeuix/themes/aura/button';
 import dialog from '@primeuix/themes/aura/dialog';
+import inputnumber from '@primeuix/themes/aura/inputnumber';
+import inputtext from '@primeuix/themes/aura/inputtext';
 import toast from '@primeuix/themes/aura/toast';
 
 const teal = {
@@ -11,7 +13,7 @@ const teal = {
 };
 
 /** Our own look on the base tokens, with only the components that the pages use. */
-export const theme = definePreset({ ...base, components: { autocomplete, button, dialog, toast } }, {
+export const theme = definePreset({ ...base, components: { autocomplete, button, dialog, inputnumber, inputtext, toast } }, {
   semantic: {
     primary: teal,
     focusRing: { width: '2px', style: 'solid', color: '#1f5c57', offset: '2px' },

@@ -30,9 +30,9 @@ describe('a fault', () => {
   it('says what was expected in words of its own, where it has some', () => {
     const of = (code: FaultCode, params: Fault['params']) => sayFault({ path: '', code, params });
     expect(of('wrong-type', { want: 'array' })).toBe('This must be a list.');
-    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', { format: 'currency' })).toBe('This must be the code of a currency (ISO 4217), such as EUR.');
-    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', { format: 'time-of-day' })).toBe('This must be a time of day, as HH:MM, from 00:00 to 23:59.');
-    expect(of('too-long': { limit: 500, unit: 'entries' }, 'bad-text': {}, 'bad-format', {})).toBe('This is not written in the form that is expected here.');
+    expect(of('bad-format', { format: 'currency' })).toBe('This must be the code of a currency (ISO 4217), such as EUR.');
+    expect(of('bad-format', { format: 'time-of-day' })).toBe('This must be a time of day, as HH:MM, from 00:00 to 23:59.');
+    expect(of('bad-format', {})).toBe('This is not written in the form that is expected here.');
     expect(of('out-of-range', { comparison: '<=', limit: 99 })).toBe('This must be at most 99.');
     expect(of('not-one-of', { allowed: ['each', 'once'] })).toBe('This must be one of “each”, “once”.');
     expect(of('unknown-reference', { kind: 'stations', id: 'grill' })).toBe('There is no station “grill” here.');

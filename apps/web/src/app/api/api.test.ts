@@ -5,28 +5,29 @@ import { firstValueFrom, type Observable, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { Person } from '../state/person.ts';
 import { Api } from './api.ts';
+import { type Audience, audienceOf, PageAudience } from './audience.ts';
 
 /** The api beside a server that answers each request with the same status and body. */
-function answering(status: number, body: unknown = {}) {
+function answering(status: number, body: unknown = {}, audience: Audience = 'shop') {
   const answer = (): Observable<unknown> => (status === 200 ? of(new HttpResponse({ body }).body) : throwError(() => new HttpErrorResponse({ status, error: body })));
   const http = { get: vi.fn(answer), post: vi.fn(answer) };
-  const injector = Injector.create({ providers: [{ provide: HttpClient, useValue: http }, { provide: Person, useValue: { name: () => 'Inés & Co' } }] });
+  const injector = Injector.create({ providers: [{ provide: HttpClient, useValue: http }, { provide: Person, useValue: { name: () => 'Inés & Co' } }, { provide: PageAudience, useValue: { now: () => audience } }] });
   return { http, api: runInInjectionContext(injector, () => new Api()) };
 }
-const request = { label: 'x', change: { edits: [] }, based: [] };
+const request = { id: 'request-1', label: 'x', change: { edits: [] }, based: [] };
 const order = { lines: [] };
 
 describe('a change that was sent', () => {
   it.each([
     [200, { revision: 4 }, { outcome: 'kept', kept: { revision: 4 } }],
-    [409, { conflicts: [{ id: 'a' }] }, { outcome: 'conflict', conflicts: [{ id: 'a' }] }],
+    [409, { revision: 5, conflicts: [{ id: 'a' }] }, { outcome: 'conflict', revision: 5, conflicts: [{ id: 'a' }] }],
     [422, { title: 'The menu would be wrong.', faults: [{ path: '/x' }] }, { outcome: 'refused', faults: [{ path: '/x' }], says: 'The menu would be wrong.' }],
     [413, 'too large', { outcome: 'refused', faults: [], says: 'The server refused this.' }],
-    [429, { title: 'wait' }, { outcome: 'away' }], [500, {}, { outcome: 'away' }], [502, '<html>', { outcome: 'away' }], [0, null, { outcome: 'away' }],
+    [429, { title: 'wait' }, { outcome: 'busy' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [502, '<html>', { outcome: 'busy' }], [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.change(request))).toEqual(outcome);
-    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/changes', request, { headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' } });
+    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/workbench/changes', request, { headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' } });
   });
 });
 
@@ -36,25 +37,38 @@ describe('an order that was placed', () => {
     [409, { quote: { total: 480 } }, { outcome: 'costs-otherwise', total: 480 }],
     [409, 'from somewhere between', { outcome: 'refused', problems: [], says: 'The server refused this.' }],
     [422, { title: 'It does not stand.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], says: 'It does not stand.' }],
-    [429, {}, { outcome: 'away' }], [503, {}, { outcome: 'away' }], [0, null, { outcome: 'away' }],
+    [409, { order: { id: 'f', number: 6, total: 430 } }, { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } }],
+    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], says: 'Too many wrong PINs.' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
-    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/orders', order, { headers: { 'Idempotency-Key': 'key-of-this-order' } });
+    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/shop/orders', order, { headers: { 'Idempotency-Key': 'key-of-this-order' } });
   });
 });
 
 describe('smaller deeds', () => {
   it('say why something cannot be taken back, in the server’s words or our own', async () => {
-    const said = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.takeBack(3));
+    const said = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.takeBack(3, 'undo-3'));
     expect(await said(200)).toBeUndefined();
     expect(await said(409, { title: 'The milk was changed since.' })).toBe('The milk was changed since.');
     expect(await said(0, null)).toMatch(/does not answer/);
   });
 
-  it('know a word at the till from one that is not', async () => {
-    expect(await firstValueFrom(answering(200).api.allow('2468'))).toBe(true);
-    expect(await firstValueFrom(answering(403).api.allow('1'))).toBe(false);
+  it('know a right PIN from a wrong one and from no answer, and send the token by which the till is known', async () => {
+    const { api, http } = answering(200, { device: 'token' }, 'device');
+    expect(await firstValueFrom(api.tryPin('2468', 'before'))).toEqual({ outcome: 'right', device: 'token' });
+    expect(http.post).toHaveBeenCalledWith('/api/device/pin', { pin: '2468' }, { headers: { 'X-Device-Token': 'before' } });
+    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong', says: 'Not known.' });
+    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({ outcome: 'wrong', says: expect.stringContaining('does not answer') });
+  });
+
+  it('go to the addresses of the page’s audience', () => {
+    expect(['/', '/menu/ember', '/setup/house', '/shop', '/shop/order/7', '/till', '/pass?station=tea', '/shopping'].map(audienceOf)).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
+    const { api, http } = answering(200, [], 'device');
+    api.menu();
+    api.placeOrder(order, 'key-of-this-order', 'token');
+    expect(http.get).toHaveBeenCalledWith('/api/device/menu');
+    expect(http.post).toHaveBeenCalledWith('/api/device/orders', order, { headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' } });
   });
 
   it('ask for older entries and found orders only where something is asked for', () => {
@@ -62,9 +76,10 @@ describe('smaller deeds', () => {
     api.journal();
     api.journal(41);
     api.orders('');
-    api.orders('ilse 4');
+    api.orders('ilse 4', 12);
     expect(http.get.mock.calls).toEqual([
-      ['/api/journal', { params: {} }], ['/api/journal', { params: { before: 41 } }], ['/api/orders', { params: {} }], ['/api/orders', { params: { find: 'ilse 4' } }],
+      ['/api/workbench/journal', { params: {} }], ['/api/workbench/journal', { params: { before: 41 } }],
+      ['/api/workbench/orders', { params: {} }], ['/api/workbench/orders', { params: { find: 'ilse 4', before: 12 } }],
     ]);
   });
 });

@@ -1,5 +1,6 @@
-import { Injectable, signal } from '@angular/core';
-import { Observable, share } from 'rxjs';
+import { inject, Injectable, signal } from '@angular/core';
+import { Observable, share, switchMap } from 'rxjs';
+import { type Audience, PageAudience } from './audience.ts';
 import type { LiveEvent } from './wire.ts';
 
 const RETRY_MS = 2_000;
@@ -7,27 +8,31 @@ const RETRY_MS = 2_000;
 /** The server's live events. The browser reconnects by itself; `connected` comes again each time it has. */
 @Injectable({ providedIn: 'root' })
 export class Live {
+  readonly #audience = inject(PageAudience);
   readonly #connected = signal(false);
   /** Whether events are arriving right now. */
   readonly connected = this.#connected.asReadonly();
+  readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(switchMap((audience) => this.#stream(audience)), share());
 
-  readonly events = new Observable<LiveEvent>((subscriber) => {
-    let source: EventSource;
-    let retry: ReturnType<typeof setTimeout> | undefined;
-    const open = () => {
-      source = new EventSource('/api/events');
-      source.onopen = () => this.#connected.set(true);
-      source.onmessage = ({ data }: MessageEvent<string>) => subscriber.next(JSON.parse(data) as LiveEvent);
-      source.onerror = () => {
-        this.#connected.set(false);
-        // After an answer that is no stream the browser gives up; we do not.
-        if (source.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS);
+  #stream(audience: Audience): Observable<LiveEvent> {
+    return new Observable((subscriber) => {
+      let source: EventSource;
+      let retry: ReturnType<typeof setTimeout> | undefined;
+      const open = () => {
+        source = new EventSource(`/api/${audience}/events`);
+        source.onopen = () => this.#connected.set(true);
+        source.onmessage = ({ data }: MessageEvent<string>) => subscriber.next(JSON.parse(data) as LiveEvent);
+        source.onerror = () => {
+          this.#connected.set(false);
+          // After an answer that is no stream the browser gives up; we do not.
+          if (source.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS);
+        };
       };
-    };
-    open();
-    return () => {
-      clearTimeout(retry);
-      source.close();
-    };
-  }).pipe(share());
+      open();
+      return () => {
+        clearTimeout(retry);
+        source.close();
+      };
+    });
+  }
 }

@@ -1,4 +1,4 @@
-import type { Change, Fault, PaperLineOut, Problem, Thing, ThingKind, ThingRef, Workbook } from '@hearty-ladle/core';
+import type { Change, Fault, PaperLineOut, Problem, StoredHouse, Thing, ThingKind, ThingRef, Workbook } from '@hearty-ladle/core';
 
 export type { ListedOrder, OpenedOrder, OrderEvent, PassTicket, PlacedOrder, Progress } from '@hearty-ladle/core';
 
@@ -42,14 +42,21 @@ export interface PaperOut {
   readonly body: readonly PaperLineOut[];
 }
 
-export interface HeldOrder {
+export interface ParkedOrder {
   readonly id: string;
   readonly label: string;
   readonly heldAt: string;
   readonly dishes: number;
+  /** A till is taking it up just now. */
+  readonly reserved: boolean;
 }
 
-export type LiveEvent = { readonly type: 'connected' } | { readonly type: 'menu'; readonly revision: number } | { readonly type: 'tickets' | 'printers' | 'paper' };
+/** The house's live settings as they stand, and the room that pictures take. */
+export interface HouseNow extends StoredHouse {
+  readonly pictures: { readonly pictures: number; readonly bytes: number; readonly unused: number; readonly unusedBytes: number };
+}
+
+export type LiveEvent = { readonly type: 'connected' } | { readonly type: 'menu'; readonly revision: number } | { readonly type: 'tickets' | 'printers' | 'paper' | 'parked' | 'house' };
 
 /** One change of the menu as the journal keeps it. */
 export interface JournalEntry {

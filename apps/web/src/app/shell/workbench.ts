@@ -24,10 +24,18 @@ export class Workbench {
   protected readonly clash = computed(() => this.editor.clashes()[0]);
   protected readonly status = computed(() => {
     const count = this.editor.waiting().length;
-    if (this.editor.away()) return count > 0 ? `The server is away. ${count} ${count === 1 ? 'change waits' : 'changes wait'} here and will be sent.` : 'The server is away.';
-    if (this.editor.held()) return this.editor.held()?.reach ? 'Waiting for your word below' : 'Looking at what this touches …';
-    return count > 0 ? 'Saving …' : 'Everything is saved';
+    const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
+    switch (this.editor.sendFailure() ?? this.editor.readFailure()) {
+      case 'offline': return count > 0 ? `Offline. ${changes} here and will be sent.` : 'Offline. What you see may be out of date.';
+      case 'busy': return count > 0 ? `The server is busy. ${changes} here and will be sent.` : 'The server is busy.';
+      case 'failed': return count > 0 ? `Not saved: something is wrong at the server. ${changes} here.` : 'The menu can’t be read: something is wrong at the server.';
+    }
+    if (this.editor.held()) return this.editor.held()?.reach ? 'Decide below' : 'Looking at what this touches …';
+    return count > 0 ? 'Saving …' : 'Saved';
   });
+
+  /** What the person can do about a failure that does not pass by itself. */
+  protected readonly mustAct = computed(() => (this.editor.sendFailure() === 'failed' ? 'send' : this.editor.readFailure() === 'failed' ? 'read' : undefined));
 
   constructor() {
     this.editor.open();

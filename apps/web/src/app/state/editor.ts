@@ -12,7 +12,8 @@ export class Editor {
   readonly load = this.#store.selectSignal(menuFeature.selectLoad);
   readonly menu = this.#store.selectSignal(menuFeature.selectMenu);
   readonly waiting = this.#store.selectSignal(menuFeature.selectWaiting);
-  readonly away = this.#store.selectSignal(menuFeature.selectAway);
+  readonly readFailure = this.#store.selectSignal(menuFeature.selectReadFailure);
+  readonly sendFailure = this.#store.selectSignal(menuFeature.selectSendFailure);
   readonly past = this.#store.selectSignal(menuFeature.selectPast);
   readonly future = this.#store.selectSignal(menuFeature.selectFuture);
   readonly clashes = this.#store.selectSignal(menuFeature.selectClashes);
@@ -45,6 +46,21 @@ export class Editor {
     });
   }
 
+  /** Looks once more for the reach of a pending change. */
+  findReachAgain(): void {
+    this.#store.dispatch(menuActions.reachAskedAgain());
+  }
+
+  /** Sends again what the server failed to save. */
+  sendAgain(): void {
+    this.#store.dispatch(menuActions.sendAgain());
+  }
+
+  /** Gives up what the server can't save. */
+  giveUp(): void {
+    this.#store.dispatch(menuActions.givenUp());
+  }
+
   decide(decision: 'everywhere' | 'only-here' | 'drop'): void {
     this.#store.dispatch(menuActions.heldDecided({ decision }));
   }
@@ -69,6 +85,11 @@ export class Editor {
 
   settle(clash: ReturnType<typeof this.clashes>[number], keepMine: boolean): void {
     this.#store.dispatch(menuActions.clashSettled({ clash, keepMine }));
+  }
+
+  /** Tells the person something at the top of the screen. */
+  tell(notice: string): void {
+    this.#store.dispatch(menuActions.noticeGiven({ notice }));
   }
 
   dismissNotice(): void {

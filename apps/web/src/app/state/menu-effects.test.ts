@@ -41,6 +41,7 @@ function open(items: Menu['items'] = []) {
   const reach = { find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })) };
   const played = playEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
   played.act(menuActions.opened());
+  vi.advanceTimersByTime(50);
   return { ...played, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
 }
 
@@ -53,7 +54,7 @@ describe('what is typed', () => {
     expect(asked).toEqual([]);
     vi.advanceTimersByTime(400);
     expect(asked.map(({ request }) => request)).toEqual([
-      { label: 'put A', change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] }, based: [{ kind: 'groups', id: 'a', version: 1 }] },
+      { id: expect.stringMatching(/^[0-9a-f-]{36}$/), label: 'put A', change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] }, based: [{ kind: 'groups', id: 'a', version: 1 }] },
     ]);
     asked[0]?.answer(kept(2));
     expect(state()).toMatchObject({ waiting: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
@@ -70,18 +71,31 @@ describe('what is typed', () => {
     expect(asked[1]?.request.based).toEqual([{ kind: 'groups', id: 'a', version: 2 }]);
   });
 
-  it('waits while the server is away, is sent again, and a page that is closed asks first', () => {
+  it.each(['offline', 'busy'] as const)('waits while the server can’t be reached (%s), is sent again as the same request, and a page that is closed asks first', (outcome) => {
     const { act, asked, state } = open();
     act(put(group('a', 'A')));
     vi.advanceTimersByTime(400);
     expect(window.onbeforeunload).toEqual(expect.any(Function));
-    asked[0]?.answer({ outcome: 'away' });
-    expect(state()).toMatchObject({ away: true, waiting: [{ label: 'put A' }] });
+    asked[0]?.answer({ outcome });
+    expect(state()).toMatchObject({ sendFailure: outcome, waiting: [{ label: 'put A' }] });
     vi.advanceTimersByTime(1_600);
-    expect(asked).toHaveLength(2);
+    expect(asked.map(({ request }) => request)).toEqual([asked[0]?.request, asked[0]?.request]);
     asked[1]?.answer(kept(2));
-    expect(state()).toMatchObject({ away: false, waiting: [] });
+    expect(state()).toMatchObject({ sendFailure: undefined, waiting: [] });
     expect(window.onbeforeunload).toBeNull();
+  });
+
+  it('is not sent over and over to a server that fails, but when the person says so', () => {
+    const { act, asked, state } = open();
+    act(put(group('a', 'A')));
+    vi.advanceTimersByTime(400);
+    asked[0]?.answer({ outcome: 'failed' });
+    act(put(group('b', 'B')));
+    vi.advanceTimersByTime(60_000);
+    expect(asked).toHaveLength(1);
+    expect(state()).toMatchObject({ sendFailure: 'failed', waiting: [{ label: 'put A' }, { label: 'put B' }] });
+    act(menuActions.sendAgain());
+    expect(asked.map(({ request }) => request.id)).toEqual([asked[0]?.request.id, asked[0]?.request.id]);
   });
 
   it('that somebody else overtook is not lost: what stands is read, and both are there to choose from', () => {
@@ -89,7 +103,8 @@ describe('what is typed', () => {
     act(put(group('a', 'Mine')));
     vi.advanceTimersByTime(400);
     serve({ revision: 5, menu: menu([group('a', 'Theirs'), group('b')]), versions: { groups: { a: 5, b: 1 } } });
-    asked[0]?.answer({ outcome: 'conflict', conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never });
+    asked[0]?.answer({ outcome: 'conflict', revision: 5, conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never });
+    vi.advanceTimersByTime(50);
     expect(api.menu).toHaveBeenCalledTimes(2);
     expect(state().menu?.groups[0]?.name).toBe('Theirs');
     expect(state().clashes).toMatchObject([{ id: 'a', mine: { name: 'Mine' }, thing: { name: 'Theirs' } }]);
@@ -111,12 +126,42 @@ describe('what others do', () => {
     expect(api.menu).toHaveBeenCalledTimes(3);
   });
 
-  it('keeps the old menu on the screen when it cannot be read', () => {
+  it('keeps the old menu on the screen when it cannot be read, and reads it by itself once it can', () => {
     const { events, api, state } = open();
-    api.menu.mockImplementation(() => throwError(() => new Error('away')));
+    api.menu.mockImplementationOnce(() => throwError(() => ({ status: 0 })));
     events.next({ type: 'connected' } as never);
     vi.advanceTimersByTime(100);
-    expect(state().menu?.groups).toHaveLength(2);
+    expect(state()).toMatchObject({ readFailure: 'offline', menu: { groups: [{}, {}] } });
+    vi.advanceTimersByTime(1_600);
+    expect(state()).toMatchObject({ readFailure: undefined });
+    expect(api.menu).toHaveBeenCalledTimes(3);
+  });
+
+  it('is read after a reading that was under way, when it is heard of meanwhile', () => {
+    const { events, api, state } = open();
+    const first = new Subject<never>();
+    api.menu.mockImplementationOnce(() => first);
+    events.next({ type: 'menu', revision: 2 } as never);
+    vi.advanceTimersByTime(100);
+    events.next({ type: 'menu', revision: 3 } as never);
+    vi.advanceTimersByTime(100);
+    expect(api.menu).toHaveBeenCalledTimes(2);
+    api.menu.mockImplementationOnce(() => of({ revision: 3, menu: menu([group('a', 'Third')]), versions: { groups: { a: 3, b: 1 } } }));
+    first.next({ revision: 2, menu: menu([group('a', 'Second')]), versions: {} } as never);
+    first.complete();
+    vi.advanceTimersByTime(100);
+    expect(state()).toMatchObject({ revision: 3, menu: { groups: [{ name: 'Third' }] } });
+  });
+
+  it('and the first reading can be tried again, after it failed', () => {
+    const failing = open();
+    failing.api.menu.mockImplementation(() => throwError(() => ({ status: 500 })));
+    failing.events.next({ type: 'connected' } as never);
+    vi.advanceTimersByTime(60_000);
+    const before = failing.api.menu.mock.calls.length;
+    failing.act(menuActions.opened());
+    vi.advanceTimersByTime(100);
+    expect(failing.api.menu.mock.calls.length).toBe(before + 1);
   });
 });
 
@@ -133,6 +178,18 @@ describe('a change of what several dishes share', () => {
     expect(before.groups[0]?.name).toBe('a');
     vi.advanceTimersByTime(400);
     expect(asked.map(({ request }) => request.label)).toEqual(['put A']);
+  });
+
+  it('whose reach can’t be worked out says so, and can be looked at again', () => {
+    const { act, reach, state } = open(dishes('x', 'y'));
+    reach.find.mockImplementationOnce(() => throwError(() => new Error('the worker broke down')));
+    act(put(group('a', 'A')));
+    vi.advanceTimersByTime(600);
+    expect(state().held).toMatchObject({ hasFailed: true, reach: undefined });
+    act(menuActions.reachAskedAgain());
+    vi.advanceTimersByTime(600);
+    expect(reach.find).toHaveBeenCalledTimes(2);
+    expect(state()).toMatchObject({ held: undefined });
   });
 
   it('is not held where it only hangs a group on dishes', () => {

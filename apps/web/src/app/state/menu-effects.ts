@@ -2,18 +2,22 @@ import { inject, Injectable } from '@angular/core';
 import { applyUnchecked, touchedBy } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, distinctUntilChanged, EMPTY, exhaustMap, filter, map, merge, of, switchMap, take, tap, timer, withLatestFrom } from 'rxjs';
-import { Api } from '../api/api.ts';
+import { catchError, concatMap, debounceTime, distinctUntilChanged, EMPTY, filter, map, merge, of, switchMap, take, tap, timer, withLatestFrom } from 'rxjs';
+import type { HttpErrorResponse } from '@angular/common/http';
+import { Api, type SentChange } from '../api/api.ts';
+import { failureOf } from '../api/failure.ts';
 import { Live } from '../api/live.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
-import { versionOf } from './menu-state.ts';
+import { needsRead, type Unreachable, versionOf } from './menu-state.ts';
 import { ReachFinder } from './reach-finder.ts';
 
 /** How long typing may go on as one change before it is sent. */
 const PAUSE_MS = 350;
 const RETRY_MS = 1_500;
 const REACH_PAUSE_MS = 200;
+/** News that come together are read together. */
+const READ_PAUSE_MS = 40;
 
 /** The only place that talks to the server about the menu: reads it, and sends what waits, one after another. */
 @Injectable()
@@ -24,40 +28,63 @@ export class MenuEffects {
   readonly #store = inject(Store);
   readonly #reach = inject(ReachFinder);
 
-  readonly load = createEffect(() =>
+  /** Live events are listened to from the first page on; after each reconnection something may have been missed. */
+  readonly news = createEffect(() =>
     this.#actions.pipe(
       ofType(menuActions.opened),
       take(1),
-      switchMap(() => merge(of(undefined), this.#news())),
-      exhaustMap(() => this.#read()),
+      switchMap(() => this.#live.events),
+      filter((event) => event.type === 'connected' || event.type === 'menu'),
+      map((event) => menuActions.newsHeard({ revision: event.type === 'menu' ? event.revision : undefined })),
     ),
   );
 
-  /** After somebody else's change or a lost one, what stands is read anew. */
-  readonly reread = createEffect(() =>
-    this.#actions.pipe(
-      ofType(menuActions.answered),
-      filter(({ answer }) => answer.outcome === 'conflict' || answer.outcome === 'refused'),
-      switchMap(() => this.#read()),
+  /** Reads the menu whenever there is something to be read; what is heard of meanwhile is read afterwards. */
+  readonly read = createEffect(() =>
+    this.#store.select(menuFeature.selectMenuState).pipe(
+      map((state) => (needsRead(state) ? state.reads : undefined)),
+      distinctUntilChanged(),
+      filter((reads) => reads !== undefined),
+      debounceTime(READ_PAUSE_MS),
+      concatMap(() => this.#api.menu().pipe(
+        map((stored) => menuActions.arrived({ stored })),
+        catchError((error: HttpErrorResponse) => of(menuActions.loadFailed({ kind: unreachable(error) }))),
+      )),
     ),
+  );
+
+  /** What could not be reached is tried again by itself; what fails at the server waits for the person. */
+  readonly readAgain = createEffect(() =>
+    this.#actions.pipe(ofType(menuActions.loadFailed), filter(({ kind }) => kind !== 'failed'), switchMap(() => timer(RETRY_MS)), map(() => menuActions.readAgain())),
   );
 
   readonly send = createEffect(() =>
     merge(
       this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled, menuActions.reachFound, menuActions.heldDecided), debounceTime(PAUSE_MS)),
-      this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => answer.outcome !== 'away')),
-      this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => answer.outcome === 'away'), switchMap(() => timer(RETRY_MS))),
+      this.#actions.pipe(ofType(menuActions.sendAgain, menuActions.givenUp)),
+      this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => !isUnanswered(answer))),
     ).pipe(
       withLatestFrom(this.#store.select(menuFeature.selectMenuState)),
-      concatMap(([, { waiting, sending, versions }]) => {
+      concatMap(([, { waiting, sending, sendFailure, versions }]) => {
         const next = waiting[0];
-        if (!next || sending) return EMPTY;
-        this.#store.dispatch(menuActions.sending({ id: next.id }));
+        if (!next || sending || sendFailure !== undefined) return EMPTY;
+        const requestId = next.requestId ?? crypto.randomUUID();
+        this.#store.dispatch(menuActions.sending({ id: next.id, requestId }));
         const based = touchedBy(next.change).map((ref) => ({ ...ref, version: versionOf(versions, ref) }));
         return this.#api
-          .change({ label: next.label.slice(0, 200), change: next.change, based })
+          .change({ id: requestId, label: next.label.slice(0, 200), change: next.change, based })
           .pipe(map((answer) => menuActions.answered({ id: next.id, answer })));
       }),
+    ),
+  );
+
+  /** An unanswered change is sent again, under the same id, as long as the server can't be reached. */
+  readonly sendAgain = createEffect(() =>
+    this.#actions.pipe(
+      ofType(menuActions.answered),
+      filter(({ answer }) => answer.outcome === 'offline' || answer.outcome === 'busy'),
+      switchMap(() => timer(RETRY_MS)),
+      map(() => menuActions.sendAgain()),
     ),
   );
 
@@ -71,6 +98,7 @@ export class MenuEffects {
         const { held, menu } = asked;
         return this.#reach.find(applyUnchecked(menu, held.inverse), held.change).pipe(
           map((told) => (told.type === 'progress' ? menuActions.reachProgressed({ id: held.id, done: told.done, total: told.total }) : menuActions.reachFound({ id: held.id, reach: told.reach }))),
+          catchError(() => of(menuActions.reachFailed({ id: held.id }))),
         );
       }),
     ),
@@ -87,20 +115,13 @@ export class MenuEffects {
       ),
     { dispatch: false },
   );
+}
 
-  #read() {
-    return this.#api.menu().pipe(
-      map((stored) => menuActions.arrived({ stored })),
-      catchError(() => of(menuActions.loadFailed())),
-    );
-  }
+function unreachable(error: HttpErrorResponse): Unreachable {
+  const kind = failureOf(error);
+  return kind === 'refused' ? 'failed' : kind;
+}
 
-  /** Live events that tell of a revision we do not have. */
-  #news() {
-    return this.#live.events.pipe(
-      withLatestFrom(this.#store.select(menuFeature.selectMenuState)),
-      filter(([event, { revision, sending }]) => event.type === 'connected' || (event.type === 'menu' && event.revision > revision && !sending)),
-      debounceTime(60),
-    );
-  }
+function isUnanswered({ outcome }: SentChange): boolean {
+  return outcome === 'offline' || outcome === 'busy' || outcome === 'failed';
 }

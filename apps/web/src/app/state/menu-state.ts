@@ -1,6 +1,7 @@
 import {
   applyUnchecked, askedOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
+import type { FailureKind } from '../api/failure.ts';
 import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
 
 /** A change that the person made and the server has not kept yet. */
@@ -11,6 +12,8 @@ export interface Waiting {
   readonly inverse: Change;
   /** Changes in a row with the same key are one deed: typing a name, say. */
   readonly mergeKey: string | undefined;
+  /** The id under which it was sent, the same at every try; what was sent once no longer changes. */
+  readonly requestId: string | undefined;
 }
 
 /** A deed that can be undone, or done again. */
@@ -36,21 +39,35 @@ export interface Held extends Deed {
   readonly dish: string | undefined;
   readonly progress: { readonly done: number; readonly total: number } | undefined;
   readonly reach: Reach | undefined;
+  /** Its reach could not be worked out: the person may try again, keep it all the same, or drop it. */
+  readonly hasFailed: boolean;
 }
 
 export type Load =
   | { readonly status: 'idle' | 'loading' | 'loaded' }
   | { readonly status: 'failed' };
 
+export type Unreachable = Exclude<FailureKind, 'refused'>;
+
 export interface MenuState {
   readonly load: Load;
   readonly menu: Workbook | undefined;
   readonly versions: Versions;
+  /** The revision up to which everything is known here. */
   readonly revision: number;
+  /** The newest revision that was heard of; what lies between is read. */
+  readonly newest: number;
+  /** Something may have happened that was not heard of: the menu is to be read again. */
+  readonly isStale: boolean;
+  /** Why the last reading failed; it is tried again after a pause, or when the person says so. */
+  readonly readFailure: Unreachable | undefined;
+  /** How often the menu was read, well or not. */
+  readonly reads: number;
   /** In the order in which they were made; the first is on its way when `sending`. */
   readonly waiting: readonly Waiting[];
   readonly sending: boolean;
-  readonly away: boolean;
+  /** Why the first of those that wait was not answered; after `failed` it waits for the person. */
+  readonly sendFailure: Unreachable | undefined;
   readonly past: readonly Deed[];
   readonly future: readonly Deed[];
   /** The versions that this session itself made: an undo must not reach past what others did since. */
@@ -62,7 +79,8 @@ export interface MenuState {
 }
 
 export const INITIAL: MenuState = {
-  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, waiting: [], sending: false, away: false,
+  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, newest: 0, isStale: false, readFailure: undefined, reads: 0, waiting: [], sending: false,
+  sendFailure: undefined,
   past: [], future: [], mine: {}, clashes: [], held: undefined, notice: undefined, nextId: 1,
 };
 
@@ -87,10 +105,16 @@ export function rebased(state: MenuState, stored: StoredMenu): MenuState {
     ...state,
     load: { status: 'loaded' },
     revision: stored.revision,
+    newest: Math.max(state.newest, stored.revision),
     menu: held ? applyUnchecked(menu, held.change) : menu,
     held,
     versions: withVersions(stored.versions, known),
   };
+}
+
+/** Whether the menu is to be read now: never while a change is under way, whose answer would be overtaken. */
+export function needsRead({ isStale, revision, newest, sending, readFailure }: MenuState): boolean {
+  return (isStale || newest > revision) && !sending && readFailure === undefined;
 }
 
 /** Whether a change touches something that more than one dish has: a group that several ask, or a house rule. */

@@ -20,13 +20,13 @@ export class PictureStore {
   readonly pictures = signal<readonly Picture[]>([]);
 
   async load(): Promise<void> {
-    this.pictures.set(await firstValueFrom(this.#http.get<Picture[]>('/api/pictures')).catch(() => this.pictures()));
+    this.pictures.set(await firstValueFrom(this.#http.get<Picture[]>('/api/workbench/pictures')).catch(() => this.pictures()));
   }
 
   /** The kept picture's id, or why it was refused, in words. */
   async add(file: Blob): Promise<{ readonly id: string } | { readonly says: string }> {
     try {
-      const picture = await firstValueFrom(this.#http.post<Picture>('/api/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
+      const picture = await firstValueFrom(this.#http.post<Picture>('/api/workbench/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
       await this.load();
       return { id: picture.id };
     } catch (error) {

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { Analysis, Context, Menu } from '@hearty-ladle/core';
-import { map, type Observable } from 'rxjs';
+import { catchError, EMPTY, map, type Observable } from 'rxjs';
 import { WorkerLine } from './worker-line.ts';
 
 export type Spans = ReadonlyMap<string, Analysis>;
@@ -22,7 +22,11 @@ export class SpanFinder {
   );
 
   find(menu: Menu, ids: readonly string[], context: Context): Observable<Spans> {
-    return this.#line.ask({ menu: onlyWhatMatters(menu, ids), ids, context }).pipe(map(({ found }) => new Map(found.map((one) => [one.item, one]))));
+    return this.#line.ask({ menu: onlyWhatMatters(menu, ids), ids, context }).pipe(
+      map(({ found }) => new Map(found.map((one) => [one.item, one]))),
+      // Where the worker breaks down, dishes keep showing their list price.
+      catchError(() => EMPTY),
+    );
   }
 }
 

@@ -6,6 +6,7 @@ class PlayedWorker {
   asked: string[] = [];
   ended = false;
   onmessage: ((event: { data: string }) => void) | undefined;
+  onerror: ((event: { message: string }) => void) | undefined;
   postMessage(question: string): void { this.asked.push(question); }
   terminate(): void { this.ended = true; }
   answer(...answers: string[]): void { for (const data of answers) this.onmessage?.({ data }); }
@@ -51,4 +52,15 @@ it('has two workers for two questions at once, and keeps one of them', () => {
   workers[1]?.answer('b!');
   expect(ends).toBe(2);
   expect(workers.map(({ ended }) => ended)).toEqual([false, true]);
+});
+
+it('says when a worker breaks down, and asks another the next time', () => {
+  const { line, workers } = newLine();
+  const failures: string[] = [];
+  line.ask('one').subscribe({ error: (error: Error) => failures.push(error.message) });
+  workers[0]?.onerror?.({ message: 'out of memory' });
+  expect(failures).toEqual(['out of memory']);
+  expect(workers[0]?.ended).toBe(true);
+  line.ask('two').subscribe();
+  expect(workers[1]?.asked).toEqual(['two']);
 });

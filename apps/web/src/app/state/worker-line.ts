@@ -29,6 +29,14 @@ export class WorkerLine<Question, Answer> {
         subscriber.next(data);
         if (isLast) subscriber.complete();
       };
+      // A worker that crashed is not used again: the next question starts another.
+      const crash = (event: Event) => {
+        isBusy = false;
+        worker.terminate();
+        subscriber.error(new Error('message' in event ? String(event.message) : 'the worker could not be understood'));
+      };
+      worker.onerror = crash;
+      worker.onmessageerror = crash;
       worker.postMessage(question);
       return () => {
         if (isBusy) worker.terminate();

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isPutAway, putAway, removeEverywhere, usesOf, type Workbook } from '@hearty-ladle/core';
+import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isPutAway, putAway, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Editor } from '../state/editor.ts';
+import { RemovalBox } from './removal-box.ts';
 import { KIND_WORDS } from '../text/kinds.ts';
 import { sayUse } from '../text/uses.ts';
 import { AmountsEditor } from './amounts-editor.ts';
@@ -14,7 +15,7 @@ import { type Limits, LimitsSentence } from './limits-sentence.ts';
 @Component({
   selector: 'hl-group-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountsEditor, ChoiceDetails, ChoiceGrid, GroupAnswerKind, LimitsSentence],
+  imports: [AmountsEditor, ChoiceDetails, ChoiceGrid, GroupAnswerKind, LimitsSentence, RemovalBox],
   templateUrl: './group-sheet.html',
   styleUrl: './group-sheet.css',
 })
@@ -48,11 +49,6 @@ export class GroupSheet {
     usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => sayUse(this.menu(), use).name).join(', '),
   );
   protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
-  protected readonly removalUses = computed(() => {
-    const choice = this.removing();
-    return choice ? this.#usesOf(choice) : [];
-  });
-
   protected toggleDetails(id: string): void {
     this.opened.set(this.opened() === id ? undefined : id);
   }
@@ -105,22 +101,16 @@ export class GroupSheet {
   protected remove(group: ChoicesGroup, id: string): void {
     const choice = group.choices?.find((it) => it.id === id);
     if (!choice) return;
-    if (this.#usesOf(choice).length > 0) return this.removing.set(choice);
+    if (usesOf(this.menu(), this.target(choice)).length > 0) return this.removing.set(choice);
     this.answer(group, { choices: (group.choices ?? []).filter((it) => it !== choice) });
-  }
-
-  protected removeEverywhere(choice: Choice): void {
-    const change = removeEverywhere(this.menu(), { kind: 'choices', group: this.group().id, id: choice.id });
-    this.removing.set(undefined);
-    this.editor.change(`Took “${this.editor.read(choice.name)}” away everywhere`, change.edits, this.#where());
   }
 
   protected kindOf(kind: GroupKind): string {
     return KIND_WORDS[kind].name;
   }
 
-  #usesOf(choice: Choice) {
-    return usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: choice.id }).map((use) => sayUse(this.menu(), use));
+  protected target({ id }: Choice): Target {
+    return { kind: 'choices', group: this.group().id, id };
   }
 
   #where() {

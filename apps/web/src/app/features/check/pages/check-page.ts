@@ -35,7 +35,7 @@ export class CheckPage {
       ...group,
       rows: findings
         .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(finding.where), replay: replayOf(finding) })),
+        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
     }));
   });
 
@@ -52,6 +52,10 @@ export class CheckPage {
   });
 
   constructor() {
+    this.#store.dispatch(checkActions.opened());
+  }
+
+  protected again(): void {
     this.#store.dispatch(checkActions.opened());
   }
 

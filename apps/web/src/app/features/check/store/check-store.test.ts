@@ -9,6 +9,7 @@ import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
 
 /** Workers that are played: each keeps what it was asked, and tells when it is told to. */
 class PlayedWorker {
+  onerror: ((event: { message: string }) => void) | undefined;
   static readonly all: PlayedWorker[] = [];
   asked: unknown;
   ended = false;
@@ -55,9 +56,9 @@ describe('line check in the pages', () => {
     check.change(menuOf('one'));
     expect(check.worker(0)?.asked).toEqual({ name: 'one' });
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
-    expect(check.state()).toEqual({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
+    expect(check.state()).toMatchObject({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
     check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [analysis] });
-    expect(check.state()).toEqual({ findings: [finding], analyses: [analysis], running: undefined });
+    expect(check.state()).toEqual({ findings: [finding], analyses: [analysis], running: undefined, hasFailed: false });
   });
 
   it('waits for a pause in the typing, then begins anew and ends what was overtaken; what was found stays meanwhile', () => {
@@ -72,6 +73,17 @@ describe('line check in the pages', () => {
     expect([check.worker(0)?.ended, check.worker(1)?.asked]).toEqual([true, { name: 'three' }]);
     check.worker(1)?.tell({ type: 'progress', done: 1, total: 2 });
     expect(check.state()).toMatchObject({ findings: [finding], running: { done: 1, total: 2 } });
+  });
+
+  it('says that it broke down, and can be asked again', () => {
+    const check = play();
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    check.worker(0)?.onerror?.({ message: 'out of memory' });
+    expect(check.state()).toMatchObject({ hasFailed: true, running: undefined });
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    expect(check.worker(1)?.asked).toEqual({ name: 'one' });
   });
 
   it('does not begin anew for a menu that is the same', () => {

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { debounceTime, distinctUntilChanged, filter, map, Observable, switchMap, takeUntil } from 'rxjs';
+import { catchError, debounceTime, distinctUntilChanged, filter, map, Observable, of, switchMap, takeUntil } from 'rxjs';
 import { menuFeature } from '../../../state/menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
 
@@ -11,23 +11,26 @@ export interface CheckState {
   readonly findings: readonly Finding[] | undefined;
   readonly analyses: readonly Analysis[];
   readonly running: { readonly done: number; readonly total: number } | undefined;
+  /** The last check broke down; what it would have found is not known. */
+  readonly hasFailed: boolean;
 }
 
 export const checkActions = createActionGroup({
   source: 'Check',
-  events: { Opened: emptyProps(), Told: props<{ message: CheckMessage }>(), Stopped: emptyProps() },
+  events: { Opened: emptyProps(), Told: props<{ message: CheckMessage }>(), Stopped: emptyProps(), Failed: emptyProps() },
 });
 
 export const checkFeature = createFeature({
   name: 'check',
   reducer: createReducer<CheckState>(
-    { findings: undefined, analyses: [], running: undefined },
+    { findings: undefined, analyses: [], running: undefined, hasFailed: false },
     on(checkActions.told, (state, { message }) =>
       message.type === 'progress'
-        ? { ...state, running: { done: message.done, total: message.total } }
-        : { findings: message.findings, analyses: message.analyses, running: undefined },
+        ? { ...state, running: { done: message.done, total: message.total }, hasFailed: false }
+        : { findings: message.findings, analyses: message.analyses, running: undefined, hasFailed: false },
     ),
     on(checkActions.stopped, (state) => ({ ...state, running: undefined })),
+    on(checkActions.failed, (state) => ({ ...state, running: undefined, hasFailed: true })),
   ),
 });
 
@@ -46,8 +49,10 @@ export class CheckEffects {
       filter((menu): menu is Menu => menu !== undefined),
       distinctUntilChanged(),
       debounceTime(PAUSE_MS),
-      switchMap((menu) => inWorker(menu).pipe(takeUntil(this.#actions.pipe(ofType(checkActions.stopped))))),
-      map((message) => checkActions.told({ message })),
+      switchMap((menu) => inWorker(menu).pipe(
+        takeUntil(this.#actions.pipe(ofType(checkActions.stopped))),
+        map((message) => checkActions.told({ message })), catchError(() => of(checkActions.failed())),
+      )),
     ),
   );
 }
@@ -56,6 +61,7 @@ function inWorker(menu: Menu): Observable<CheckMessage> {
   return new Observable((subscriber) => {
     const worker = new Worker(new URL('./check.worker', import.meta.url), { type: 'module' });
     worker.onmessage = ({ data }: MessageEvent<CheckMessage>) => subscriber.next(data);
+    worker.onerror = (event) => subscriber.error(new Error(event.message));
     worker.postMessage(menu);
     return () => worker.terminate();
   });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { askedOn, copyOfGroup, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, plainText, removeEverywhere, usesOf } from '@hearty-ladle/core';
+import { askedOn, copyOfGroup, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, plainText, usesOf, type Workbook } from '@hearty-ladle/core';
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
@@ -12,6 +12,7 @@ import { sayUse } from '../../../text/uses.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { HangDialog } from '../../../ui/hang-dialog.ts';
+import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
 
@@ -19,7 +20,7 @@ import { DifferenceTable } from '../components/difference-table.ts';
 @Component({
   selector: 'hl-groups-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceTable, Faces, GroupSheet, HangDialog, RouterLink, UseList],
+  imports: [DifferenceTable, Faces, GroupSheet, HangDialog, RemovalBox, RouterLink, UseList],
   templateUrl: './groups-page.html',
   styleUrl: './groups-page.css',
 })
@@ -40,7 +41,7 @@ export class GroupsPage {
     const asked = askedOn(menu);
     const wanted = plainText(this.filter());
     return menu.groups
-      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), used: asked.get(group.id)?.length ?? 0 }))
+      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), where: sayWhere(asked.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
       .filter(({ words }) => words.includes(wanted));
   });
   protected readonly current = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
@@ -52,6 +53,8 @@ export class GroupsPage {
       return item ? [{ id, name: this.editor.read(item.name) }] : [];
     });
   });
+  protected readonly isAskedPerOrder = computed(() => isPerOrder(this.editor.menu(), this.group() ?? ''));
+  protected readonly NOWHERE = NOWHERE;
   /** Whether what a change here would touch is asked for, before any change is made. */
   protected readonly looking = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
   readonly #asked = computed(() => {
@@ -106,13 +109,30 @@ export class GroupsPage {
   }
 
   /** A group that nothing speaks of goes at once; else the list of what does is shown first. */
-  protected remove(group: Group, everywhere = false): void {
+  protected remove(group: Group): void {
     const menu = this.editor.menu();
     if (!menu) return;
-    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
-    this.editor.change(`Took the group “${group.name}” away`, removeEverywhere(menu, { kind: 'groups', id: group.id }).edits);
+    if (this.uses().length > 0) return this.removing.set(true);
+    this.editor.change(`Deleted the group “${group.name}”`, [{ type: 'remove', kind: 'groups', id: group.id }]);
+    this.leave();
+  }
+
+  protected leave(): void {
+    this.removing.set(false);
     void this.#router.navigate(['/groups']);
   }
+}
+
+const NOWHERE = 'asked nowhere';
+
+/** Whether a group is asked once per order rather than per dish. */
+function isPerOrder(menu: Workbook | undefined, id: string): boolean {
+  return menu?.orderGroups?.some(({ group }) => group === id) ?? false;
+}
+
+function sayWhere(dishes: number, isOncePerOrder: boolean): string {
+  const onDishes = dishes === 0 ? '' : dishes === 1 ? 'on 1 dish' : `on ${dishes} dishes`;
+  return [onDishes, isOncePerOrder ? 'once per order' : ''].filter(Boolean).join(', ') || NOWHERE;
 }
 
 function wordsOf(group: Group): string {

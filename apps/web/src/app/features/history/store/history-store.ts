@@ -44,6 +44,7 @@ export class HistoryEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
   readonly #live = inject(Live);
+  readonly #requestIds = new Map<number, string>();
 
   readonly read = createEffect(() =>
     this.#actions.pipe(
@@ -56,8 +57,15 @@ export class HistoryEffects {
   readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderAsked), exhaustMap(({ before }) => this.#entries(before))));
 
   readonly takeBack = createEffect(() =>
-    this.#actions.pipe(ofType(historyActions.takenBack), exhaustMap(({ seq }) => this.#api.takeBack(seq).pipe(map((says) => historyActions.takeBackAnswered({ seq, says }))))),
+    this.#actions.pipe(ofType(historyActions.takenBack), exhaustMap(({ seq }) => this.#api.takeBack(seq, this.#requestId(seq)).pipe(map((says) => historyActions.takeBackAnswered({ seq, says }))))),
   );
+
+  /** The same for every try to undo one change, so that one whose answer was lost is not refused as undone already. */
+  #requestId(seq: number): string {
+    const id = this.#requestIds.get(seq) ?? crypto.randomUUID();
+    this.#requestIds.set(seq, id);
+    return id;
+  }
 
   #entries(before: number | undefined) {
     return this.#api.journal(before).pipe(

@@ -1,5 +1,6 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
 import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
+import { sayRemoval } from '../../../text/removals.ts';
 import { Editor } from '../../../state/editor.ts';
 import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
@@ -81,7 +82,10 @@ export class ItemList {
 
   protected removeSection(id: string): void {
     this.editing.set(undefined);
-    this.editor.change('Took a section away; its dishes stay', removeEverywhere(this.menu().menu, { kind: 'sections', id }).edits);
+    const { menu } = this.menu();
+    const removal = removeEverywhere(menu, { kind: 'sections', id });
+    if (removal.allowed) this.editor.change('Deleted a section; its dishes stay', removal.change.edits);
+    else this.editor.tell(`This section can’t be deleted. ${sayRemoval(menu, removal).join(' ')}`);
   }
 
   /** Moves a dish among those of the menu: to the place of its neighbour in the section. */

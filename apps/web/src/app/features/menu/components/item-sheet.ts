@@ -2,13 +2,13 @@ import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   askedOn, type Attachment, type CompiledMenu, differencesOf, exceptFrom, type Group, type GroupKind, type Hanging, hangingEdits, type Item, newGroup, type OfferedGroup,
-  parsePrice, priceText, removeEverywhere, usesOf,
+  parsePrice, priceText, type Target, usesOf,
 } from '@hearty-ladle/core';
+import { RemovalBox } from '../../../ui/removal-box.ts';
 import { Editor } from '../../../state/editor.ts';
 import { sayDifference } from '../../../text/differences.ts';
 import { saySentence } from '../../../text/sentence.ts';
 import { sayHanging } from '../../../text/hanging.ts';
-import { sayUse } from '../../../text/uses.ts';
 import { HangDialog } from '../../../ui/hang-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
 import { CopyQuestions } from './copy-questions.ts';
@@ -20,7 +20,7 @@ import { WhoReads } from './who-reads.ts';
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore, SummaryEditor, WhoReads],
+  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore, SummaryEditor, WhoReads, RemovalBox],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
 })
@@ -40,7 +40,7 @@ export class ItemSheet {
   protected readonly hanging = signal<Group | undefined>(undefined);
   protected readonly copying = signal(false);
   protected readonly removing = signal(false);
-  protected readonly uses = computed(() => usesOf(this.menu().menu, { kind: 'items', id: this.item().id }).map((use) => sayUse(this.menu().menu, use)));
+  protected readonly target = computed((): Target => ({ kind: 'items', id: this.item().id }));
 
   protected readonly cards = computed(() => {
     const offered = this.menu().item(this.item().id)?.groups ?? [];
@@ -131,10 +131,9 @@ export class ItemSheet {
   }
 
   /** A dish that nothing speaks of goes at once; else the list of what does is shown first. */
-  protected remove(everywhere = false): void {
-    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
-    const { edits } = removeEverywhere(this.menu().menu, { kind: 'items', id: this.item().id });
-    this.editor.change(`Took the dish “${this.name()}” off the menu`, edits);
+  protected remove(): void {
+    if (usesOf(this.menu().menu, this.target()).length > 0) return this.removing.set(true);
+    this.editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
     this.removed.emit();
   }
 

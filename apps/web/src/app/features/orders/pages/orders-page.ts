@@ -69,6 +69,10 @@ export class OrdersPage {
     this.#store.dispatch(ordersActions.findTyped({ find: find.trim() }));
   }
 
+  protected older(): void {
+    this.#store.dispatch(ordersActions.olderAsked());
+  }
+
   protected say(minor: number): string {
     return sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
   }

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
-import { catchError, debounceTime, filter, map, merge, of, switchMap } from 'rxjs';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, debounceTime, EMPTY, exhaustMap, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
 import type { ListedOrder, OpenedOrder } from '../../../api/wire.ts';
@@ -10,6 +10,8 @@ export interface OrdersState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly find: string;
   readonly orders: readonly ListedOrder[];
+  /** Whether there are older orders than those that were read. */
+  readonly hasMore: boolean;
   readonly opened: OpenedOrder | 'unknown' | undefined;
 }
 
@@ -17,7 +19,9 @@ export const ordersActions = createActionGroup({
   source: 'Orders',
   events: {
     'Find typed': props<{ find: string }>(),
+    'Older asked': emptyProps(),
     Arrived: props<{ orders: readonly ListedOrder[] | undefined }>(),
+    'Older arrived': props<{ orders: readonly ListedOrder[] }>(),
     'Order opened': props<{ id: string }>(),
     'Order arrived': props<{ opened: OpenedOrder | 'unknown' }>(),
   },
@@ -26,20 +30,30 @@ export const ordersActions = createActionGroup({
 export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer<OrdersState>(
-    { status: 'loading', find: '', orders: [], opened: undefined },
-    on(ordersActions.findTyped, (state, { find }) => ({ ...state, find })),
-    on(ordersActions.arrived, (state, { orders }) => (orders ? { ...state, status: 'loaded' as const, orders } : { ...state, status: 'failed' as const })),
+    { status: 'loading', find: '', orders: [], hasMore: false, opened: undefined },
+    on(ordersActions.findTyped, (state, { find }) => ({ ...state, find, orders: find === state.find ? state.orders : [], hasMore: false })),
+    on(ordersActions.arrived, (state, { orders }) => (orders ? { ...state, status: 'loaded' as const, ...withNewest(state, orders) } : { ...state, status: 'failed' as const })),
+    on(ordersActions.olderArrived, (state, { orders }) => ({ ...state, orders: [...state.orders, ...orders], hasMore: orders.length === PAGE })),
     on(ordersActions.orderOpened, (state, { id }) => ({ ...state, opened: typeof state.opened === 'object' && state.opened.id === id ? state.opened : undefined })),
     on(ordersActions.orderArrived, (state, { opened }) => ({ ...state, opened })),
   ),
 });
 
 const PAUSE_MS = 120;
+const PAGE = 50;
+
+/** The newest orders again, and those that were read behind them as they were. */
+function withNewest({ orders: before }: OrdersState, newest: readonly ListedOrder[]): Pick<OrdersState, 'orders' | 'hasMore'> {
+  const oldest = newest.at(-1)?.number ?? 0;
+  const older = newest.length === PAGE ? before.filter(({ number }) => number < oldest) : [];
+  return { orders: [...newest, ...older], hasMore: older.length > 0 || newest.length === PAGE };
+}
 
 @Injectable()
 export class OrdersEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
+  readonly #store = inject(Store);
   readonly #news = inject(Live).events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(PAUSE_MS));
 
   readonly list = createEffect(() =>
@@ -48,6 +62,14 @@ export class OrdersEffects {
       debounceTime(PAUSE_MS),
       switchMap(({ find }) => merge(of(find), this.#news.pipe(map(() => find)))),
       switchMap((find) => this.#api.orders(find).pipe(map((orders) => ordersActions.arrived({ orders })), catchError(() => of(ordersActions.arrived({ orders: undefined }))))),
+    ),
+  );
+
+  readonly older = createEffect(() =>
+    this.#actions.pipe(
+      ofType(ordersActions.olderAsked),
+      withLatestFrom(this.#store.select(ordersFeature.selectOrdersState)),
+      exhaustMap(([, { find, orders }]) => this.#api.orders(find, orders.at(-1)?.number).pipe(map((older) => ordersActions.olderArrived({ orders: older })), catchError(() => EMPTY))),
     ),
   );
 

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, filter, map, merge, of, switchMap } from 'rxjs';
+import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
 import type { PassTicket, Printer } from '../../../api/wire.ts';
@@ -78,7 +78,7 @@ export class PassEffects {
     this.#actions.pipe(
       ofType(passActions.opened),
       switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected')))),
-      switchMap(() => this.#api.printers().pipe(map((printers) => passActions.printersArrived({ printers })), catchError(() => of(passActions.printersArrived({ printers: [] }))))),
+      switchMap(() => this.#api.printers().pipe(map((printers) => passActions.printersArrived({ printers })), catchError(() => EMPTY))),
     ),
   );
 }

@@ -7,7 +7,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink, RouterLinkActive],
   template: `
-    <nav aria-label="What the house has">
+    <nav aria-label="Set-up">
       @for (one of KINDS; track one[0]) { <a [routerLink]="['/setup', one[0]]" routerLinkActive="here" ariaCurrentWhenActive="page">{{ one[1] }}</a> }
     </nav>
   `,
@@ -20,5 +20,5 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   `,
 })
 export class SetupNav {
-  protected readonly KINDS = [['stations', 'Stations'], ['ingredients', 'Ingredients'], ['pictures', 'Pictures'], ['printers', 'Printers']] as const;
+  protected readonly KINDS = [['stations', 'Stations'], ['ingredients', 'Ingredients'], ['pictures', 'Pictures'], ['printers', 'Printers'], ['house', 'House']] as const;
 }

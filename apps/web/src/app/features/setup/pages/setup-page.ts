@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Ingredient, newId, removeEverywhere, type Station, type Target, usesOf } from '@hearty-ladle/core';
+import { type Ingredient, newId, type Station, type Target, usesOf } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 import { PictureStore, pictureUrl } from '../../../state/picture-store.ts';
 import { sayUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
+import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 
@@ -14,7 +15,7 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
 @Component({
   selector: 'hl-setup-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, RouterLink, SetupNav, UseList],
+  imports: [AllergenBox, RemovalBox, RouterLink, SetupNav, UseList],
   templateUrl: './setup-page.html',
   styleUrl: './setup-page.css',
 })
@@ -41,7 +42,7 @@ export class SetupPage {
   protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
   protected readonly uses = computed(() => {
     const menu = this.editor.menu();
-    return menu ? usesOf(menu, this.#target()).map((use) => sayUse(menu, use)) : [];
+    return menu ? usesOf(menu, this.target()).map((use) => sayUse(menu, use)) : [];
   });
 
   constructor() {
@@ -75,14 +76,13 @@ export class SetupPage {
   }
 
   /** What nothing speaks of goes at once; else the list of what does is shown, and one change can let go of all. */
-  protected remove(everywhere = false): void {
-    const menu = this.editor.menu();
-    if (!menu) return;
-    if (!everywhere && this.uses().length > 0) return this.removing.set(true);
-    this.editor.change(`Took “${this.name()}” away`, removeEverywhere(menu, this.#target()).edits);
+  protected remove(): void {
+    if (this.uses().length > 0) return this.removing.set(true);
+    const kind = this.kind() as SetupKind;
+    if (kind !== 'pictures') this.editor.change(`Deleted “${this.name()}”`, [{ type: 'remove', kind, id: this.id() ?? '' }]);
   }
 
-  #target(): Target {
+  protected target(): Target {
     return { kind: this.kind() as SetupKind, id: this.id() ?? '' };
   }
 }

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
 import type { PaperOut, Printer } from '../../../api/wire.ts';
@@ -45,14 +45,14 @@ export class PrinterEffects {
     merge(
       this.#actions.pipe(ofType(printerActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected'))))),
       this.#actions.pipe(ofType(printerActions.modeAnswered)),
-    ).pipe(switchMap(() => this.#api.printers().pipe(map((printers) => printerActions.arrived({ printers })), catchError(() => of(printerActions.arrived({ printers: [] })))))),
+    ).pipe(switchMap(() => this.#api.printers().pipe(map((printers) => printerActions.arrived({ printers })), catchError(() => EMPTY)))),
   );
 
   readonly paper = createEffect(() =>
     merge(this.#actions.pipe(ofType(printerActions.shown)), this.#live.events.pipe(filter(({ type }) => type === 'paper' || type === 'connected'), debounceTime(80))).pipe(
       withLatestFrom(this.#store.select(printerFeature.selectShown)),
       filter(([, station]) => station !== undefined),
-      switchMap(([, station]) => this.#api.paper(station ?? '').pipe(map((paper) => printerActions.paperArrived({ paper })), catchError(() => of(printerActions.paperArrived({ paper: [] }))))),
+      switchMap(([, station]) => this.#api.paper(station ?? '').pipe(map((paper) => printerActions.paperArrived({ paper })), catchError(() => EMPTY))),
     ),
   );
 

@@ -23,9 +23,14 @@ export class Basket {
   readonly answered = output<Answers>();
   /** The order is sent at the total that was seen. */
   readonly sent = output<number>();
+  /** The order that arrived first is the one that is wanted. */
+  readonly firstKept = output<string>();
   readonly agreed = output<{ index: number; seen: number }>();
   readonly named = output<{ name?: string; place?: string }>();
 
+  protected readonly UNANSWERED = {
+    offline: 'We can’t be reached just now.', busy: 'We have too much to do just now; please try again in a moment.', failed: 'Something is wrong here; please tell us.',
+  } as const;
   protected readonly quote = computed(() => quoteOrder(this.menu().menu, orderOf(this.shop()), (timeZone) => localMinute(new Date(), timeZone)));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
   protected readonly lines = computed(() =>

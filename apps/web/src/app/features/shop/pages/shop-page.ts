@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, linkedSignal, signal, viewChild } from '@angular/core';
 import { type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
@@ -28,6 +29,7 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 export class ShopPage {
   protected readonly editor = inject(Editor);
   readonly #store = inject(Store);
+  readonly #router = inject(Router);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
   protected readonly sayLanguage = sayLanguage;
   protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
@@ -52,7 +54,18 @@ export class ShopPage {
       .filter(({ dishes }) => dishes.length > 0);
   });
 
+  protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
+  /** Where the basket itself is on the screen, no bar needs to lead to it, or lie over it. */
+  protected readonly basketIsSeen = signal(false);
+
   constructor() {
+    effect((onCleanup) => {
+      const basket = this.basket()?.nativeElement;
+      if (!basket) return;
+      const observer = new IntersectionObserver(([entry]) => this.basketIsSeen.set(entry?.isIntersecting ?? false));
+      observer.observe(basket);
+      onCleanup(() => observer.disconnect());
+    });
     this.editor.open();
   }
 
@@ -88,6 +101,12 @@ export class ShopPage {
 
   protected send(total: number): void {
     this.#store.dispatch(shopActions.orderSent({ total }));
+  }
+
+  /** What arrived first is kept, and followed on its own page. */
+  protected keepFirst(id: string): void {
+    this.#store.dispatch(shopActions.basketEmptied());
+    void this.#router.navigate(['/shop/order', id]);
   }
 
   protected agree(agreed: { index: number; seen: number }): void {

@@ -5,6 +5,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { exhaustMap, map, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
+import { replacing } from '../../../state/order-tries.ts';
 import { remember, shopActions, shopFeature, type ShopState } from './shop-store.ts';
 
 /** The order as it is sent: what was chosen, never a price. */
@@ -38,7 +39,7 @@ export class ShopEffects {
       ofType(shopActions.orderSent),
       withLatestFrom(this.#store.select(shopFeature.selectShopState)),
       exhaustMap(([{ total }, state]) =>
-        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), seenTotal: total }, state.key).pipe(map((answer) => shopActions.orderSettled({ answer, nextKey: crypto.randomUUID() }))),
+        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), ...replacing(state.tries), seenTotal: total }, state.tries.key).pipe(map((answer) => shopActions.orderSettled({ key: state.tries.key, answer, nextKey: crypto.randomUUID() }))),
       ),
     ),
   );

@@ -1,7 +1,9 @@
 import type { Answers, Line } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
-import type { LineProblem } from '../../../api/wire.ts';
+import type { FailureKind } from '../../../api/failure.ts';
+import type { LineProblem, PlacedOrder } from '../../../api/wire.ts';
+import { answeredTries, answerFor, changedTries, newTries, type OrderTries, tried } from '../../../state/order-tries.ts';
 
 /** The dish that is being answered: a new line, or one of the basket's. */
 export interface OpenDish {
@@ -23,10 +25,12 @@ export interface ShopState {
   readonly place: string;
   /** Answers to the order's own questions. */
   readonly answers: Answers;
-  /** Stays the same until the order is placed, so that a second try can't make a second order. */
-  readonly key: string;
+  readonly tries: OrderTries;
   readonly sending: boolean;
-  readonly away: boolean;
+  /** Why the last try was not answered. */
+  readonly unanswered: Exclude<FailureKind, 'refused'> | undefined;
+  /** An order that an unanswered try had made after all, while the basket was changed. */
+  readonly firstPlaced: PlacedOrder | undefined;
   readonly problems: readonly LineProblem[];
   readonly refusal: string | undefined;
 }
@@ -44,15 +48,17 @@ export const shopActions = createActionGroup({
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
     'Order sent': props<{ total: number }>(),
-    'Order settled': props<{ answer: SentOrder; nextKey: string }>(),
+    'Order settled': props<{ key: string; answer: SentOrder; nextKey: string }>(),
+    /** The order that arrived first is what was wanted: nothing else is. */
+    'Basket emptied': emptyProps(),
   },
 });
 
-const STORAGE_KEY = 'hearty-ladle-basket-2';
+const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** What survives a reload: everything the guest has chosen. */
-export function remember({ open, lines, answers, key, name, place }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, key, name, place }));
+export function remember({ open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place }));
 }
 
 function remembered(): Partial<ShopState> {
@@ -65,7 +71,7 @@ function remembered(): Partial<ShopState> {
 
 /** The state at the start: what was remembered, on top of an empty basket. */
 function initialShop(key: string): ShopState {
-  const empty = { open: undefined, lines: [], name: '', place: '', answers: {}, key, sending: false, away: false, problems: [], refusal: undefined };
+  const empty = { open: undefined, lines: [], name: '', place: '', answers: {}, tries: newTries(key), sending: false, unanswered: undefined, firstPlaced: undefined, problems: [], refusal: undefined };
   return { ...empty, ...remembered() };
 }
 
@@ -78,18 +84,20 @@ export const shopFeature = createFeature({
     on(shopActions.dishClosed, (state) => ({ ...state, open: undefined })),
     on(shopActions.dishPutInBasket, (state, { seen }) => inBasket(state, seen)),
     on(shopActions.priceAgreed, (state, { index, seen }) => ({ ...changedOrder(state), lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)) })),
-    on(shopActions.guestNamed, (state, named) => ({ ...state, ...(named.name !== undefined && { name: named.name }), ...(named.place !== undefined && { place: named.place }) })),
+    on(shopActions.guestNamed, (state, named) => ({ ...changedOrder(state), ...(named.name !== undefined && { name: named.name }), ...(named.place !== undefined && { place: named.place }) })),
     on(shopActions.lineTakenOut, (state, { index }) => ({ ...changedOrder(state), lines: state.lines.filter((_, i) => i !== index) })),
     on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
-    on(shopActions.orderSent, (state) => ({ ...state, sending: true, away: false })),
-    on(shopActions.orderSettled, (state, { answer, nextKey }) => settled(state, answer, nextKey)),
-
+    on(shopActions.orderSent, (state) => ({ ...state, sending: true, unanswered: undefined, tries: tried(state.tries) })),
+    on(shopActions.orderSettled, (state, { key, answer, nextKey }) => (
+      settled({ ...state, sending: false, tries: answeredTries(state.tries, key, answer, nextKey) }, answerFor(state.tries, key, answer))
+    )),
+    on(shopActions.basketEmptied, (state) => ({ ...state, lines: [], answers: {}, firstPlaced: undefined, problems: [], refusal: undefined, unanswered: undefined })),
   ),
 });
 
 /** What was said about the order no longer holds once it changes. */
 function changedOrder(state: ShopState): ShopState {
-  return { ...state, problems: [], refusal: undefined, away: false };
+  return { ...state, problems: [], refusal: undefined, unanswered: undefined, tries: changedTries(state.tries) };
 }
 
 function inBasket(state: ShopState, seen: number): ShopState {
@@ -99,13 +107,17 @@ function inBasket(state: ShopState, seen: number): ShopState {
   return { ...changedOrder(state), lines, open: undefined };
 }
 
-function settled(state: ShopState, answer: SentOrder, nextKey: string): ShopState {
-  if (answer.outcome === 'away') return { ...state, sending: false, away: true };
-  if (answer.outcome === 'placed') {
-    return { ...state, sending: false, problems: [], refusal: undefined, lines: [], answers: {}, key: nextKey };
+function settled(state: ShopState, answer: SentOrder): ShopState {
+  switch (answer.outcome) {
+    case 'offline': case 'busy': case 'failed':
+      return { ...state, unanswered: answer.outcome };
+    case 'placed':
+      return { ...state, problems: [], refusal: undefined, lines: [], answers: {}, firstPlaced: undefined };
+    case 'first-was-placed':
+      return { ...state, problems: [], refusal: undefined, firstPlaced: answer.order };
+    case 'costs-otherwise':
+      return { ...state, problems: [], refusal: 'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.' };
+    case 'refused':
+      return { ...state, problems: answer.problems, refusal: answer.says };
   }
-  if (answer.outcome === 'costs-otherwise') {
-    return { ...state, sending: false, problems: [], refusal: 'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.', key: nextKey };
-  }
-  return { ...state, sending: false, problems: answer.problems, refusal: answer.says, key: nextKey };
 }

@@ -32,7 +32,7 @@ export class TillPage {
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
   protected readonly asking = signal<Line | undefined>(undefined);
-  protected readonly showsHeld = signal(false);
+  protected readonly showsParked = signal(false);
   protected readonly SERVICES: readonly (readonly [Service, string])[] = [['dine-in', 'Here'], ['takeaway', 'Away'], ['delivery', 'Delivered']];
 
   protected readonly sections = computed(() => (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })));
@@ -144,11 +144,11 @@ export class TillPage {
     else this.find()?.nativeElement.blur();
   }
 
-  protected giveWord(event: Event, box: HTMLInputElement): void {
+  protected enterPin(event: Event, box: HTMLInputElement): void {
     event.preventDefault();
     const line = this.asking();
     this.asking.set(undefined);
-    this.#store.dispatch(tillActions.wordGiven({ pin: box.value }));
+    this.#store.dispatch(tillActions.pinEntered({ pin: box.value }));
     if (line) this.#store.dispatch(tillActions.lineOpened({ line, index: undefined }));
   }
 
@@ -189,16 +189,16 @@ export class TillPage {
 
   protected send(): void {
     const quote = this.quote();
-    if (quote?.ok && !this.till().sending) this.#store.dispatch(tillActions.sent({ total: quote.total }));
+    if (quote?.ok && !this.till().sending && !this.till().confirming) this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 
-  protected hold(): void {
-    this.#store.dispatch(tillActions.held());
+  protected park(): void {
+    this.#store.dispatch(tillActions.parked());
   }
 
   protected take(id: string): void {
-    this.showsHeld.set(false);
-    this.#store.dispatch(tillActions.heldTaken({ id }));
+    this.showsParked.set(false);
+    this.#store.dispatch(tillActions.parkedChosen({ id }));
   }
 
   #quoteOf(line: Line) {

@@ -2,6 +2,7 @@ import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { playEffects } from '../../../testing/played-effects.ts';
+import type { SentOrder } from '../../../api/api.ts';
 import { TillEffects, tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
 
 const after = (...actions: Parameters<typeof tillFeature.reducer>[1][]) => actions.reduce<TillState>((state, action) => tillFeature.reducer(state, action), tillFeature.reducer(undefined, { type: 'start' }));
@@ -25,77 +26,104 @@ describe('an order at the till', () => {
 
   it('is empty after it was sent, under a new key; stays, under the same key, when nobody answers', () => {
     const order = after(tillActions.lineAdded({ line: toast }), tillActions.named({ name: 'Ilse', place: '4', service: 'takeaway' }), tillActions.sent({ total: 430 }));
-    const sent = tillFeature.reducer(order, tillActions.settled({ answer: { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }, nextKey: 'next' }));
-    expect(sent).toMatchObject({ lines: [], name: '', key: 'next', sending: false, said: { isWell: true, words: 'Number 7 is in the kitchen.' } });
-    const away = tillFeature.reducer(order, tillActions.settled({ answer: { outcome: 'away' }, nextKey: 'next' }));
-    expect(away).toMatchObject({ lines: [toast], key: order.key, said: { isWell: false } });
-    const refused = tillFeature.reducer(order, tillActions.settled({ answer: { outcome: 'costs-otherwise', total: 480 }, nextKey: 'next' }));
-    expect(refused).toMatchObject({ lines: [toast], name: 'Ilse', key: 'next' });
+    const { key } = order.tries;
+    const settle = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.settled({ key, answer, nextKey: 'next' }));
+    const placed: SentOrder = { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } };
+    expect(settle(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, said: { isWell: true, words: 'Number 7 is in the kitchen.' } });
+    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [toast], tries: { key }, said: { isWell: false } });
+    expect(settle({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: { key: 'next' } });
+    const edited = tillFeature.reducer(order, tillActions.lineAdded({ line: bowl }));
+    expect(settle(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, said: { isWell: false, words: expect.stringContaining('number 7') } });
+    const lost = tillFeature.reducer(settle({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
+    expect(lost.tries).toEqual({ key: `${key}.1`, isUnanswered: false, replaces: [key] });
   });
 
-  it('that was put aside comes back whole, or is said to be gone', () => {
+  it('that was parked comes back whole once the server has confirmed it, or is said to be gone', () => {
     const order = after(tillActions.lineAdded({ line: bowl }), tillActions.named({ name: 'Ilse', service: 'takeaway' }), tillActions.orderAnswered({ answers: { consents: ['bag'] } }));
-    expect(tillFeature.reducer(order, tillActions.holdAnswered({ isKept: false, nextKey: 'n' })).lines).toEqual([bowl]);
-    const aside = tillFeature.reducer(order, tillActions.holdAnswered({ isKept: true, nextKey: 'n' }));
-    expect(aside.lines).toEqual([]);
-    const back = tillFeature.reducer(aside, tillActions.takenUp({ order: tillOrder(order) }));
+    expect(tillFeature.reducer(order, tillActions.parkAnswered({ isParked: false, nextKey: 'n' })).lines).toEqual([bowl]);
+    const parked = tillFeature.reducer(order, tillActions.parkAnswered({ isParked: true, nextKey: 'n' }));
+    expect(parked.lines).toEqual([]);
+    const back = tillFeature.reducer(parked, tillActions.parkedReserved({ id: 'h', reservation: 'r', order: tillOrder(order) }));
     expect(tillOrder(back)).toEqual(tillOrder(order));
-    expect(tillFeature.reducer(aside, tillActions.takenUp({ order: undefined })).said).toMatchObject({ isWell: false });
+    expect(back.confirming).toEqual({ id: 'h', reservation: 'r' });
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: undefined }))).toMatchObject({ lines: [bowl], confirming: { id: 'h' } });
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: true }))).toMatchObject({ lines: [bowl], confirming: undefined });
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({ lines: [], confirming: undefined, said: { isWell: false } });
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).said?.words).toContain('another till');
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).said?.words).toContain('still on hold');
   });
 
-  it('carries the word of whoever may name a price only once it is known', () => {
-    expect(tillOrder(after(tillActions.wordKnown({ pin: undefined })))).not.toHaveProperty('pin');
-    expect(tillOrder(after(tillActions.wordKnown({ pin: '2468' })))).toMatchObject({ channel: 'pos', pin: '2468' });
+  it('carries a PIN only once it is known', () => {
+    const right = tillActions.pinAnswered({ pin: '2468', answer: { outcome: 'right', device: 'token' } });
+    expect(tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', says: 'No.' } })))).not.toHaveProperty('pin');
+    expect(tillOrder(after(right))).toMatchObject({ channel: 'pos', pin: '2468' });
+    expect(after(right).device).toBe('token');
   });
 });
 
 describe('the till, beside a server', () => {
   const away = () => throwError(() => new Error('away'));
-  const settledBy = (answer: object) => ({ placeOrder: vi.fn(() => of(answer)), held: () => of([]) });
+  const settledBy = (answer: object) => ({ placeOrder: vi.fn(() => of(answer)), parked: () => of([]) });
 
   it('sends what was chosen with the total that was seen, under the order’s key, once', () => {
     const answer = new Subject<object>();
-    const api = { placeOrder: vi.fn(() => answer), held: () => of([]) };
+    const api = { placeOrder: vi.fn(() => answer), parked: () => of([]) };
     const till = playEffects(TillEffects, api, tillFeature);
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
-    const { key } = till.state();
+    const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
     till.act(tillActions.sent({ total: 430 }));
-    expect(api.placeOrder.mock.calls).toEqual([[{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key]]);
+    expect(api.placeOrder.mock.calls).toEqual([[{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key, undefined]]);
     answer.next({ outcome: 'placed', order: { id: 'x', number: 7, total: 430 } });
     expect(till.state()).toMatchObject({ lines: [], sending: false });
-    expect(till.state().key).not.toBe(key);
+    expect(till.state().tries.key).not.toBe(key);
   });
 
   it('keeps the order and its key when nobody answers', () => {
-    const till = playEffects(TillEffects, settledBy({ outcome: 'away' }), tillFeature);
+    const till = playEffects(TillEffects, settledBy({ outcome: 'offline' }), tillFeature);
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
-    const { key } = till.state();
+    const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
-    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], key, sending: false });
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], tries: { key, isUnanswered: true }, sending: false });
   });
 
-  it('puts an order aside and takes it up again, and says when it is gone', () => {
-    const aside: object[] = [];
+  it('parks an order once and takes it up in two steps, asking until it is confirmed', () => {
+    vi.useFakeTimers();
+    const replies = [throwError(() => ({ status: 0 })), of({})];
     const api = {
-      hold: vi.fn((order: object) => (aside.push({ id: 'h', order }), of(undefined))), held: () => of(aside), takeHeld: () => (aside.length > 0 ? of((aside.pop() as { order: object }).order) : away()),
+      park: vi.fn(() => of({})), parked: () => of([{ id: 'h' }]), reserveParked: vi.fn(() => of({ lines: [{ item: 'toast' }] })), confirmParked: vi.fn(() => replies.shift() ?? away()),
     };
     const till = playEffects(TillEffects, api, tillFeature);
+    till.act(tillActions.opened());
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
-    till.act(tillActions.held());
-    expect(till.state()).toMatchObject({ lines: [], held: [{ id: 'h' }] });
-    till.act(tillActions.heldTaken({ id: 'h' }));
-    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], held: [] });
-    till.act(tillActions.lineDropped({ index: 0 }));
-    till.act(tillActions.heldTaken({ id: 'h' }));
-    expect(till.state()).toMatchObject({ lines: [], said: { isWell: false } });
+    till.act(tillActions.parked());
+    expect(api.park.mock.calls).toHaveLength(1);
+    expect(till.state()).toMatchObject({ lines: [], parked: [{ id: 'h' }] });
+    till.act(tillActions.parkedChosen({ id: 'h' }));
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], confirming: { id: 'h' } });
+    vi.advanceTimersByTime(2_000);
+    expect(api.confirmParked.mock.calls).toHaveLength(2);
+    expect(api.confirmParked.mock.calls[1]).toEqual(api.confirmParked.mock.calls[0]);
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], confirming: undefined });
+    vi.useRealTimers();
   });
 
-  it('keeps a word only when the server knows it', () => {
-    const till = playEffects(TillEffects, { allow: (pin: string) => of(pin === '2468'), held: () => of([]) }, tillFeature);
-    till.act(tillActions.wordGiven({ pin: '1111' }));
-    expect(till.state().pin).toBeUndefined();
-    till.act(tillActions.wordGiven({ pin: '2468' }));
-    expect(till.state().pin).toBe('2468');
+  it('hears at once what other tills park and take up', () => {
+    const lists = [[], [{ id: 'h' }], []];
+    const till = playEffects(TillEffects, { parked: () => of(lists.shift()) }, tillFeature);
+    till.act(tillActions.opened());
+    till.events.next({ type: 'parked' });
+    expect(till.state().parked).toEqual([{ id: 'h' }]);
+    till.events.next({ type: 'parked' });
+    expect(till.state().parked).toEqual([]);
+  });
+
+  it('keeps a PIN only when the server knows it', () => {
+    const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', says: 'Not known.' });
+    const till = playEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
+    till.act(tillActions.pinEntered({ pin: '1111' }));
+    expect(till.state()).toMatchObject({ pin: undefined, said: { words: 'Not known.' } });
+    till.act(tillActions.pinEntered({ pin: '2468' }));
+    expect(till.state()).toMatchObject({ pin: '2468', device: 'token' });
   });
 });

@@ -2,10 +2,13 @@ import { inject, Injectable } from '@angular/core';
 import type { Answers, Line, Placement, Service } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
-import { Api, type SentOrder } from '../../../api/api.ts';
+import { catchError, concatMap, EMPTY, exhaustMap, filter, map, merge, of, switchMap, tap, timer, withLatestFrom } from 'rxjs';
+import type { HttpErrorResponse } from '@angular/common/http';
+import { Api, type PinAnswer, type SentOrder } from '../../../api/api.ts';
+import { failureOf, type FailureKind } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
-import type { HeldOrder } from '../../../api/wire.ts';
+import type { ParkedOrder } from '../../../api/wire.ts';
+import { answeredTries, answerFor, changedTries, newTries, type OrderTries, replacing, tried } from '../../../state/order-tries.ts';
 
 export interface TillState {
   readonly lines: readonly Line[];
@@ -15,13 +18,17 @@ export interface TillState {
   readonly answers: Answers;
   /** The line that is being answered: one of the order's, or a new one (undefined index). */
   readonly open: { readonly line: Line; readonly index: number | undefined } | undefined;
-  readonly key: string;
+  readonly tries: OrderTries;
   readonly sending: boolean;
   /** What was said last: the number of an order that was sent, or why it was not. */
   readonly said: { readonly isWell: boolean; readonly words: string } | undefined;
-  readonly held: readonly HeldOrder[];
-  /** The word of a person who may name a price, once it was given. */
+  readonly parked: readonly ParkedOrder[];
+  /** A parked order that was taken up here, until the server has confirmed that it is ours. */
+  readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
+  /** The PIN of a person who may name a price, once it was entered. */
   readonly pin: string | undefined;
+  /** The token by which the server knows this till. */
+  readonly device: string | undefined;
 }
 
 export const tillActions = createActionGroup({
@@ -38,49 +45,75 @@ export const tillActions = createActionGroup({
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),
-    Settled: props<{ answer: SentOrder; nextKey: string }>(),
-    Held: emptyProps(),
-    'Hold answered': props<{ isKept: boolean; nextKey: string }>(),
-    'Held arrived': props<{ held: readonly HeldOrder[] }>(),
-    'Held taken': props<{ id: string }>(),
-    'Taken up': props<{ order: Placement | undefined }>(),
-    'Word given': props<{ pin: string }>(),
-    'Word known': props<{ pin: string | undefined }>(),
+    Settled: props<{ key: string; answer: SentOrder; nextKey: string }>(),
+    Parked: emptyProps(),
+    'Park answered': props<{ isParked: boolean; nextKey: string }>(),
+    'Parked arrived': props<{ parked: readonly ParkedOrder[] }>(),
+    'Parked chosen': props<{ id: string }>(),
+    'Parked reserved': props<{ id: string; reservation: string; order: Placement }>(),
+    'Parked not reserved': props<{ kind: FailureKind }>(),
+    /** Undefined: not answered yet. */
+    'Parked confirmed': props<{ isOurs: boolean | undefined }>(),
+    'Pin entered': props<{ pin: string }>(),
+    'Pin answered': props<{ pin: string; answer: PinAnswer }>(),
   },
 });
 
 const MOST = 999;
-const emptyOrder = () => ({ lines: [], service: 'dine-in' as const, name: '', place: '', answers: {}, open: undefined, key: crypto.randomUUID() });
+const RETRY_MS = 1_500;
+const emptyOrder = () => ({ lines: [], service: 'dine-in' as const, name: '', place: '', answers: {}, open: undefined, tries: newTries(crypto.randomUUID()) });
 
 export const tillFeature = createFeature({
   name: 'till',
   reducer: createReducer<TillState>(
-    { ...emptyOrder(), sending: false, said: undefined, held: [], pin: undefined },
-    on(tillActions.lineAdded, (state, { line }) => ({ ...state, lines: [...state.lines, line], said: undefined })),
+    { ...emptyOrder(), sending: false, said: undefined, parked: [], confirming: undefined, pin: undefined, device: rememberedDevice() },
+    on(tillActions.lineAdded, (state, { line }) => ({ ...changed(state), lines: [...state.lines, line], said: undefined })),
     on(tillActions.lineOpened, (state, open) => ({ ...state, open: { line: open.line, index: open.index }, said: undefined })),
     on(tillActions.lineAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(tillActions.lineKept, (state) => kept(state)),
     on(tillActions.lineLeft, (state) => ({ ...state, open: undefined })),
-    on(tillActions.lineRepeated, (state, { index, by }) => ({ ...state, lines: state.lines.flatMap((line, i) => (i === index ? counted(line, by) : [line])) })),
-    on(tillActions.lineDropped, (state, { index }) => ({ ...state, lines: state.lines.filter((_, i) => i !== index) })),
-    on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({ ...state, service, name, place })),
-    on(tillActions.orderAnswered, (state, { answers }) => ({ ...state, answers })),
-    on(tillActions.sent, (state) => ({ ...state, sending: true, said: undefined })),
-    on(tillActions.settled, (state, { answer, nextKey }) => settled(state, answer, nextKey)),
-    on(tillActions.holdAnswered, (state, { isKept, nextKey }) =>
-      isKept ? { ...state, ...emptyOrder(), key: nextKey, said: { isWell: true, words: 'Put aside.' } } : { ...state, said: { isWell: false, words: 'It could not be put aside just now; it is still here.' } },
+    on(tillActions.lineRepeated, (state, { index, by }) => ({ ...changed(state), lines: state.lines.flatMap((line, i) => (i === index ? counted(line, by) : [line])) })),
+    on(tillActions.lineDropped, (state, { index }) => ({ ...changed(state), lines: state.lines.filter((_, i) => i !== index) })),
+    on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({ ...changed(state), service, name, place })),
+    on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
+    on(tillActions.sent, (state) => ({ ...state, sending: true, said: undefined, tries: tried(state.tries) })),
+    on(tillActions.settled, (state, { key, answer, nextKey }) => (
+      settled({ ...state, sending: false, tries: answeredTries(state.tries, key, answer, nextKey) }, answerFor(state.tries, key, answer))
+    )),
+    on(tillActions.parkAnswered, (state, { isParked, nextKey }) =>
+      isParked ? { ...state, ...emptyOrder(), tries: newTries(nextKey), said: { isWell: true, words: 'On hold.' } } : { ...state, said: { isWell: false, words: 'It could not be put on hold just now; it is still here. Trying again holds it once.' } },
     ),
-    on(tillActions.heldArrived, (state, { held }) => ({ ...state, held })),
-    on(tillActions.takenUp, (state, { order }) => (order ? takenUp(state, order) : { ...state, said: { isWell: false, words: 'This order was taken up at another till.' } })),
-    on(tillActions.wordKnown, (state, { pin }) => ({ ...state, pin, said: pin === undefined ? { isWell: false, words: 'That word is not known here.' } : undefined })),
+    on(tillActions.parkedArrived, (state, { parked }) => ({ ...state, parked })),
+    on(tillActions.parkedReserved, (state, { id, reservation, order }) => ({ ...takenUp(state, order), confirming: { id, reservation } })),
+    on(tillActions.parkedNotReserved, (state, { kind }) => ({ ...state, said: { isWell: false, words: kind === 'refused' ? TAKEN_ELSEWHERE : 'The server does not answer. The order is still on hold; please try again.' } })),
+    on(tillActions.parkedConfirmed, (state, { isOurs }) => {
+      if (isOurs === undefined) return { ...state, said: { isWell: false, words: 'Taking the order up … the server does not answer yet.' } };
+      if (isOurs) return { ...state, confirming: undefined, said: undefined };
+      return { ...state, ...emptyOrder(), confirming: undefined, said: { isWell: false, words: TAKEN_ELSEWHERE } };
+    }),
+    on(tillActions.pinAnswered, (state, { pin, answer }) =>
+      answer.outcome === 'right' ? { ...state, pin, device: answer.device, said: undefined } : { ...state, pin: undefined, said: { isWell: false, words: answer.says } },
+    ),
   ),
 });
+
+const TAKEN_ELSEWHERE = 'This order was taken up at another till.';
+const DEVICE_KEY = 'hearty-ladle-till-token';
+
+function rememberedDevice(): string | undefined {
+  return globalThis.localStorage?.getItem(DEVICE_KEY) ?? undefined;
+}
+
+/** The order is another one from now on, should a try of it still be unanswered. */
+function changed(state: TillState): TillState {
+  return { ...state, tries: changedTries(state.tries) };
+}
 
 function kept(state: TillState): TillState {
   if (!state.open) return state;
   const { line, index } = state.open;
   const lines = index === undefined ? [...state.lines, line] : state.lines.map((it, i) => (i === index ? line : it));
-  return { ...state, lines, open: undefined };
+  return { ...changed(state), lines, open: undefined };
 }
 
 function counted(line: Line, by: number): Line[] {
@@ -88,12 +121,18 @@ function counted(line: Line, by: number): Line[] {
   return quantity < 1 ? [] : [{ ...line, quantity }];
 }
 
-function settled(state: TillState, answer: SentOrder, nextKey: string): TillState {
+const UNANSWERED = {
+  offline: 'The server can’t be reached.', busy: 'The server has too much to do.', failed: 'Something is wrong at the server.',
+} as const;
+
+function settled(state: TillState, answer: SentOrder): TillState {
+  const say = (words: string, isWell = false): TillState => ({ ...state, said: { isWell, words } });
   switch (answer.outcome) {
-    case 'placed': return { ...state, ...emptyOrder(), key: nextKey, sending: false, said: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` } };
-    case 'away': return { ...state, sending: false, said: { isWell: false, words: 'The server does not answer. The order is still here; sending again can’t order twice.' } };
-    case 'costs-otherwise': return { ...state, sending: false, key: nextKey, said: { isWell: false, words: 'The menu has changed: look at the sum and send again.' } };
-    case 'refused': return { ...state, sending: false, key: nextKey, said: { isWell: false, words: answer.says } };
+    case 'placed': return { ...state, ...emptyOrder(), tries: state.tries, said: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` } };
+    case 'first-was-placed': return say(`It had arrived before you changed it, as number ${answer.order.number}. What is here now was not sent: remove what is in number ${answer.order.number} already, or send it as a second order.`);
+    case 'offline': case 'busy': case 'failed': return say(`${UNANSWERED[answer.outcome]} The order is still here; sending again can’t order twice.`);
+    case 'costs-otherwise': return say('The menu has changed: look at the total and send again.');
+    case 'refused': return say(answer.says);
   }
 }
 
@@ -102,7 +141,7 @@ function takenUp(state: TillState, { lines, name = '', place = '', service = 'di
   return { ...state, ...emptyOrder(), lines, name, place, service, answers, said: undefined };
 }
 
-/** The order as it is quoted, held and sent. */
+/** The order as it is quoted, parked and sent. */
 export function tillOrder({ lines, service, answers, name, place, pin }: TillState): Placement {
   return { channel: 'pos', service, ...answers, lines: [...lines], ...(name && { name }), ...(place && { place }), ...(pin !== undefined && { pin }) };
 }
@@ -118,29 +157,71 @@ export class TillEffects {
     this.#actions.pipe(
       ofType(tillActions.sent),
       withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([{ total }, state]) => this.#api.placeOrder({ ...tillOrder(state), seenTotal: total }, state.key).pipe(map((answer) => tillActions.settled({ answer, nextKey: crypto.randomUUID() })))),
+      exhaustMap(([{ total }, state]) => this.#api.placeOrder({ ...tillOrder(state), ...replacing(state.tries), seenTotal: total }, state.tries.key, state.device).pipe(map((answer) => tillActions.settled({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })))),
     ),
   );
 
-  readonly hold = createEffect(() =>
+  readonly park = createEffect(() =>
     this.#actions.pipe(
-      ofType(tillActions.held),
+      ofType(tillActions.parked),
       withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([, state]) => this.#api.hold(tillOrder(state)).pipe(map(() => true), catchError(() => of(false)), map((isKept) => tillActions.holdAnswered({ isKept, nextKey: crypto.randomUUID() })))),
+      exhaustMap(([, state]) => this.#api.park(tillOrder(state), `${state.tries.key}.park`).pipe(
+        map(() => true), catchError(() => of(false)), map((isParked) => tillActions.parkAnswered({ isParked, nextKey: crypto.randomUUID() })),
+      )),
     ),
   );
 
-  readonly heldOrders = createEffect(() =>
-    merge(this.#actions.pipe(ofType(tillActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'connected'))))), this.#actions.pipe(ofType(tillActions.holdAnswered, tillActions.takenUp))).pipe(
-      switchMap(() => this.#api.held().pipe(map((held) => tillActions.heldArrived({ held })), catchError(() => of(tillActions.heldArrived({ held: [] }))))),
+  /** What is parked is the same at every till, at once. */
+  readonly parkedOrders = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.opened),
+      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'parked' || type === 'connected')))),
+      switchMap(() => this.#api.parked().pipe(map((parked) => tillActions.parkedArrived({ parked })), catchError(() => EMPTY))),
     ),
   );
 
-  readonly take = createEffect(() =>
-    this.#actions.pipe(ofType(tillActions.heldTaken), concatMap(({ id }) => this.#api.takeHeld(id).pipe(map((order) => tillActions.takenUp({ order })), catchError(() => of(tillActions.takenUp({ order: undefined })))))),
+  /** First an order is reserved, then confirmed once it is here: a till that breaks down in between loses nothing. */
+  readonly reserve = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.parkedChosen),
+      exhaustMap(({ id }) => {
+        const reservation = crypto.randomUUID();
+        return this.#api.reserveParked(id, reservation).pipe(
+          map((order) => tillActions.parkedReserved({ id, reservation, order })),
+          catchError((error: HttpErrorResponse) => of(tillActions.parkedNotReserved({ kind: failureOf(error) }))),
+        );
+      }),
+    ),
   );
 
-  readonly word = createEffect(() =>
-    this.#actions.pipe(ofType(tillActions.wordGiven), concatMap(({ pin }) => this.#api.allow(pin).pipe(map((isKnown) => tillActions.wordKnown({ pin: isKnown ? pin : undefined }))))),
+  /** Asked until it is answered: before that the order may still be another till's. */
+  readonly confirm = createEffect(() =>
+    merge(
+      this.#actions.pipe(ofType(tillActions.parkedReserved)),
+      this.#actions.pipe(ofType(tillActions.parkedConfirmed), filter(({ isOurs }) => isOurs === undefined), switchMap(() => timer(RETRY_MS))),
+    ).pipe(
+      withLatestFrom(this.#store.select(tillFeature.selectConfirming)),
+      concatMap(([, confirming]) => (confirming ? this.#confirmed(confirming.id, confirming.reservation) : EMPTY)),
+    ),
   );
+
+  readonly pin = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.pinEntered),
+      withLatestFrom(this.#store.select(tillFeature.selectDevice)),
+      concatMap(([{ pin }, device]) => this.#api.tryPin(pin, device).pipe(map((answer) => tillActions.pinAnswered({ pin, answer })))),
+    ),
+  );
+
+  readonly rememberDevice = createEffect(
+    () => this.#store.select(tillFeature.selectDevice).pipe(tap((device) => device !== undefined && globalThis.localStorage?.setItem(DEVICE_KEY, device))),
+    { dispatch: false },
+  );
+
+  #confirmed(id: string, reservation: string) {
+    return this.#api.confirmParked(id, reservation).pipe(
+      map(() => tillActions.parkedConfirmed({ isOurs: true })),
+      catchError((error: HttpErrorResponse) => of(tillActions.parkedConfirmed({ isOurs: failureOf(error) === 'refused' ? false : undefined }))),
+    );
+  }
 }

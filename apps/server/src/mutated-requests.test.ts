@@ -1,0 +1,98 @@
+import { randomUUID } from 'node:crypto';
+import { Agent, request as httpRequest } from 'node:http';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { Random } from '../../../packages/core/src/testing/random.ts';
+import type { DeclaredRoute } from './http/audience-router.ts';
+import { menuAt } from './testing/menu-at.ts';
+import { mutated, mutatedPart } from './testing/mutations.ts';
+import { openHouse, type TestHouse } from './testing/test-house.ts';
+
+const REQUESTS = 10_000;
+const AT_ONCE = 8;
+
+let house: TestHouse;
+let address: string;
+let routes: readonly DeclaredRoute[];
+const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE });
+beforeAll(async () => {
+  house = await openHouse();
+  ({ address, routes } = await house.openServer());
+});
+afterAll(async () => {
+  agent.destroy();
+  await house.close();
+});
+
+/** A request that is right, to be mutated. */
+function rightBody(body: string | undefined, menu: Awaited<ReturnType<typeof menuAt>>, random: Random): unknown {
+  const line = { item: 'ember', quantity: 2, picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat', units: 1 }], notes: { 'allergy-note': 'no sesame' }, consents: ['x'] };
+  const order = { service: 'takeaway', lines: [line, { item: 'off-menu', amounts: { 'named-price': 450 } }], dates: { x: '2026-05-12' }, name: 'Ilse', place: '4', seenTotal: 2140 };
+  const group = random.pick(menu.menu.groups);
+  switch (body) {
+    case 'Line': return line;
+    case 'Order': return { lines: order.lines, service: 'dine-in' };
+    case 'OrderRequest': return { ...order, replaces: [randomUUID()], pin: '0000' };
+    case 'Placement': return order;
+    case 'Context': return { channel: 'pos', out: { items: ['ember'], variants: [{ item: 'tea', pick: { a: 'b' } }] } };
+    case 'ChangeRequest': return { id: randomUUID(), label: 'x', change: { edits: [{ type: 'put', kind: 'groups', thing: group }, { type: 'move', kind: 'items', id: 'ember', index: 1 }] }, based: [{ kind: 'groups', id: group.id, version: 1 }] };
+    case 'HouseChange': return { version: 5_000, house: { orders: {}, rates: {} } };
+    case 'PinTry': return { pin: '1234' };
+    case 'Reservation': return { reservation: randomUUID() };
+    case 'PrinterModeChange': return { mode: 'ok' };
+    case 'UndoRequest': return { id: randomUUID() };
+    default: return {};
+  }
+}
+
+/** Sends as written, also what `fetch` would put right: answers the status and the start of the body. */
+function send(method: string, path: string, headers: Record<string, string>, body: string | undefined): Promise<{ status: number; text: string }> {
+  return new Promise((resolve, reject) => {
+    const { hostname, port } = new URL(address);
+    const sent = httpRequest({ agent, hostname, port, method, path, headers: { ...headers, ...(body !== undefined && { 'content-length': String(Buffer.byteLength(body)) }) } }, (response) => {
+      let text = '';
+      // A stream that has begun well goes on until it is ended.
+      if (/event-stream|ndjson/.test(response.headers['content-type'] ?? '')) {
+        response.destroy();
+        return resolve({ status: response.statusCode ?? 0, text });
+      }
+      response.setEncoding('utf8').on('data', (chunk: string) => (text += text.length < 4_000 ? chunk : '')).on('end', () => resolve({ status: response.statusCode ?? 0, text })).on('error', reject);
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+}
+
+it(`${REQUESTS} mutated requests over every route are answered or refused, never with a fault, and leave nothing half done`, async () => {
+  const menu = await menuAt(address);
+  const random = new Random(20_261_127);
+  const faults: string[] = [];
+  const statuses = new Map<number, number>();
+  const one = async () => {
+    const route = random.pick(routes);
+    const path = route.address.replace(/:\w+/g, () => mutatedPart(random)) + (random.chance(0.4) ? `?${random.pick(['before', 'find', 'size', 'x'])}=${mutatedPart(random)}` : '');
+    const text = route.body === 'picture' ? JSON.stringify(random.int(0, 99_999)) : JSON.stringify(mutated(rightBody(route.body, menu, random), random) ?? null);
+    const body = route.method === 'post' ? (random.chance(0.05) ? text.slice(0, random.int(0, text.length)) : text) : undefined;
+    const headers = {
+      'content-type': route.body === 'picture' ? 'application/octet-stream' : random.chance(0.03) ? 'text/plain' : 'application/json',
+      'idempotency-key': random.chance(0.1) ? 'short' : randomUUID(), 'x-working-as': random.pick(['Ines', '%', '%00', '%ff']), 'x-device-token': random.pick(['', 'a.b', '..', 'x'.repeat(200)]),
+    };
+    const { status, text: answer } = await send(route.method.toUpperCase(), path, headers, body);
+    statuses.set(status, (statuses.get(status) ?? 0) + 1);
+    if (status >= 500 && !(status === 503 && route.path === '/check')) faults.push(`${status} ${route.method} ${path} ${body?.slice(0, 300) ?? ''} -> ${answer.slice(0, 200)}`);
+    if (/\.ts:\d|node_modules|\bat \/|SELECT |INSERT /.test(answer)) faults.push(`tells of the inside: ${path} -> ${answer.slice(0, 300)}`);
+  };
+  const worker = async (count: number) => {
+    for (let i = 0; i < count; i++) await one();
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, () => worker(REQUESTS / AT_ONCE)));
+  expect(faults.slice(0, 10)).toEqual([]);
+  expect(statuses.get(400) ?? 0).toBeGreaterThan(REQUESTS / 10);
+  expect(statuses.get(200) ?? 0).toBeGreaterThan(REQUESTS / 50);
+
+  const [half] = (await house.database.query(`SELECT
+    (SELECT count(*)::int FROM orders o WHERE NOT EXISTS (SELECT 1 FROM ticket t WHERE t.order_id = o.id)) AS orders,
+    (SELECT count(*)::int FROM journal) - (SELECT revision::int - 1 FROM menu_state) AS changes,
+    (SELECT count(*)::int FROM menu_thing t WHERE t.kind <> 'settings' AND NOT EXISTS (SELECT 1 FROM menu_list l WHERE l.kind = t.kind AND l.ids ? t.id)) AS things`)) as [object];
+  expect(half).toEqual({ orders: 0, changes: 0, things: 0 });
+  expect((await menuAt(address)).menu.items.length).toBeGreaterThan(0);
+});

@@ -1,0 +1,26 @@
+import { inject, Injectable } from '@angular/core';
+import { NavigationEnd, Router } from '@angular/router';
+import { distinctUntilChanged, filter, map, type Observable, startWith } from 'rxjs';
+
+/** Whom a page is for; the server has addresses of their own for each. */
+export type Audience = 'shop' | 'device' | 'workbench';
+
+export function audienceOf(path: string): Audience {
+  const [, first = ''] = path.split(/[/?#]/);
+  if (first === 'shop') return 'shop';
+  return first === 'till' || first === 'pass' ? 'device' : 'workbench';
+}
+
+/** The audience of the page that is shown, which changes as people go from screen to screen. */
+@Injectable({ providedIn: 'root' })
+export class PageAudience {
+  readonly #router = inject(Router);
+
+  now(): Audience {
+    return audienceOf(location.pathname);
+  }
+
+  readonly changes: Observable<Audience> = this.#router.events.pipe(
+    filter((event) => event instanceof NavigationEnd), map(() => this.now()), startWith(this.now()), distinctUntilChanged(),
+  );
+}
