@@ -20,6 +20,7 @@ export default defineConfig({
         ssr: { resolve: { conditions: ['source'] } },
         test: {
           name: 'server',
+          env: { LOG_LEVEL: 'silent' },
           include: ['apps/server/**/*.test.ts'],
           globalSetup: ['apps/server/src/testing/global-setup.ts'],
         },

@@ -9,4 +9,4 @@ export function plainError(error: unknown): object {
 }
 
 /** The process's log: a line of JSON on standard error. Errors are always logged, requests only on demand (LOGS=on). */
-export const log = pino({ name: 'hearty-ladle', base: null, serializers: { err: plainError } }, pino.destination({ dest: 2, sync: true }));
+export const log = pino({ name: 'hearty-ladle', base: null, level: process.env['LOG_LEVEL'] ?? 'info', serializers: { err: plainError } }, pino.destination({ dest: 2, sync: true }));

@@ -52,6 +52,9 @@ function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonl
     ...jobs.flatMap(({ printedAt, ticketId, printer, copy, doubtful }) =>
       printedAt ? [{ at: printedAt.toISOString(), what: 'printed', station: stations.get(ticketId) ?? '', printer, copy, doubtful } as const] : [],
     ),
+    ...jobs.flatMap(({ state, dueAt, ticketId, printer, copy, fault }) =>
+      state === 'stopped' ? [{ at: dueAt.toISOString(), what: 'not-printed', station: stations.get(ticketId) ?? '', printer, copy, fault: fault ?? '' } as const] : [],
+    ),
   ];
   return events.sort((a, b) => a.at.localeCompare(b.at));
 }

@@ -52,11 +52,13 @@ export interface ListedOrder {
 /** Something that happened to an order, for its history. */
 export interface OrderEvent {
   readonly at: string;
-  readonly what: 'placed' | 'bumped' | 'printed';
+  readonly what: 'placed' | 'bumped' | 'printed' | 'not-printed';
   readonly station?: string;
   readonly printer?: string;
   readonly copy?: number;
   readonly doubtful?: boolean;
+  /** Why it was given up (`not-printed`). */
+  readonly fault?: string;
 }
 
 /** An order with everything that is known of it. */

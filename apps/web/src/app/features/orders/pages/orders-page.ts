@@ -4,6 +4,7 @@ import { receiptText, summaryOf, templateFor, textIn } from '@hearty-ladle/core'
 import { Store } from '@ngrx/store';
 import type { OrderEvent } from '../../../api/wire.ts';
 import { Editor } from '../../../state/editor.ts';
+import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { sayMoney } from '../../../text/money.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 import { PrintedTicket } from '../../../ui/printed-ticket.ts';
@@ -90,10 +91,11 @@ export class OrdersPage {
     return item ? textIn(item.name, this.editor.firstLocale(), this.editor.firstLocale()) : id;
   }
 
-  #sayEvent({ what, station = '', printer, copy, doubtful }: OrderEvent): string {
+  #sayEvent({ what, station = '', printer, copy, doubtful, fault = '' }: OrderEvent): string {
     const name = this.station(station)?.name ?? station;
     if (what === 'placed') return 'Placed';
     if (what === 'bumped') return `${name}: done`;
+    if (what === 'not-printed') return `${name}: NOT printed (${HEALTH_WORDS[fault] ?? fault}); printing was stopped`;
     const elsewhere = printer === undefined || printer === station ? '' : ` at ${this.station(printer)?.name ?? printer}`;
     return `${name}: printed${elsewhere}${copy ? ', once more' : ''}${doubtful ? ', may be on paper twice' : ''}`;
   }

@@ -7,7 +7,7 @@ import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 
 const MODES: readonly (readonly [string, string])[] = [
-  ['ok', 'works'], ['out-of-paper', 'is out of paper'], ['jammed', 'is jammed'], ['stalled', 'does not answer'], ['drops', 'hangs up on the way'], ['away', 'is switched off'],
+  ['ok', 'works'], ['slow', 'prints slowly'], ['out-of-paper', 'is out of paper'], ['jammed', 'is jammed'], ['stalled', 'does not answer'], ['echoes', 'echoes what it is sent'], ['drops', 'hangs up on the way'], ['away', 'is switched off'],
 ];
 
 /** The printers of the stations: how they fare; those that are played can be made to fail, and their paper can be read. */
