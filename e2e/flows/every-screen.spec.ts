@@ -5,7 +5,7 @@ test.beforeAll(resetHouse);
 
 const SCREENS = [
   ['/menu', 'Choose a dish, or begin a new one'], ['/menu/ember', 'Its questions, in order'], ['/menu/ember/toppings', 'A shared group'],
-  ['/groups', 'Every question, once'], ['/history', 'Everything that was changed'], ['/setup', 'What the house has'], ['/setup/stations/kettles', 'Where it is used'], ['/groups/bowl-size', 'Where it is asked'], ['/check', 'What each dish can cost'],
+  ['/groups', 'Every question, once'], ['/history', 'Everything that was changed'], ['/setup', 'Choose something at the left'], ['/setup/house', 'These settings hold at once'], ['/setup/stations/kettles', 'Where it is used'], ['/groups/bowl-size', 'Where it is asked'], ['/check', 'What each dish can cost'],
   ['/shop', 'Your basket'], ['/pass', 'Pass'], ['/till', 'Tap a dish'], ['/orders', 'Choose one at the left'], ['/setup/printers', 'Choose one to read its paper'], ['/api-docs', 'ordering'],
 ] as const;
 
@@ -29,4 +29,21 @@ test('line check finds a question that is asked nowhere, and leads to it', async
   await page.getByRole('link', { name: 'Line check' }).click();
   await page.getByRole('link', { name: 'Forgotten question' }).first().click();
   await expect(page.getByLabel('Our name for it')).toHaveValue('Forgotten question');
+});
+
+test('the usual columns of the choice grid fit beside a scrollbar at 1280 pixels', async ({ page }) => {
+  // The browser under test shows no scrollbars; a usual one takes some 16 pixels.
+  await page.setViewportSize({ width: 1280 - 16, height: 800 });
+  for (const path of ['/groups/toppings', '/menu/ember/toppings']) {
+    await page.goto(at(path));
+    const grid = page.getByRole('table', { name: 'Choices' });
+    await expect(grid).toBeVisible();
+    expect(await grid.evaluate((element) => element.scrollWidth - element.clientWidth)).toBe(0);
+  }
+});
+
+test('a group that is asked once per order says so', async ({ page }) => {
+  await page.goto(at('/groups/cutlery'));
+  await expect(page.getByRole('button', { name: /Cutlery.*once per order/ })).toBeVisible();
+  await expect(page.getByText('Once with every order, whatever is ordered.')).toBeVisible();
 });

@@ -1,5 +1,7 @@
-// A house of its own for benches and fault tests: PostgreSQL, the demo, a server and the played printers, on loopback.
-import { mkdtempSync, rmSync } from 'node:fs';
+// A house of its own for benches and fault tests: PostgreSQL, the demo, servers and the simulated printers, on loopback.
+// However the script ends, everything that was started here ends with it.
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -8,25 +10,43 @@ import { ensurePackages, ensurePostgres } from './packages.mjs';
 import { ensureDatabase, freePort, startPostgres } from './postgres.mjs';
 import { keep, run, stopAll } from './run.mjs';
 
+const isRunning = (child) => child && child.exitCode === null && child.signalCode === null;
+
 export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
   ensurePackages();
   buildWhatChanged();
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-house-'));
   const bin = ensurePostgres();
   let postgres = await startPostgres(bin, folder);
+  const cleanUp = () => {
+    postgres.stop('immediate');
+    rmSync(folder, { recursive: true, force: true });
+  };
+  process.once('exit', cleanUp);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(signal, () => process.exit(1));
   ensureDatabase(bin, postgres, 'house');
-  const port = await freePort();
-  const address = `http://127.0.0.1:${port}`;
+  const databaseUrl = postgres.url('house');
   const { port: databasePort } = postgres;
-  const settings = { DATABASE_URL: postgres.url('house'), PORT: String(port), HOST: '127.0.0.1', ...env };
+  // Servers and printers end with this script: their standard input does.
+  const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
   run('node', ['apps/server/dist/load-demo.js', menu], { env: settings });
-  await allowManyRequests(settings.DATABASE_URL);
+  await query(databaseUrl, `UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`);
+  const address = `http://127.0.0.1:${await freePort()}`;
   const house = {
-    bin, address, databaseUrl: settings.DATABASE_URL, server: undefined, printers: undefined,
-    async startServer() {
-      house.server = keep('node', ['apps/server/dist/main.js'], { env: settings });
-      await house.untilOpen();
+    bin, address, databaseUrl, server: undefined, printers: undefined, others: [],
+    query: (sql, values) => query(databaseUrl, sql, values),
+    /** Starts the server; `wait: false` does not wait until it can serve. */
+    async startServer({ wait = true } = {}) {
+      house.server = keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(address).port } });
+      if (wait) await house.untilOpen();
       return house.server;
+    },
+    /** Another process of the server at the same database; answers its address. */
+    async startAnother() {
+      const other = `http://127.0.0.1:${await freePort()}`;
+      house.others.push(keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(other).port } }));
+      await untilOpen(other);
+      return other;
     },
     startPrinters() {
       house.printers = keep('node', ['apps/server/dist/devices/main.js'], { env: settings });
@@ -37,31 +57,56 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
       process.kill(-house.server.pid, 'SIGKILL');
       await ended;
     },
-    /** PostgreSQL goes away in the middle of whatever it does, and comes back at the same port. */
-    async restartPostgres() {
+    /** PostgreSQL goes away in the middle of whatever it does. */
+    stopPostgres() {
       postgres.stop('immediate');
+    },
+    /** It comes back at the same port, and recovers. */
+    async continuePostgres() {
       postgres = await startPostgres(bin, folder, databasePort);
     },
-    async untilOpen() {
-      for (let tries = 0; tries < 300; tries++) {
-        if (await fetch(`${address}/api/ready`).then(({ ok }) => ok, () => false)) return;
-        await new Promise((resolve) => setTimeout(resolve, 100));
-      }
-      throw new Error(`nothing answers at ${address}`);
+    async restartPostgres() {
+      house.stopPostgres();
+      await house.continuePostgres();
     },
+    /** PostgreSQL stands still, with every one of its processes, and answers nothing, until the function that is answered is called. */
+    freezePostgres() {
+      const [postmaster] = readFileSync(join(folder, 'data', 'postmaster.pid'), 'utf8').split('\n').map(Number);
+      const children = spawnSync('ps', ['-o', 'pid=', '--ppid', String(postmaster)], { encoding: 'utf8' }).stdout.split('\n').map(Number).filter(Boolean);
+      const all = [postmaster, ...children];
+      const signal = (name) => all.forEach((pid) => spawnSync('kill', [`-${name}`, String(pid)]));
+      const thaw = () => signal('CONT');
+      process.once('exit', thaw);
+      signal('STOP');
+      return () => {
+        process.removeListener('exit', thaw);
+        thaw();
+      };
+    },
+    untilOpen: () => untilOpen(address),
     async close() {
-      await stopAll([house.server, house.printers].filter((child) => child && child.exitCode === null && child.signalCode === null));
-      postgres.stop();
-      rmSync(folder, { recursive: true, force: true });
+      await stopAll([house.server, house.printers, ...house.others].filter(isRunning));
+      process.removeListener('exit', cleanUp);
+      cleanUp();
     },
   };
   return house;
 }
 
-/** Benches and fault tests ask more often than any house does. */
-async function allowManyRequests(databaseUrl) {
+async function query(databaseUrl, sql, values) {
   const database = new pg.Client({ connectionString: databaseUrl });
   await database.connect();
-  await database.query(`UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`);
-  await database.end();
+  try {
+    return (await database.query(sql, values)).rows;
+  } finally {
+    await database.end();
+  }
+}
+
+async function untilOpen(address) {
+  for (let tries = 0; tries < 600; tries++) {
+    if (await fetch(`${address}/api/ready`).then(({ ok }) => ok, () => false)) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`nothing answers at ${address}`);
 }

@@ -189,6 +189,12 @@ describe('a database that', () => {
   });
 });
 
+it('the application’s role owns its own database and may do nothing else to the server', async () => {
+  expect(await house.database.query('SELECT rolsuper, rolcreatedb, rolcreaterole, rolreplication, rolbypassrls FROM pg_roles WHERE rolname = current_user')).toEqual([
+    { rolsuper: false, rolcreatedb: false, rolcreaterole: false, rolreplication: false, rolbypassrls: false },
+  ]);
+});
+
 describe('errors', () => {
   it('that pass are told from those that do not', () => {
     for (const code of ['57P03', 'ECONNREFUSED', '55P03', '57014', '53300']) expect(isUnavailable({ code })).toBe(true);

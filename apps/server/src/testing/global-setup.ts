@@ -12,6 +12,8 @@ declare module 'vitest' {
   interface ProvidedContext {
     /** The address of the migrated template database, whose name is `template`. */
     templateUrl: string;
+    /** The address of the server's owner, who alone makes and drops databases. */
+    adminUrl: string;
   }
 }
 
@@ -27,6 +29,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   await runMigrations(database);
   await database.destroy();
   project.provide('templateUrl', url);
+  project.provide('adminUrl', postgres.adminUrl('postgres') as string);
   return () => {
     postgres.stop();
     rmSync(folder, { recursive: true, force: true });

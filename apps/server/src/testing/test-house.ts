@@ -19,7 +19,7 @@ const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', impor
 export async function openHouse() {
   const template = inject('templateUrl');
   const name = `house_${randomUUID().replaceAll('-', '')}`;
-  await onServer(template, `CREATE DATABASE "${name}" TEMPLATE template`);
+  await asAdmin(`CREATE DATABASE "${name}" TEMPLATE template OWNER ${new URL(template).username}`);
   const url = template.replace(/\/template$/, `/${name}`);
   const database = newDataSource(url);
   await database.initialize();
@@ -61,7 +61,7 @@ export async function openHouse() {
   const close = async () => {
     for (const one of closers) await one();
     await database.destroy();
-    await onServer(template, `DROP DATABASE "${name}" WITH (FORCE)`);
+    await asAdmin(`DROP DATABASE "${name}" WITH (FORCE)`);
   };
   return { url, database, openServer, openPrinters, settle, close };
 }
@@ -78,8 +78,8 @@ export function useTwoServers(opened: (at: { house: TestHouse; one: string; othe
   afterAll(() => house.close());
 }
 
-async function onServer(url: string, sql: string): Promise<void> {
-  const client = new Client({ connectionString: url.replace(/\/template$/, '/postgres') });
+async function asAdmin(sql: string): Promise<void> {
+  const client = new Client({ connectionString: inject('adminUrl') });
   await client.connect();
   await client.query(sql);
   await client.end();

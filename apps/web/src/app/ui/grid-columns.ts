@@ -33,7 +33,7 @@ const plain = (field: 'kitchenName' | 'tillName' | 'code', title: string, width:
 });
 
 const count = (field: 'max' | 'default' | 'calories', title: string, usual: boolean, placeholder: string, hint: string, isSound: (count: number, choice: Choice) => boolean): GridColumn => ({
-  field, title, width: '46px', usual, isNumber: true, placeholder, hint,
+  field, title, width: '45px', usual, isNumber: true, placeholder, hint,
   read: (choice) => String(choice[field] ?? ''),
   write: (choice, text) => {
     const trimmed = text.trim();
@@ -44,11 +44,11 @@ const count = (field: 'max' | 'default' | 'calories', title: string, usual: bool
 
 export const GRID_COLUMNS: readonly GridColumn[] = [
   {
-    field: 'name', title: 'Guest reads', width: 'minmax(142px, 1.7fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
+    field: 'name', title: 'Guest reads', width: 'minmax(118px, 1.7fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
     write: (choice, text, words) => ({ ...choice, name: written(choice.name, text, words.locale, words.firstLocale) as Text }),
   },
-  plain('kitchenName', 'Kitchen reads', 'minmax(84px, 0.9fr)', true),
+  plain('kitchenName', 'Kitchen reads', 'minmax(70px, 0.9fr)', true),
   plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),
   {
     field: 'price', title: 'Price', width: 'minmax(100px, 0.8fr)', usual: true, isNumber: true, placeholder: 'free',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 
-/** What the house has, kind by kind. */
+/** The parts of the set-up. */
 @Component({
   selector: 'hl-setup-nav',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -11,7 +11,7 @@ import { SetupNav } from '../components/setup-nav.ts';
 
 type SetupKind = 'stations' | 'ingredients' | 'pictures';
 
-/** What the house has: stations, ingredients, pictures; each with everything that speaks of it. */
+/** Stations, ingredients and pictures, each with everything that uses it. */
 @Component({
   selector: 'hl-setup-page',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,0 +1,38 @@
+// What the fault tests found, counted; and numbers that look random and are the same in every run.
+let state = 20_261;
+export const random = (below) => (state = (state * 48_271) % 2_147_483_647) % below;
+
+export const results = { passed: 0, failed: 0 };
+
+/** Holds when nothing is wrong; else says the first of what is. */
+export function check(name, wrong) {
+  const isWell = wrong.length === 0;
+  if (isWell) results.passed++;
+  else results.failed++;
+  process.stdout.write(`${isWell ? '✓' : '✘'} ${name}${isWell ? '' : `: ${wrong.slice(0, 8).join('; ')}${wrong.length > 8 ? ` and ${wrong.length - 8} more` : ''}`}\n`);
+}
+
+export const say = (text) => process.stdout.write(`${text}\n`);
+
+const LONGEST_MS = 20_000;
+
+/** Sends a request and answers its status, length and time in milliseconds; status 0: it was not answered. */
+export async function timed(url, body, headers = {}) {
+  const began = performance.now();
+  const options = body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) };
+  try {
+    const response = await fetch(url, { ...options, signal: AbortSignal.timeout(LONGEST_MS) });
+    const text = await response.text();
+    return { status: response.status, length: text.length, ms: performance.now() - began, text };
+  } catch {
+    return { status: 0, length: 0, ms: performance.now() - began, text: '' };
+  }
+}
+
+/** The median, the 99th percentile and the longest of some answers, in words. */
+export function sayTimes(name, answers) {
+  const sorted = answers.map(({ ms }) => ms).sort((a, b) => a - b);
+  const at = (share) => (sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0).toFixed(0);
+  const statuses = Object.entries(Object.groupBy ? Object.groupBy(answers, ({ status }) => status) : answers.reduce((all, one) => ({ ...all, [one.status]: [...(all[one.status] ?? []), one] }), {})).map(([status, some]) => `${status}: ${some.length}`);
+  say(`  ${name}: ${answers.length} answered, median ${at(0.5)} ms, 99th percentile ${at(0.99)} ms, longest ${at(1)} ms (${statuses.join(', ')})`);
+}
