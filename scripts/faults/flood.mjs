@@ -14,7 +14,7 @@ const PICKS = [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', cho
 
 /** Costly requests by name: where they go, what they send, and whether they are refused for what they are. */
 function bodies() {
-  const line = { item: 'ember', picks: PICKS, notes: { 'allergy-note': 'no sesame '.repeat(10) } };
+  const line = { item: 'ember', picks: PICKS, notes: { 'allergy-note': 'no sesame '.repeat(7) } };
   const stuffed = { ...line, picks: [...PICKS, ...Array.from({ length: 490 }, () => ({ group: 'toppings', choice: 'corn' }))] };
   const deep = `${'{"group":"a","choice":"b","picks":['.repeat(6_000)}${']}'.repeat(6_000)}`;
   const effects = (bytes) => ({ id: 'flood-request', label: 'x', based: [], change: { edits: [{ type: 'put', kind: 'rules', thing: { id: 'r', when: { channel: 'pos' }, then: repeated({ limit: {} }, bytes) } }] } });
@@ -30,7 +30,7 @@ function bodies() {
     { name: 'wrong effects, a quarter of a megabyte', path: 'workbench/changes', body: effects(GUEST_BYTES), isRefused: true },
     { name: 'wrong effects, fifteen megabytes', path: 'workbench/changes', body: effects(WORKBENCH_BYTES), isRefused: true, rare: true },
     { name: 'five thousand new dishes that refer to what is not there', path: 'workbench/changes', body: { id: 'flood-dishes', label: 'x', based: [], change: { edits: prices.map((edit) => ({ ...edit, thing: { ...edit.thing, groups: [{ group: 'nowhere' }] } })) } }, isRefused: true, rare: true },
-  ].map((one) => ({ ...one, text: typeof one.body === 'string' ? one.body : JSON.stringify(one.body) }));
+  ].map((one) => ({ ...one, sent: typeof one.body === 'string' ? one.body : JSON.stringify(one.body) }));
 }
 
 export async function flood() {
@@ -46,7 +46,7 @@ export async function flood() {
     const client = async () => {
       for (let i = 0; i < REQUESTS / CLIENTS; i++) {
         const kind = i % 10 === 9 ? rare[random(rare.length)] : often[random(often.length)];
-        sent.get(kind.name).push(await timed(`${house.address}/api/${kind.path}`, kind.text, kind.isOrder ? { 'idempotency-key': `flood-key-${key++}` } : {}));
+        sent.get(kind.name).push(await timed(`${house.address}/api/${kind.path}`, kind.sent, kind.isOrder ? { 'idempotency-key': `flood-key-${key++}` } : {}));
       }
     };
     const others = [];

@@ -53,6 +53,9 @@ describe('bodies', () => {
     expect((await request(one).post('/api/device/pin').send({ pin: letters(257) })).status).toBe(413);
     expect((await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: letters(300), change: { edits: [] }, based: [] })).status).toBe(400);
     expect((await request(one).post('/api/workbench/changes').send({ id: letters(17 * 1024) })).status).toBe(413);
+    for (const text of ['{', '', 'x'.repeat(400 * 1024)]) {
+      expect((await request(one).post('/api/workbench/changes').type('json').send(text)).body.title).toBe('The request is not JSON.');
+    }
   });
 
   it('full of faults are answered with fifty of them and the count of the others, small and in time', async () => {
@@ -60,7 +63,9 @@ describe('bodies', () => {
     const reply = await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits }, based: [] });
     expect(reply.status).toBe(400);
     expect(reply.body.faults).toHaveLength(50);
-    expect(reply.body.more).toBe(40_000 - 50);
+    expect(reply.body).toMatchObject({ isPartial: true, more: expect.any(Number) });
+    const few = await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits: Array.from({ length: 70 }, () => ({})) }, based: [] });
+    expect([few.body.faults.length, few.body.more, few.body.isPartial]).toEqual([50, 20, undefined]);
     const picks = await request(one).post('/api/shop/quote').send({ item: 'ember', picks: Array.from({ length: 30_000 }, () => ({})) });
     expect([picks.status, picks.text.length < 20_000]).toEqual([400, true]);
   });

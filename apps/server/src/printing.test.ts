@@ -9,6 +9,7 @@ import { columnsPrinted, escposBytes } from './devices/escpos.ts';
 import { EscposReader } from './devices/escpos-reader.ts';
 import { printOn } from './devices/printer-line.ts';
 import { type PrinterMode, SimulatedPrinter } from './devices/simulated-printer.ts';
+import { printJob } from './jobs/print-ticket.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let house: TestHouse;
@@ -76,6 +77,19 @@ describe('printers', () => {
     await kettles.printer.become('ok');
     await request(one).post(`/api/device/tickets/${(await ticketAt(number, 'kettles'))?.id}/reprint`).send({}).expect(202);
     await until(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed' });
+  });
+
+  it('print a job once, when two processes both believe it is theirs', async () => {
+    const kettles = await printerAt('kettles', 'out-of-paper');
+    const { number } = await place();
+    await until(() => paperOf(number, 'kettles')).toMatchObject({ fault: 'out-of-paper' });
+    const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, { orderNumber: number, station: 'kettles' });
+    await house.database.manager.update(PrintJobEntity, { ticketId }, { dueAt: new Date(Date.now() + 60_000) });
+    const job = await house.database.manager.findOneByOrFail(PrintJobEntity, { ticketId });
+    await kettles.printer.become('ok');
+    const turns = await Promise.all([printJob(house.database, job), printJob(house.database, job)]);
+    expect(turns.map((some) => some.length).sort()).toEqual([0, 1]);
+    expect(kettles.papers).toHaveLength(1);
   });
 
   it('get no ticket that can’t be printed, which is said where it is looked for; the next one is printed', async () => {

@@ -1,6 +1,6 @@
 import {
-  applyUnchecked, type Change, type ChangeRequest, type Fault, invert, isRemovedBy, type Target, type Thing, type ThingRef, thingFinder, touchedBy, type UsePlace,
-  usesOf, type Workbook,
+  applyUnchecked, type Change, type ChangeRequest, invert, isRemovedBy, type Target, type Thing, type ThingRef, thingFinder, touchedBy, type UsePlace,
+  usesOf,
 } from '@hearty-ladle/core';
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -8,6 +8,8 @@ import { JournalEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
 import { lockRevision, type StoredMenu, storeChange, versionOf } from '../db/menu-store.ts';
+import type { Judge } from '../judge/judge.ts';
+import type { Judgement } from '../judge/request-schemas.ts';
 import { announce } from '../live/announce.ts';
 
 /** A thing that is not what a change was made on, as it stands now (absent: it is gone). */
@@ -27,13 +29,13 @@ export interface ChangeDependencies {
   readonly database: DataSource;
   readonly cache: MenuCache;
   readonly menuGate: Gate;
-  readonly judge: { readonly faultsOfChange: (menu: Workbook, change: Change) => Promise<readonly Fault[]> };
+  readonly judge: Pick<Judge, 'ofChange'>;
 }
 
 export type ChangeOutcome =
   | { readonly outcome: 'kept'; readonly revision: number; readonly seq: number; readonly versions: (ThingRef & { version: number })[] }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
-  | { readonly outcome: 'refused'; readonly faults: readonly Fault[]; readonly stillUsed: readonly StillUsed[] }
+  | { readonly outcome: 'refused'; readonly judgement: Judgement; readonly stillUsed: readonly StillUsed[] }
   /** The id of the request was used for another change. */
   | { readonly outcome: 'id-taken' };
 
@@ -111,8 +113,8 @@ async function withMenuLock<O>(
 async function store(
   { judge }: ChangeDependencies, manager: EntityManager, before: StoredMenu, { requestId, fingerprint, label, change, by, undoes }: Command,
 ): Promise<Settled<ChangeOutcome>> {
-  const faults = await judge.faultsOfChange(before.menu, change);
-  if (faults.length > 0) return { outcome: { outcome: 'refused', faults, stillUsed: stillUsed(before, change) } };
+  const judgement = await judge.ofChange(before.menu, change);
+  if (judgement.faults.length > 0) return { outcome: { outcome: 'refused', judgement, stillUsed: stillUsed(before, change) } };
   const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
   const inverse = invert(before.menu, change);
   const { identifiers } = await manager.insert(JournalEntity, {

@@ -9,9 +9,9 @@ import { HouseAndLimits1790000200000 } from './migrations/1790000200000-house-an
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
 const LOCK_MS = 2_500;
-const STATEMENT_MS = 6_000;
+const STATEMENT_MS = 4_000;
 /** A little longer than the server's own limit: it ends only what a frozen database does not answer at all. */
-const ANSWER_MS = 7_000;
+const ANSWER_MS = 5_000;
 const IDLE_TRANSACTION_MS = 20_000;
 
 /**

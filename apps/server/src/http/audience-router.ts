@@ -52,16 +52,12 @@ export class AudienceRouter {
     this.#declare({ method: 'post', path, body: 'picture' }, express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES }), handler as RequestHandler);
   }
 
+  /** Reads a body's bytes; they are parsed where they are judged, which for long ones is another thread. */
   #json(): RequestHandler {
-    const parse = express.json({
-      limit: BODY_LIMITS[this.#audience], strict: false,
-      verify: (request, _response, bytes) => {
-        (request as { rawBody?: Buffer }).rawBody = bytes;
-      },
-    });
+    const read = express.raw({ limit: BODY_LIMITS[this.#audience], type: () => true });
     return (request, response, next) => {
       if (!request.is('application/json')) return sendProblem(response, 415, 'json-only', 'Only JSON is taken here (Content-Type: application/json).');
-      parse(request, response, next);
+      read(request, response, next);
     };
   }
 

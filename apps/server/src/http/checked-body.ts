@@ -1,30 +1,26 @@
-import { type Fault, sayFault } from '@hearty-ladle/core';
-import type { Request, RequestHandler } from 'express';
-import type { Judge } from '../judge/judge.ts';
-import { faultsOfRequest, isRightRequest, type RequestName } from '../judge/request-schemas.ts';
+import { sayFault } from '@hearty-ladle/core';
+import type { RequestHandler } from 'express';
+import { type Judge, NotJsonError } from '../judge/judge.ts';
+import type { Judgement, RequestName } from '../judge/request-schemas.ts';
 import { sendProblem } from './problem.ts';
 
-/** Bytes up to which every fault of a wrong body is looked for here; above, in the judging thread. */
-const JUDGED_HERE = 16 * 1024;
-/** Bytes up to which a right body is found right here. */
-const FOUND_RIGHT_HERE = 256 * 1024;
-/** Faults that an answer names; nobody reads more. */
-const MOST_FAULTS = 50;
-
-/** Lets a request through when its body has the right form; else answers with its faults, and how many more there are. */
+/** Lets a request through with its parsed body when that has the right form; else answers with its faults, and how many more there are. */
 export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
   return async (request, response, next) => {
-    const bytes = (request as Request & { rawBody?: Buffer }).rawBody ?? Buffer.alloc(0);
-    const isSmall = bytes.length <= FOUND_RIGHT_HERE;
-    if (isSmall && isRightRequest(name, request.body)) return next();
-    const faults = bytes.length <= JUDGED_HERE ? faultsOfRequest(name, request.body) : await judge.faultsOfRequest(name, bytes);
-    if (faults.length === 0) return next();
-    sendProblem(response, 400, 'bad-shape', 'The request does not have the expected form.', namedFaults(faults));
+    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    try {
+      const { body, judgement } = await judge.ofRequest(name, bytes);
+      if (judgement.faults.length > 0) return sendProblem(response, 400, 'bad-shape', 'The request does not have the expected form.', saidJudgement(judgement));
+      request.body = body;
+    } catch (error) {
+      if (error instanceof NotJsonError) return sendProblem(response, 400, 'not-json', 'The request is not JSON.');
+      throw error;
+    }
+    next();
   };
 }
 
-/** The first faults in words, and the count of the others. */
-export function namedFaults(faults: readonly Fault[]): { faults: object[]; more?: number } {
-  const named = faults.slice(0, MOST_FAULTS).map((fault) => ({ path: fault.path, code: fault.code, says: sayFault(fault) }));
-  return faults.length > MOST_FAULTS ? { faults: named, more: faults.length - MOST_FAULTS } : { faults: named };
+/** The faults in words, the count of the others, and whether there may be more, as the rest was not looked at. */
+export function saidJudgement({ faults, more, isWhole }: Judgement): object {
+  return { faults: faults.map(({ path, code, params }) => ({ path, code, params, says: sayFault({ path, code, params }) })), ...(more > 0 && { more }), ...(!isWhole && { isPartial: true }) };
 }

@@ -10,6 +10,8 @@ import { sendProblem } from './problem.ts';
 import type { Services } from './services.ts';
 
 const NO_MENU = 'There is no menu to order from yet.';
+/** Problems that a refusal names; the quote has all of them. */
+const MOST_PROBLEMS = 100;
 const KEY = /^[\x21-\x7e]{8,100}$/;
 export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
@@ -56,9 +58,9 @@ export function orderRoutes(routes: AudienceRouter, services: Services, source: 
       case 'pin-too-often': return sendTooOften(response, outcome.seconds);
       case 'above-limit': return sendLimitFault(response, outcome.fault);
       case 'costs-otherwise':
-        return sendProblem(response, 409, 'costs-otherwise', 'The menu has changed: the order comes to another total than was seen.', { quote: outcome.quote });
+        return sendProblem(response, 409, 'costs-otherwise', 'The menu has changed: the order comes to another total than was seen.', { total: outcome.quote.total });
       case 'refused':
-        return sendProblem(response, 422, 'order-refused', 'The order does not stand as it is.', { problems: outcome.quote.problems, quote: outcome.quote });
+        return sendProblem(response, 422, 'order-refused', 'The order does not stand as it is.', { problems: outcome.quote.problems.slice(0, MOST_PROBLEMS) });
     }
   });
 }

@@ -32,7 +32,6 @@ export const problemHandler: ErrorRequestHandler = (error: { type?: string; stat
     const most = error.limit === undefined ? '' : ` (${Math.round(error.limit / 1024)} kB)`;
     return sendProblem(response, 413, 'too-large', `That is more than this address takes${most}.`);
   }
-  if (error.type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request is not JSON.');
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
     return sendProblem(response, error.status, 'bad-request', 'The request can’t be understood.');
   }

@@ -6,14 +6,12 @@ import { log } from '../log.ts';
 import { JobQueue } from './job-queue.ts';
 import { keepHealth } from './printer-health.ts';
 import { PrinterLocks } from './printer-locks.ts';
-import { printJob } from './print-ticket.ts';
+import { printJob, WHILE_OTHERS_PRINT } from './print-ticket.ts';
 
 const POOL_SIZE = 5;
 const HEALTH_MS = 4_000;
 /** A job that was due so long ago and is not printed was forgotten by a process that died. */
 const FORGOTTEN_MS = 15_000;
-/** While another process speaks to the printer, in seconds. */
-const WHILE_OTHERS_PRINT = 1;
 const MOST_FORGOTTEN = 500;
 const STOP_MS = 4_000;
 

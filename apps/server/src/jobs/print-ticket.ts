@@ -18,6 +18,9 @@ const MOST_DOUBTS = 3;
 /** With the longest pause some twenty minutes of a printer that is not ready. */
 const MOST_ATTEMPTS = 60;
 
+/** While another process speaks to the printer, in seconds. */
+export const WHILE_OTHERS_PRINT = 1;
+
 /** A printer that has something to do in so many seconds. */
 export interface Turn {
   readonly printer: string;
@@ -43,7 +46,10 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
     return stop(manager, sent, 'unprintable');
   }
   if (!printed) return stop(manager, sent, 'unprintable');
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'sending', doubtful: sent.doubtful, doubts: sent.doubts });
+  // A process that lost its lock with the database may still be at this job: only one of them takes it as it was found.
+  const found = { id: job.id, state: job.state, doubts: job.doubts, attempts: job.attempts, printer: job.printer };
+  const { affected } = await manager.update(PrintJobEntity, found, { state: 'sending', doubtful: sent.doubtful, doubts: sent.doubts });
+  if (!affected) return [{ printer: job.printer, seconds: WHILE_OTHERS_PRINT }];
   const result = await printOn(address, printed.bytes, printed.heightDots);
   if (result.result !== 'printed') return failed(database, sent, result);
   await manager.transaction(async (settling) => {

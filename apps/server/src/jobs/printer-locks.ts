@@ -12,6 +12,7 @@ export class PrinterLocks {
   readonly #url: string;
   readonly #held = new Set<string>();
   #session: Promise<Client> | undefined;
+  #asked: Promise<unknown> = Promise.resolve();
 
   constructor(url: string) {
     this.#url = url;
@@ -22,8 +23,7 @@ export class PrinterLocks {
     if (this.#held.has(station)) return false;
     this.#held.add(station);
     try {
-      const { rows } = await (await this.#connected()).query<{ locked: boolean }>('SELECT pg_try_advisory_lock(hashtextextended($1, 2)) AS locked', [`printer ${station}`]);
-      if (rows[0]?.locked) return true;
+      if (await this.#ask('pg_try_advisory_lock', station)) return true;
     } catch (error) {
       log.warn({ err: error }, 'no lock for a printer');
     }
@@ -33,7 +33,7 @@ export class PrinterLocks {
 
   async unlock(station: string): Promise<void> {
     try {
-      await (await this.#connected()).query('SELECT pg_advisory_unlock(hashtextextended($1, 2))', [`printer ${station}`]);
+      await this.#ask('pg_advisory_unlock', station);
     } catch (error) {
       // A session that is lost has lost its locks too.
       log.warn({ err: error }, 'a printer was not unlocked in order');
@@ -46,6 +46,16 @@ export class PrinterLocks {
     const session = this.#session;
     this.#session = undefined;
     await session?.then((client) => client.end(), () => undefined);
+  }
+
+  /** One question after another: a session answers no two at once. */
+  #ask(lock: 'pg_try_advisory_lock' | 'pg_advisory_unlock', station: string): Promise<boolean> {
+    const answer = this.#asked.then(async () => {
+      const { rows } = await (await this.#connected()).query<{ is: boolean }>(`SELECT ${lock}(hashtextextended($1, 2)) AS is`, [`printer ${station}`]);
+      return rows[0]?.is ?? false;
+    });
+    this.#asked = answer.catch(() => false);
+    return answer;
   }
 
   #connected(): Promise<Client> {

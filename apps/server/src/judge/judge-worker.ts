@@ -1,19 +1,27 @@
 import { parentPort } from 'node:worker_threads';
-import { applyUnchecked, type Change, type Fault, faultsOfMeaning, type Menu } from '@hearty-ladle/core';
-import { faultsOfRequest, type RequestName } from './request-schemas.ts';
+import { applyUnchecked, type Change, faultsOfMeaning, type Menu } from '@hearty-ladle/core';
+import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
 
 /** What a judging thread is asked: the form of a body as it came, or the meaning of a menu after a change. */
 export type JudgeTask =
   | { readonly task: 'request'; readonly name: RequestName; readonly body: Uint8Array }
   | { readonly task: 'change'; readonly menu: Menu; readonly change: Change };
+/** Without a judgement: the body is no JSON. */
 export interface JudgeAnswer {
   readonly id: number;
-  readonly faults: readonly Fault[];
+  readonly judgement: Judgement | undefined;
 }
 
 parentPort?.on('message', ({ id, ...task }: JudgeTask & { id: number }) => {
-  const faults = task.task === 'request'
-    ? faultsOfRequest(task.name, JSON.parse(new TextDecoder().decode(task.body)))
-    : faultsOfMeaning(applyUnchecked(task.menu, task.change));
-  parentPort?.postMessage({ id, faults } satisfies JudgeAnswer);
+  parentPort?.postMessage({ id, judgement: judgementFor(task) } satisfies JudgeAnswer);
 });
+
+function judgementFor(task: JudgeTask): Judgement | undefined {
+  if (task.task === 'change') return judgementOf(faultsOfMeaning(applyUnchecked(task.menu, task.change)));
+  try {
+    return judgeRequest(task.name, JSON.parse(new TextDecoder().decode(task.body)));
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
+}

@@ -1,14 +1,26 @@
 import { Worker } from 'node:worker_threads';
-import { apply, type Change, type Fault, type Menu } from '@hearty-ladle/core';
+import { apply, type Change, type Menu } from '@hearty-ladle/core';
 import { newThread } from '@hearty-ladle/host';
 import { BusyError } from '../db/gate.ts';
 import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
-import type { RequestName } from './request-schemas.ts';
+import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
 
-const MOST_WAITING = 6;
+const MOST_WAITING = 3;
 /** What takes longer is given up: no change or import of a real house does. */
-const LONGEST_MS = 15_000;
-const EDITS_AT_ONCE = 200;
+const LONGEST_MS = 5_000;
+const BYTES_JUDGED_HERE = 256 * 1024;
+const EDITS_JUDGED_HERE = 200;
+
+/** A body that is no JSON at all. */
+export class NotJsonError extends Error {}
+
+function parsed(bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    throw new NotJsonError();
+  }
+}
 
 /**
  * Judges what is heavy in a thread of its own, so that other requests are served meanwhile. One thing after another,
@@ -17,25 +29,30 @@ const EDITS_AT_ONCE = 200;
 export class Judge {
   #thread: Worker | undefined;
   #nextId = 1;
-  readonly #asked = new Map<number, { readonly resolve: (faults: readonly Fault[]) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
+  readonly #asked = new Map<number, { readonly resolve: (judgement: Judgement) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
 
-  /** The faults of a body's form, from its bytes. */
-  faultsOfRequest(name: RequestName, body: Uint8Array): Promise<readonly Fault[]> {
-    return this.#ask({ task: 'request', name, body });
+  /** A body, and what is wrong with its form. A long one is parsed here only once the thread has found it right. */
+  async ofRequest(name: RequestName, bytes: Uint8Array): Promise<{ readonly body: unknown; readonly judgement: Judgement }> {
+    if (bytes.length <= BYTES_JUDGED_HERE) {
+      const body = parsed(bytes);
+      return { body, judgement: judgeRequest(name, body) };
+    }
+    const judgement = await this.#ask({ task: 'request', name, body: bytes });
+    return { body: judgement.faults.length === 0 ? parsed(bytes) : undefined, judgement };
   }
 
   /** What would be wrong with the menu after a change; a small one is judged here and now. */
-  async faultsOfChange(menu: Menu, change: Change): Promise<readonly Fault[]> {
-    if (change.edits.length > EDITS_AT_ONCE) return this.#ask({ task: 'change', menu, change });
+  async ofChange(menu: Menu, change: Change): Promise<Judgement> {
+    if (change.edits.length > EDITS_JUDGED_HERE) return this.#ask({ task: 'change', menu, change });
     const changed = apply(menu, change);
-    return changed.ok ? [] : changed.faults;
+    return judgementOf(changed.ok ? [] : changed.faults);
   }
 
   async stop(): Promise<void> {
     await this.#end(new Error('the server is closing'));
   }
 
-  #ask(task: JudgeTask): Promise<readonly Fault[]> {
+  #ask(task: JudgeTask): Promise<Judgement> {
     if (this.#asked.size >= MOST_WAITING) return Promise.reject(new BusyError());
     return new Promise((resolve, reject) => {
       const id = this.#nextId++;
@@ -49,11 +66,12 @@ export class Judge {
     if (this.#thread) return this.#thread;
     const thread = newThread(new URL('./judge-worker.ts', import.meta.url));
     thread.unref();
-    thread.on('message', ({ id, faults }: JudgeAnswer) => {
+    thread.on('message', ({ id, judgement }: JudgeAnswer) => {
       const asked = this.#asked.get(id);
       this.#asked.delete(id);
       clearTimeout(asked?.timer);
-      asked?.resolve(faults);
+      if (judgement) asked?.resolve(judgement);
+      else asked?.reject(new NotJsonError());
     });
     thread.on('error', (error) => void this.#end(error as Error));
     this.#thread = thread;

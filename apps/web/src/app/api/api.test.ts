@@ -34,7 +34,7 @@ describe('a change that was sent', () => {
 describe('an order that was placed', () => {
   it.each([
     [200, { id: 'x', number: 7, total: 430 }, { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }],
-    [409, { quote: { total: 480 } }, { outcome: 'costs-otherwise', total: 480 }],
+    [409, { total: 480 }, { outcome: 'costs-otherwise', total: 480 }],
     [409, 'from somewhere between', { outcome: 'refused', problems: [], says: 'The server refused this.' }],
     [422, { title: 'It does not stand.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], says: 'It does not stand.' }],
     [409, { order: { id: 'f', number: 6, total: 430 } }, { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } }],

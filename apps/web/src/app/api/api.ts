@@ -1,6 +1,6 @@
 import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { ChangeRequest, House, OrderQuote, OrderRequest, Placement } from '@hearty-ladle/core';
+import type { ChangeRequest, House, OrderRequest, Placement } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
@@ -85,8 +85,8 @@ export class Api {
         const kind = failureOf(error);
         // Too many wrong PINs is an answer too: trying again at once would only make it worse.
         if (kind !== 'refused' && error.status !== 429) return of<SentOrder>({ outcome: kind });
-        const { quote, order: first, problems = [] } = bodyOf(error) as { quote?: OrderQuote; order?: PlacedOrder; problems?: LineProblem[] };
-        if (error.status === 409 && quote) return of<SentOrder>({ outcome: 'costs-otherwise', total: quote.total });
+        const { total, order: first, problems = [] } = bodyOf(error) as { total?: number; order?: PlacedOrder; problems?: LineProblem[] };
+        if (error.status === 409 && total !== undefined) return of<SentOrder>({ outcome: 'costs-otherwise', total });
         if (error.status === 409 && first) return of<SentOrder>({ outcome: 'first-was-placed', order: first });
         return of<SentOrder>({ outcome: 'refused', problems, says: titleOf(error) });
       }),

@@ -1,0 +1,131 @@
+import { expect, type Page, type Route, test } from '@playwright/test';
+import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeEach(resetHouse);
+
+/** The request arrives and is done; its answer never comes back. */
+async function loseTheAnswer(route: Route): Promise<void> {
+  await route.fetch();
+  await route.abort();
+}
+
+async function chooseBowl(page: Page): Promise<void> {
+  await page.goto(at('/shop'));
+  await page.getByRole('button', { name: /Ember broth/ }).click();
+  await page.getByLabel('Thick wheat').check();
+  await page.getByRole('button', { name: /Add to|Put in the basket/ }).click();
+  await page.getByLabel(/No cutlery|Cutlery set/).first().check();
+}
+
+test('a guest whose answer was lost, and who changes the order, is told what became of the first and never orders twice', async ({ page, request }) => {
+  await chooseBowl(page);
+  await page.route('**/api/shop/orders', loseTheAnswer);
+  const send = page.getByRole('button', { name: /^Place/ });
+  await send.click();
+  await expect(page.getByRole('alert')).toContainText('We can’t be reached just now. Your basket is safe');
+  await page.unroute('**/api/shop/orders');
+
+  await page.getByLabel('Name to call').fill('Ilse');
+  await page.reload();
+  await page.getByRole('button', { name: /^Place order/ }).click();
+  const told = page.getByRole('alert');
+  await expect(told).toContainText('Your first order did arrive: it is number 1');
+  await expect(page.getByRole('button', { name: /Place a second order/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /Keep number 1/ }).click();
+  await expect(page).toHaveURL(/\/shop\/order\//);
+  await expect(page.getByText('The kitchen has your order')).toBeVisible();
+  const orders = (await (await request.get(at('/api/workbench/orders'))).json()) as unknown[];
+  expect(orders).toHaveLength(1);
+});
+
+test('a guest whose answer was lost sends the same again and gets the same order', async ({ page, request }) => {
+  await chooseBowl(page);
+  await page.route('**/api/shop/orders', loseTheAnswer, { times: 1 });
+  const send = page.getByRole('button', { name: /^Place order/ });
+  await send.click();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await send.click();
+  await expect(page.getByText('The kitchen has your order')).toBeVisible();
+  expect((await (await request.get(at('/api/workbench/orders'))).json()) as unknown[]).toHaveLength(1);
+});
+
+test('a change whose answer was lost is saved once and clashes with nobody', async ({ page }) => {
+  await page.goto(at('/groups/milk'));
+  await page.route('**/api/workbench/changes', loseTheAnswer, { times: 1 });
+  await page.getByLabel('Our name for it').fill('Milk, lost and found');
+  await expect(savedStatus(page)).toHaveText('Saved');
+  await page.reload();
+  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk, lost and found');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+test('a server that fails is told from one that can’t be reached, and the person decides', async ({ page }) => {
+  await page.goto(at('/groups/milk'));
+  await page.route('**/api/workbench/changes', (route) => route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{"title":"fault"}' }));
+  await page.getByLabel('Our name for it').fill('Milk!');
+  await expect(savedStatus(page)).toHaveText('Not saved: something is wrong at the server. 1 change waits here.');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Discard this change' }).click();
+  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk');
+  await page.getByLabel('Our name for it').fill('Milk?');
+  await page.unroute('**/api/workbench/changes');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(savedStatus(page)).toHaveText('Saved');
+});
+
+test('a menu that can’t be read can be tried again', async ({ page }) => {
+  await page.route('**/api/workbench/menu', (route) => route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{}' }));
+  await page.goto(at('/groups/milk'));
+  await expect(page.getByRole('heading', { name: 'The menu can’t be read just now' })).toBeVisible();
+  await page.unroute('**/api/workbench/menu');
+  await page.getByRole('main').getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk');
+});
+
+test('an order on hold is seen at once at the other till, and taken up by one of them', async ({ page, context }) => {
+  const second = await context.newPage();
+  for (const till of [page, second]) await till.goto(at('/till'));
+  await page.getByLabel('Find a dish').fill('night toast');
+  await page.keyboard.press('Enter');
+  const choice = page.getByRole('button', { name: 'Add it' });
+  if (await choice.isVisible()) {
+    await page.keyboard.press('1');
+    await choice.click();
+  }
+  await page.getByRole('button', { name: 'Hold', exact: true }).click();
+  const held = second.getByRole('button', { name: /Held orders \(1\)/ });
+  await expect(held).toBeVisible();
+  await held.click();
+  await second.route('**/confirm', (route) => route.abort(), { times: 1 });
+  await second.getByRole('button', { name: /no name/ }).click();
+  const order = second.getByRole('region', { name: 'The order' });
+  await expect(order).toContainText('Night toast');
+  await expect(page.getByRole('button', { name: /Held orders \(0\)/ })).toBeVisible();
+  await expect(order.getByRole('button', { name: /^Send/ })).toBeEnabled();
+});
+
+test('the bar that leads to the basket never lies over it', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await chooseBowl(page);
+  await page.getByRole('heading', { name: 'Your basket' }).scrollIntoViewIfNeeded();
+  await expect(page.getByRole('link', { name: /Your basket/ })).toHaveCount(0);
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await expect(page.getByRole('link', { name: /Your basket/ })).toBeVisible();
+});
+
+test('the house’s settings are changed and hold at once', async ({ page, request }) => {
+  await page.goto(at('/setup/house'));
+  const lines = page.getByLabel('Lines in one order, at most');
+  await expect(lines).toHaveValue('60');
+  await lines.fill('2');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('It holds from now on')).toBeVisible();
+  const reply = await request.post(at('/api/shop/orders'), { headers: { 'Idempotency-Key': crypto.randomUUID() }, data: { lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] } });
+  expect(((await reply.json()) as { title: string }).title).toContain('2 lines at most');
+  await lines.fill('60');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('It holds from now on')).toBeVisible();
+});
