@@ -69,6 +69,7 @@ test('a server that fails is told from one that can’t be reached, and the pers
   await page.getByRole('button', { name: 'Discard this change' }).click();
   await expect(page.getByLabel('Our name for it')).toHaveValue('Milk');
   await page.getByLabel('Our name for it').fill('Milk?');
+  await expect(page.getByRole('button', { name: 'Discard this change' })).toBeVisible();
   await page.unroute('**/api/workbench/changes');
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(savedStatus(page)).toHaveText('Saved');

@@ -95,7 +95,7 @@ describe('the program', () => {
   });
 
   it.each([
-    ['a file that is not there', ['quote', 'nowhere.json'], /^The file nowhere.json can’t be read\.$/],
+    ['a file that is not there', ['quote', 'nowhere.json'], /^The file nowhere.json can’t be read \(ENOENT\)\.$/],
     ['broken JSON', ['quote', file('broken.json', '{')], /^The file .* is not JSON/],
     ['a refused menu', ['quote', file('refused.json', '{}')], /^The menu in .* is refused\./],
     ['a context that is none', ['analyze', broth, '--context', file('c.json', '{"at":"noon"}')], /^The context in .* is refused\./],

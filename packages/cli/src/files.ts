@@ -8,8 +8,9 @@ export function readJson(file: string): unknown {
   let text: string;
   try {
     text = readFileSync(file, 'utf8');
-  } catch {
-    throw new Failure(`The file ${file} can’t be read.`);
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    throw new Failure(`The file ${file} can’t be read${code === undefined ? '' : ` (${code})`}.`);
   }
   try {
     // Some editors begin a file with a byte order mark; trimming takes it off.

@@ -75,7 +75,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.
 try {
   process.exitCode = await run(process.argv.slice(2));
 } catch (error) {
-  const says = error instanceof Failure ? error.message : 'The program has a fault of its own; nothing was changed.';
+  const says = error instanceof Failure ? error.message : `The program has a fault of its own, and nothing was changed (${error instanceof Error ? `${error.name}: ${error.message}` : String(error)}).`;
   process.stderr.write(`${says}\n`);
   process.exitCode = 2;
 }

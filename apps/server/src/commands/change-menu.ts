@@ -13,13 +13,13 @@ import type { Judgement } from '../judge/request-schemas.ts';
 import { announce } from '../live/announce.ts';
 
 /** A thing that is not what a change was made on, as it stands now (absent: it is gone). */
-export interface Conflict extends ThingRef {
+interface Conflict extends ThingRef {
   readonly version: number;
   readonly thing: Thing | undefined;
 }
 
 /** Something that can't go because other things speak of it. */
-export interface StillUsed {
+interface StillUsed {
   readonly removed: ThingRef;
   readonly by: readonly UsePlace[];
 }

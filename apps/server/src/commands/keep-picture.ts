@@ -5,7 +5,7 @@ import { PictureEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
 
-export interface KeptPicture {
+interface KeptPicture {
   readonly id: string;
   readonly width: number;
   readonly height: number;
@@ -65,7 +65,7 @@ async function draw(file: Buffer): Promise<{ large: Buffer; small: Buffer; width
 }
 
 /** Bytes of all pictures that are kept. */
-export async function bytesKept(manager: EntityManager): Promise<number> {
+async function bytesKept(manager: EntityManager): Promise<number> {
   const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [{ bytes: number }];
   return row.bytes;
 }

@@ -4,7 +4,7 @@ import { isUnavailable } from '../db/database-errors.ts';
 import { log } from '../log.ts';
 
 /** A problem document of RFC 9457. */
-export interface ProblemDocument {
+interface ProblemDocument {
   readonly type: string;
   readonly title: string;
   readonly status: number;

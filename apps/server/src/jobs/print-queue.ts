@@ -15,8 +15,8 @@ const FORGOTTEN_MS = 15_000;
 const MOST_FORGOTTEN = 500;
 const STOP_MS = 4_000;
 
-/** A job that nothing more is done about. */
-export const FINISHED = ['printed', 'stopped'] as const;
+/** States of a job that nothing more is done about. */
+const FINISHED = ['printed', 'stopped'] as const;
 
 /**
  * Tickets on their way to paper. Each printer works through its own tickets in order, and none waits for another's; no

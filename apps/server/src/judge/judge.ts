@@ -1,4 +1,4 @@
-import { Worker } from 'node:worker_threads';
+import { type Worker } from 'node:worker_threads';
 import { apply, type Change, type Menu } from '@hearty-ladle/core';
 import { newThread } from '@hearty-ladle/host';
 import { BusyError } from '../db/gate.ts';

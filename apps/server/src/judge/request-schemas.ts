@@ -16,11 +16,6 @@ const SCHEMAS = {
 } as const;
 export type RequestName = keyof typeof SCHEMAS;
 
-/** The schema of a request's body, as it is checked. */
-export function schemaOf(name: RequestName): object {
-  return SCHEMAS[name];
-}
-
 /** Parts of a wrong body that are looked at for faults; it takes milliseconds, however long the body is. */
 const PARTS_JUDGED = 4_000;
 /** Faults that are named; nobody reads more. */

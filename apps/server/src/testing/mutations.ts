@@ -1,4 +1,4 @@
-import { Random } from '../../../../packages/core/src/testing/random.ts';
+import { type Random } from '../../../../packages/core/src/testing/random.ts';
 
 /** Values that break what is not careful: of every type, at every edge, and text that can't be stored. */
 const NASTY: readonly unknown[] = [

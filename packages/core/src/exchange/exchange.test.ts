@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { choicePriceText, parseChoicePrice, parseMoney, parsePrice, priceText } from './price-text.ts';
-import { newId, parseTypedList } from './typed-list.ts';
+import { copyOfGroup, newId, parseTypedList } from './typed-list.ts';
 
 const lists = ['house', 'courier'];
 
@@ -51,4 +51,9 @@ describe('a typed list', () => {
     expect(newId('Soft egg', ['soft-egg', 'soft-egg-2'])).toBe('soft-egg-3');
     expect(newId('麺', ['new'])).toBe('new-2');
   });
+});
+
+it('a copy of a group has an id of its own, and is asked nowhere until somebody attaches it', () => {
+  const group = { id: 'milk', name: 'Milk', prompt: 'Milk?', kind: 'choices' as const, attachTo: { tags: ['hot'] }, choices: [] };
+  expect(copyOfGroup(group, ['milk', 'milk-2'])).toEqual({ id: 'milk-3', name: 'Milk, copied', prompt: 'Milk?', kind: 'choices', choices: [] });
 });

@@ -38,7 +38,7 @@ export class ChoiceGrid {
   protected readonly all = GRID_COLUMNS;
   protected readonly extra = signal<ReadonlySet<Field>>(new Set());
   protected readonly columns = computed(() => GRID_COLUMNS.filter(({ usual, field }) => usual || this.extra().has(field)));
-  protected readonly template = computed(() => `18px 28px ${this.columns().map(({ width }) => width).join(' ')} 26px 24px`);
+  protected readonly template = computed(() => `18px 28px ${this.columns().map(({ width }) => width).join(' ')} 26px 30px`);
   protected readonly editing = signal<Editing | undefined>(undefined);
   protected readonly ticked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
     source: this.choices, computation: (choices, before) => new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),

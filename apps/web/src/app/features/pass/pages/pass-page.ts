@@ -67,7 +67,7 @@ export class PassPage {
   protected paperWords({ paper, station }: PassTicket): string {
     if (!paper) return '';
     if (paper.state === 'printed') return [paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`, paper.doubtful ? 'may be on paper twice' : ''].filter(Boolean).join(', ');
-    if (paper.state === 'stopped') return `NOT ON PAPER: ${HEALTH_WORDS[paper.fault ?? ''] ?? paper.fault ?? ''}. Printing was stopped${paper.doubtful ? '; part of it may be on paper' : ''}. Make it from here, or print it again.`;
+    if (paper.state === 'stopped') return `NOT ON PAPER. ${paper.fault === 'unprintable' ? 'It can’t be printed' : `Its printer: ${HEALTH_WORDS[paper.fault ?? ''] ?? paper.fault ?? ''}`}. Printing was stopped${paper.doubtful ? '; part of it may be on paper' : ''}. Make it from here, or print it again.`;
     return paper.fault === null ? '' : `not on paper yet: ${HEALTH_WORDS[paper.fault] ?? paper.fault}`;
   }
 
