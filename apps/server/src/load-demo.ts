@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { sayFault } from '@hearty-ladle/core';
-import { parseMenuDocument } from '@hearty-ladle/core/door';
+import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { HeldOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Clock, compileMenu, type Line, type Menu, type PassTicket, preselectedLine, quoteLine, quoteOrder, type Thing, trustedLine, trustedOrder } from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/host';
+import { clock } from '@hearty-ladle/node-runtime';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';

@@ -1,5 +1,5 @@
 import { analyzeItem, type Context, type Menu } from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/host';
+import { clock } from '@hearty-ladle/node-runtime';
 import { Failure } from './failure.ts';
 import { writeLine } from './write-line.ts';
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { type Context as ContextType, Context, type Menu, sayFault } from '@hearty-ladle/core';
-import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/door';
+import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 import { Failure } from './failure.ts';
 
 /** The JSON in a file. */

@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { type Context, Menu, type Menu as MenuType, sayFault, toldFinding } from '@hearty-ladle/core';
-import { parseMenuDocument } from '@hearty-ladle/core/door';
-import { checkInWorker, type CheckWatch } from '@hearty-ladle/host';
+import { parseMenuDocument } from '@hearty-ladle/core/validation';
+import { checkInWorker, type CheckWatch } from '@hearty-ladle/node-runtime';
 import { analyzeItems } from './analyze-items.ts';
 import { Failure } from './failure.ts';
 import { readContext, readJson, readMenu } from './files.ts';

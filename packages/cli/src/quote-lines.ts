@@ -1,7 +1,7 @@
 import { createInterface } from 'node:readline';
 import { Line, type Menu, Order, quoteLine, quoteOrder, sayFault } from '@hearty-ladle/core';
-import { shapeCheck } from '@hearty-ladle/core/door';
-import { clock } from '@hearty-ladle/host';
+import { shapeCheck } from '@hearty-ladle/core/validation';
+import { clock } from '@hearty-ladle/node-runtime';
 import { writeLine } from './write-line.ts';
 
 /** Reads one Line a line from standard input and writes one Quote a line; a bad line is told on its own line. */

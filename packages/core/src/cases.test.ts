@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { parseMenuDocument } from './door/index.ts';
+import { parseMenuDocument } from './validation/index.ts';
 import { type Line, type Menu, type Order, quoteLine, quoteOrder } from './index.ts';
 
 /** The worked cases of the engine's contract (packages/core/cases). */

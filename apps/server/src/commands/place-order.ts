@@ -3,7 +3,7 @@ import {
   cleanNote, limitFaultOf, type Menu, OPEN_PRICE_TAG, type OrderLimitFault, orderOf, type OrderQuote, type OrderRequest, type OrderSource,
   type PlacedOrder, type Placement, quoteOrder, totalFaultOf, trustedOrder,
 } from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/host';
+import { clock } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';

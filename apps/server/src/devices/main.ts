@@ -1,7 +1,7 @@
 import { connectWithPatience, newDataSource } from '../db/data-source.ts';
 import { runMigrations } from '../db/run-migrations.ts';
 import { runProcess } from '../run-process.ts';
-import { PlayedPrinters } from './play-printers.ts';
+import { PlayedPrinters } from './simulated-printers.ts';
 
 /** A process of its own, as printers are: the server may be ended hard and they go on. */
 await runProcess(async () => {

@@ -1,7 +1,7 @@
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import type { Judge } from '../judge/judge.ts';
 import type { RequestName } from '../judge/request-schemas.ts';
-import { isStorable } from '@hearty-ladle/core/door';
+import { isStorable } from '@hearty-ladle/core/validation';
 import { checkedBody } from './checked-body.ts';
 import { sendProblem } from './problem.ts';
 

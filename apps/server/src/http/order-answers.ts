@@ -1,7 +1,7 @@
 import {
   type Line, limitFaultOf, type Order, type OrderLimitFault, type OrderRequest, type OrderSource, quoteLine, quoteOrder, trustedLine, trustedOrder,
 } from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/host';
+import { clock } from '@hearty-ladle/node-runtime';
 import type { Request, Response } from 'express';
 import { placeOrder } from '../commands/place-order.ts';
 import type { AudienceRouter } from './audience-router.ts';

@@ -1,6 +1,6 @@
 import { type Worker } from 'node:worker_threads';
 import { apply, type Change, type Menu } from '@hearty-ladle/core';
-import { newThread } from '@hearty-ladle/host';
+import { newThread } from '@hearty-ladle/node-runtime';
 import { BusyError } from '../db/gate.ts';
 import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
 import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';

@@ -1,7 +1,7 @@
 import {
   ChangeRequest, Context, type Fault, HouseChange, Line, NoBody, Order, OrderRequest, PinTry, Placement, PrinterModeChange, Reservation, UndoRequest, withListLimits,
 } from '@hearty-ladle/core';
-import { beginningOf, newAjv, shapeCheck } from '@hearty-ladle/core/door';
+import { beginningOf, newAjv, shapeCheck } from '@hearty-ladle/core/validation';
 
 /** Entries in any one list of what guests and devices send; no dish and no order needs nearly as many. */
 const GUEST_LIST = 500;

@@ -6,7 +6,7 @@ import { spanOf, truthOf } from './group-answers.ts';
 import { type Demand, mattersToChoices, mattersToLimits, type Model, type ModelGroup, variablesOf } from './model.ts';
 import { canStand, optionsOf } from './options.ts';
 import { ONE, type Span } from './span.ts';
-import { firstAfter, NOBODY, onlyAfter } from './standing.ts';
+import { firstAfter, NOBODY, onlyAfter } from './picked-state.ts';
 import { eachWorld, Rows } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
 

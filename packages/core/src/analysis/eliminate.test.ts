@@ -4,7 +4,7 @@ import { Budget, OverBudget } from './budget.ts';
 import { eliminate, eliminateAllBut, type Factor } from './eliminate.ts';
 import { keyOf, layoutOf, moved, moves } from './layout.ts';
 import { ONE, plus, type Span, times } from './span.ts';
-import { both, byPick, either, type Ways } from './ways.ts';
+import { both, byPick, either, type Ways } from './witness.ts';
 
 const SIZES = [2, 3, 2, 4];
 const sizeOf = (variable: number) => SIZES[variable] ?? 1;

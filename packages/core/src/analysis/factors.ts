@@ -10,7 +10,7 @@ import { canStand, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
 import { ONE, type Span, times } from './span.ts';
 import { eachWorld, Rows, tabulate } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
-import type { World } from './world.ts';
+import type { World } from './assignment.ts';
 
 /** What decides over the builds beside the answers to groups and what is sold: the base, and which rules hold. */
 export function commonFactors(model: Model, budget: Budget): Factor[] {

@@ -1,8 +1,8 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
 import type { Pick } from '../quote/request-schema.ts';
 import { ONE, plus, type Span, times, waysOf } from './span.ts';
-import { firstAfter, NOBODY, onlyAfter } from './standing.ts';
-import { byPick, repriced } from './ways.ts';
+import { firstAfter, NOBODY, onlyAfter } from './picked-state.ts';
+import { byPick, repriced } from './witness.ts';
 
 /** One way to pick a choice: so many units, at this price each, with what is opened along. */
 export interface Option {

@@ -6,8 +6,8 @@ import { amountWindow, listOf } from '../quote/settle-line.ts';
 import { unitPrice } from '../quote/unit-price.ts';
 import { type AnsweredChoice, groupAnswers, type Option } from './group-answers.ts';
 import { ONE, plus, type Span, times } from './span.ts';
-import { repriced } from './ways.ts';
-import type { World } from './world.ts';
+import { repriced } from './witness.ts';
+import type { World } from './assignment.ts';
 
 /** Whether a choice of a group that an item offers can stand in a world. */
 export function canStand({ line }: World, group: OfferedGroup, choice: OfferedChoice): boolean {

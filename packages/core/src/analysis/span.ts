@@ -1,4 +1,4 @@
-import { both, either, type Ways } from './ways.ts';
+import { both, either, type Ways } from './witness.ts';
 
 /**
  * What is known of a set of builds: how many there are, exactly, and the lowest and highest price and calories

@@ -4,7 +4,7 @@ import { keyOf, layoutOf } from './layout.ts';
 import { type Model, sizesOf, unique } from './model.ts';
 import { plus, type Span } from './span.ts';
 import type { Variable } from './variables.ts';
-import { World } from './world.ts';
+import { World } from './assignment.ts';
 
 /** A factor made by looking at every world that some variables tell apart; undefined leaves one out. */
 export function tabulate(model: Model, scope: readonly Variable[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {

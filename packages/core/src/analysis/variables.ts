@@ -1,5 +1,5 @@
 import type { CompiledItem } from '../compile/compiled.ts';
-import { NOBODY, SEVERAL } from './standing.ts';
+import { NOBODY, SEVERAL } from './picked-state.ts';
 
 /** A number that stands for something about a build that one part of the item says and another looks at. */
 export type Variable = number;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parseMenuDocument } from '../door/index.ts';
+import { parseMenuDocument } from '../validation/index.ts';
 import type { Menu } from '../menu/document.ts';
 import { Random } from '../testing/random.ts';
 import { randomMenu } from '../testing/random-menu.ts';

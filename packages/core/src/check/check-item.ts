@@ -2,7 +2,7 @@ import { looseSpan } from '../analysis/bounds.ts';
 import { eliminate, eliminateAllBut } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
 import { type Demand, sizesOf } from '../analysis/model.ts';
-import type { Way } from '../analysis/ways.ts';
+import type { Way } from '../analysis/witness.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
@@ -12,7 +12,7 @@ import { preselectedLine } from '../quote/edit-line.ts';
 import { type Occasion, pricedOccasions } from './contexts.ts';
 import { findEnds, isEverAnswerable, isEverReached, isEverVisible, stuckInside, wayInside, wayToReach } from './dead-ends.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
-import { shortestWay } from './shortest-way.ts';
+import { shortestWay } from './shortest-witness.ts';
 import { type Solved, solve } from './solve.ts';
 
 /**

@@ -1,7 +1,7 @@
 import type { Factor } from '../analysis/eliminate.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
-import { allBefore, canLead, conditionOn, wayThrough } from './before.ts';
+import { allBefore, canLead, conditionOn, wayThrough } from './prerequisites.ts';
 import type { FindingList, Replay } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import { type Ground, groundOn } from './solve.ts';

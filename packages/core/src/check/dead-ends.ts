@@ -1,11 +1,11 @@
 import { openedAnswers, canStand } from '../analysis/options.ts';
 import { type ModelGroup, rulesBefore, rulesOf } from '../analysis/model.ts';
-import type { Way } from '../analysis/ways.ts';
-import { World } from '../analysis/world.ts';
+import type { Way } from '../analysis/witness.ts';
+import { World } from '../analysis/assignment.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import type { Pick } from '../quote/request-schema.ts';
-import { allBefore, type Before, canLead, conditionOn, isAsked, isStuck, wayThrough } from './before.ts';
+import { allBefore, type Before, canLead, conditionOn, isAsked, isStuck, wayThrough } from './prerequisites.ts';
 import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import type { Ground, Solved } from './solve.ts';

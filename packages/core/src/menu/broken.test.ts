@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { parseMenuDocument } from '../door/index.ts';
+import { parseMenuDocument } from '../validation/index.ts';
 import { BREAKS, brokenMenu } from '../testing/broken-menu.ts';
 import { Random } from '../testing/random.ts';
 import { richMenu } from '../testing/rich-menu.ts';
-import { sayFault } from '../words/fault-words.ts';
+import { sayFault } from '../messages/fault-message.ts';
 
 /** The paths of all faults of a document; each said in a sentence. */
 function faultPaths(document: unknown): string[] {

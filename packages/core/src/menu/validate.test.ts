@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { parseMenuDocument } from '../door/index.ts';
+import { parseMenuDocument } from '../validation/index.ts';
 import type { Menu } from '../index.ts';
 import { brothBar } from '../testing/broth-bar.ts';
-import { sayFault } from '../words/fault-words.ts';
+import { sayFault } from '../messages/fault-message.ts';
 
 type Loose = Record<string, never> & { [key: string]: Loose };
 

@@ -1,5 +1,5 @@
 import type { GroupAnswer, StandingPick } from './answers.ts';
-import { keptWithAnswer } from './kept-answers.ts';
+import { keptWithAnswer } from './answer-cache.ts';
 import { type Problem, ProblemList } from './problem.ts';
 
 /** Holds what stands against the limits of its group; groups that picks opened are checked the same way. */

@@ -2,7 +2,7 @@ import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import type { GroupKind } from '../menu/group-schema.ts';
 import { type GroupAnswer, isSoldOut } from './answers.ts';
 import { combinationOf, standingCombination } from './combination.ts';
-import { keptWithAnswer } from './kept-answers.ts';
+import { keptWithAnswer } from './answer-cache.ts';
 import type { SettledLine } from './settle-line.ts';
 import { unitPrice } from './unit-price.ts';
 

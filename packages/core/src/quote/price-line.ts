@@ -4,7 +4,7 @@ import type { GroupAnswer, StandingPick } from './answers.ts';
 import { basePrice } from './base-price.ts';
 import { unitsByChoice } from './check-answers.ts';
 import type { Combination } from './combination.ts';
-import { keptWithAnswer } from './kept-answers.ts';
+import { keptWithAnswer } from './answer-cache.ts';
 import type { Part, PriceSum } from './part.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
 import { unitPrice } from './unit-price.ts';

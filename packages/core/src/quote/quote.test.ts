@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { shapeCheck } from '../door/index.ts';
+import { shapeCheck } from '../validation/index.ts';
 import { Line, type Problem, quoteLine } from '../index.ts';
 import { randomLine } from '../testing/random-line.ts';
 import { randomMenu } from '../testing/random-menu.ts';

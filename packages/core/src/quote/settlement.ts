@@ -1,9 +1,9 @@
 import type { CompiledItem, CompiledMenu, Keeping, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
-import { holds, type View } from '../rules/holds.ts';
+import { holds, type View } from '../rules/is-true.ts';
 import { countOf, firstStanding, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type SettledAnswers, type StandingPick } from './answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
-import { type KeptAnswers, keptAnswersOf, keyWithPick, type Stood } from './kept-answers.ts';
+import { type KeptAnswers, keptAnswersOf, keyWithPick, type Stood } from './answer-cache.ts';
 import { type ProblemCode, ProblemList } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 

@@ -3,7 +3,7 @@ import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
 import { type GroupAnswer, standingChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
-import { keptWithAnswer } from './kept-answers.ts';
+import { keptWithAnswer } from './answer-cache.ts';
 import type { SettledLine } from './settle-line.ts';
 
 export interface IngredientUse {

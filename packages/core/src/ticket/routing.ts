@@ -1,5 +1,5 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { keptWithAnswer } from '../quote/kept-answers.ts';
+import { keptWithAnswer } from '../quote/answer-cache.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
 import { standingChoices, type StandingPick } from '../quote/answers.ts';
 import { printedPicks, type Word, wordsOfPick } from './words.ts';

@@ -1,6 +1,6 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut, standingChoices, type GroupAnswer, type StandingPick } from '../quote/answers.ts';
-import { keptWithAnswer } from '../quote/kept-answers.ts';
+import { keptWithAnswer } from '../quote/answer-cache.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */

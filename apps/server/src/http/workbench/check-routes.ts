@@ -1,5 +1,5 @@
 import { type Context, toldFinding } from '@hearty-ladle/core';
-import { checkInWorker } from '@hearty-ladle/host';
+import { checkInWorker } from '@hearty-ladle/node-runtime';
 import { log } from '../../log.ts';
 import type { AudienceRouter } from '../audience-router.ts';
 import { sendProblem } from '../problem.ts';

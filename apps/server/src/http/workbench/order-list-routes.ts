@@ -4,7 +4,7 @@ import { UUID } from '../order-answers.ts';
 import { numberFrom } from '../../db/number-from.ts';
 import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
-import { isStorable } from '@hearty-ladle/core/door';
+import { isStorable } from '@hearty-ladle/core/validation';
 
 /** Orders looked back at: found, and each with everything that is known of it. */
 export function orderListRoutes(routes: AudienceRouter, { database }: Services): void {

@@ -3,7 +3,7 @@ import { type Change, compileMenu, type Edit, type ListKind, minorDigits, type T
 import { Store } from '@ngrx/store';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
-import { written } from './written.ts';
+import { written } from './text-in-language.ts';
 
 /** The menu as signals, and the few ways in which pages change it. */
 @Injectable({ providedIn: 'root' })

@@ -3,7 +3,7 @@ import { type ChangeRequest, type Group, hangGroups, type Menu } from '@hearty-l
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SentChange } from '../api/api.ts';
-import { playEffects } from '../testing/played-effects.ts';
+import { playEffects } from '../testing/run-effects.ts';
 import { menuActions } from './menu-actions.ts';
 import { MenuEffects } from './menu-effects.ts';
 import { menuFeature } from './menu-reducer.ts';

@@ -1,5 +1,5 @@
 import { type Choice, choicePriceText, parseChoicePrice, type Station, type Text, textIn } from '@hearty-ladle/core';
-import { written } from '../state/written.ts';
+import { written } from '../state/text-in-language.ts';
 
 export type Field = 'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
 

@@ -3,7 +3,7 @@ import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/played-effects.ts';
+import { playEffects } from '../../../testing/run-effects.ts';
 import type { CheckMessage } from './check-message.ts';
 import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
 

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/played-effects.ts';
+import { playEffects } from '../../../testing/run-effects.ts';
 import { HistoryEffects, historyActions, historyFeature } from './history-store.ts';
 
 const away = () => throwError(() => new Error('away'));

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/played-effects.ts';
+import { playEffects } from '../../../testing/run-effects.ts';
 import { OrdersEffects, ordersActions, ordersFeature } from './orders-store.ts';
 
 beforeEach(() => { vi.useFakeTimers(); });

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/played-effects.ts';
+import { playEffects } from '../../../testing/run-effects.ts';
 import { PassEffects, passActions, passFeature } from './pass-store.ts';
 
 beforeEach(() => { vi.useFakeTimers(); });

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/played-effects.ts';
+import { playEffects } from '../../../testing/run-effects.ts';
 import type { SentOrder } from '../../../api/api.ts';
 import { TillEffects, tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
 

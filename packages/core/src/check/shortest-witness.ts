@@ -3,7 +3,7 @@ import { eliminate, type Factor } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
 import { type Model, sizesOf } from '../analysis/model.ts';
 import { waysOf } from '../analysis/span.ts';
-import type { Way } from '../analysis/ways.ts';
+import type { Way } from '../analysis/witness.ts';
 import type { Pick } from '../quote/request-schema.ts';
 
 const STEPS_PER_WAY = 1_000_000;

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import type { MenuState } from './menu-state.ts';
-import { written } from './written.ts';
+import { written } from './text-in-language.ts';
 
 const top: Group = { id: 'top', name: 'Tops', prompt: 'Tops?', kind: 'choices', choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }] };
 const menu: Menu = {

@@ -2,7 +2,7 @@ import type { Edit } from '../change/edit.ts';
 import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { asDifference } from './differences.ts';
-import { takeOwnCopy } from './hang.ts';
+import { takeOwnCopy } from './attach-groups.ts';
 
 /**
  * What a change of shared groups comes to when only one dish is to have it: a difference of that dish where one can

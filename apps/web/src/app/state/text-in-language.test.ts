@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { written } from './written.ts';
+import { written } from './text-in-language.ts';
 
 it.each([
   [undefined, 'Bowl', 'en', 'Bowl'],

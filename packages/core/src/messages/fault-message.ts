@@ -13,7 +13,7 @@ export function sayFault({ code, params }: Fault): string {
     case 'bad-format': return FORMATS[word('format')] ?? 'This is not written in the form that is expected here.';
     case 'too-short': return `At least ${word('need')} is needed here.`;
     case 'too-long': return `At most ${word('limit')} ${word('unit')} are taken here.`;
-    case 'bad-text': return 'This text holds a character that can’t be stored: half of a pair, or the null character.';
+    case 'bad-text': return 'This text holds a character that can’t be stored: half of a surrogate pair, or U+0000.';
     case 'needs-one-of': return `One of ${words('fields')} is needed here.`;
     case 'bad-key': return `“${word('key')}” can’t be an id: use a-z, 0-9, “-”, “_” and “.”, beginning with a letter or digit.`;
     case 'too-deep': return `This is nested too deeply: more than ${word('deepest')} levels of lists and objects.`;

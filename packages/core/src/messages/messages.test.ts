@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding, FindingCode } from '../check/finding.ts';
 import type { Fault, FaultCode } from '../menu/fault.ts';
-import { sayFault } from './fault-words.ts';
-import { sayFinding, sayOccasion, toldFinding } from './finding-words.ts';
+import { sayFault } from './fault-message.ts';
+import { sayFinding, sayOccasion, toldFinding } from './finding-message.ts';
 
 /** A sentence for people: a capital, a number or a name in quotation marks first, an end, no gap of the program in it. */
 const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/su;

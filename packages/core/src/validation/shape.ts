@@ -3,7 +3,7 @@ import { below, type Fault, type FaultCode } from '../menu/fault.ts';
 import { Menu } from '../menu/document.ts';
 import { parseMenu } from '../menu/parse.ts';
 import { formats } from './formats.ts';
-import { plainFaults } from './plain-faults.ts';
+import { plainFaults } from './storable-text.ts';
 
 /**
  * The door: Ajv holds what comes from outside against the schemas. It lives apart from the rest of the core

@@ -3,7 +3,7 @@ import { checkMenu, compileMenu, type Line, type Menu, type Problem, quoteLine, 
 import { describe, expect, it } from 'vitest';
 import { sayDifference } from './differences.ts';
 import { namedOccasion, placeToMend, sayNamedFinding, sayPlace } from './findings.ts';
-import { sayHanging } from './hanging.ts';
+import { sayHanging } from './attaching.ts';
 import { sayLanguage } from './languages.ts';
 import { sayLimits } from './limits.ts';
 import { listPrice, sayAdded, sayMoney } from './money.ts';

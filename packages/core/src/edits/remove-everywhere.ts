@@ -4,7 +4,7 @@ import type { Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Attachment } from '../menu/group-schema.ts';
 import { thingOf } from '../menu/paths.ts';
 import { KINDS } from '../menu/scope.ts';
-import { exceptFrom } from './hang.ts';
+import { exceptFrom } from './attach-groups.ts';
 import { keepInAttachments, keepReferences, type Reference, type Target } from './references.ts';
 import { keyOf } from './where-used.ts';
 

@@ -4,7 +4,7 @@ import { type Combination, combinationOf } from '../quote/combination.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
 import { type GroupAnswer, isVisibleWith, type StandingPick } from '../quote/answers.ts';
 import type { Aim, Matters, Model } from './model.ts';
-import { NOBODY } from './standing.ts';
+import { NOBODY } from './picked-state.ts';
 import { type Variable, Variables } from './variables.ts';
 
 /**

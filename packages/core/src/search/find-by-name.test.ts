@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
-import { findByName } from './find.ts';
+import { findByName } from './find-by-name.ts';
 
 const menu = {
   ...smallMenu([choicesGroup('milk', { name: 'Milk', choices: [{ id: 'oat', name: { en: 'Oat milk', es: 'Leche de avena' }, kitchenName: 'OAT' }] })], { name: { en: 'Milk tea', es: 'Té con leche' } }),

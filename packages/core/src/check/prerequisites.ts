@@ -4,9 +4,9 @@ import { groupsOfRules, type Model, type ModelGroup, openRules, rulesBefore, rul
 import { ONE } from '../analysis/span.ts';
 import { isPossible, tabulate } from '../analysis/tabulate.ts';
 import type { Variable } from '../analysis/variables.ts';
-import type { Way } from '../analysis/ways.ts';
-import type { World } from '../analysis/world.ts';
-import { shortestWay } from './shortest-way.ts';
+import type { Way } from '../analysis/witness.ts';
+import type { World } from '../analysis/assignment.ts';
+import { shortestWay } from './shortest-witness.ts';
 import type { Ground } from './solve.ts';
 
 /** What comes before some rules hold or not: the groups they look at, the rules over these, and so on. */
