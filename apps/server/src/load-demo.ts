@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { sayFault } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
-import { HeldOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
+import { ParkedOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { announce } from './live/announce.ts';
@@ -20,7 +20,7 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
     await manager.createQueryBuilder().delete().from(OrderEntity).execute();
     await manager.clear(JournalEntity);
     await manager.clear(SimPaperEntity);
-    await manager.clear(HeldOrderEntity);
+    await manager.clear(ParkedOrderEntity);
     await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
     await replaceMenu(manager, parsed.value);
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });

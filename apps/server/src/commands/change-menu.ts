@@ -40,7 +40,7 @@ export type ChangeOutcome =
   | { readonly outcome: 'id-taken' };
 
 /** What became of taking one change of the journal back. */
-export type TakeBackOutcome = ChangeOutcome | { readonly outcome: 'unknown' | 'taken-back-already' };
+export type UndoOutcome = ChangeOutcome | { readonly outcome: 'unknown' | 'taken-back-already' };
 
 interface Command {
   readonly requestId: string;
@@ -69,9 +69,9 @@ export async function changeMenu(dependencies: ChangeDependencies, request: Chan
 }
 
 /** Undoes one entry of the journal, if nothing that it touched was changed since. */
-export async function takeBack(dependencies: ChangeDependencies, requestId: string, seq: number, by: string): Promise<TakeBackOutcome> {
+export async function undoChange(dependencies: ChangeDependencies, requestId: string, seq: number, by: string): Promise<UndoOutcome> {
   const fingerprint = `undo ${seq}`;
-  return withMenuLock<TakeBackOutcome>(dependencies, requestId, fingerprint, async (manager, before) => {
+  return withMenuLock<UndoOutcome>(dependencies, requestId, fingerprint, async (manager, before) => {
     const entry = await manager.findOneBy(JournalEntity, { seq });
     if (!entry) return { outcome: { outcome: 'unknown' } };
     if (await manager.existsBy(JournalEntity, { undoes: seq })) return { outcome: { outcome: 'taken-back-already' } };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { cleanNote, type Placement } from '@hearty-ladle/core';
 import type { DataSource } from 'typeorm';
-import { HeldOrderEntity } from '../db/entities.ts';
+import { ParkedOrderEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
 /** How long an order stays reserved for the till that asked for it; one that breaks down meanwhile loses nothing. */
@@ -13,10 +13,10 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
   const named = { ...order, ...(cleanNote(name) !== '' && { name: cleanNote(name) }), ...(cleanNote(place) !== '' && { place: cleanNote(place) }) };
   const label = [named.name, named.place].filter(Boolean).join(', ') || 'no name';
   return database.transaction(async (manager) => {
-    await manager.createQueryBuilder().insert().into(HeldOrderEntity)
+    await manager.createQueryBuilder().insert().into(ParkedOrderEntity)
       .values({ id: randomUUID(), label, request: named as never, heldAt: new Date(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
     await announce(manager, { type: 'parked' });
-    const parked = await manager.findOneByOrFail(HeldOrderEntity, { key });
+    const parked = await manager.findOneByOrFail(ParkedOrderEntity, { key });
     return { id: parked.id, label: parked.label };
   });
 }
@@ -24,10 +24,10 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
 /** Reserves a parked order for one till: its content, or undefined where it is gone or another till's. */
 export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<object | undefined> {
   return database.transaction(async (manager) => {
-    const parked = await manager.findOne(HeldOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > Date.now();
     if (!parked || parked.takenAt || isAnothers) return undefined;
-    await manager.update(HeldOrderEntity, { id }, { reservedBy: reservation, reservedUntil: new Date(Date.now() + RESERVED_MS) });
+    await manager.update(ParkedOrderEntity, { id }, { reservedBy: reservation, reservedUntil: new Date(Date.now() + RESERVED_MS) });
     await announce(manager, { type: 'parked' });
     return parked.request;
   });
@@ -36,9 +36,9 @@ export async function reserveParked(database: DataSource, id: string, reservatio
 /** The till has it: no other gets it. Confirming twice does no harm; false: another till took it meanwhile. */
 export async function confirmParked(database: DataSource, id: string, reservation: string): Promise<boolean> {
   return database.transaction(async (manager) => {
-    const parked = await manager.findOne(HeldOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (parked?.reservedBy !== reservation) return false;
-    await manager.update(HeldOrderEntity, { id }, { takenAt: parked.takenAt ?? new Date() });
+    await manager.update(ParkedOrderEntity, { id }, { takenAt: parked.takenAt ?? new Date() });
     await announce(manager, { type: 'parked' });
     return true;
   });

@@ -156,7 +156,7 @@ export const SimPaperEntity = new EntitySchema<SimPaperRow>({
 });
 
 /** An order that a till parked, to be gone on with at any till; while it is being taken up it is reserved for one. */
-export interface HeldOrderRow {
+export interface ParkedOrderRow {
   id: string;
   label: string;
   request: Order;
@@ -168,7 +168,7 @@ export interface HeldOrderRow {
   /** Kept for a while after a till took it up, so that no other takes it up too. */
   takenAt: Date | null;
 }
-export const HeldOrderEntity = new EntitySchema<HeldOrderRow>({
+export const ParkedOrderEntity = new EntitySchema<ParkedOrderRow>({
   name: 'held_order',
   columns: {
     id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_held_order' },
@@ -191,5 +191,5 @@ export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
 });
 
 export const ORDER_ENTITIES = [
-  OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, HeldOrderEntity, AbandonedKeyEntity, SimPrinterEntity, SimPaperEntity, HouseEntity, PinBucketEntity,
+  OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, ParkedOrderEntity, AbandonedKeyEntity, SimPrinterEntity, SimPaperEntity, HouseEntity, PinBucketEntity,
 ];

@@ -1,7 +1,7 @@
 import { connectWithPatience, newDataSource } from '../db/data-source.ts';
 import { runMigrations } from '../db/run-migrations.ts';
 import { runProcess } from '../run-process.ts';
-import { PlayedPrinters } from './simulated-printers.ts';
+import { SimulatedPrinters } from './simulated-printers.ts';
 
 /** A process of its own, as printers are: the server may be ended hard and they go on. */
 await runProcess(async () => {
@@ -9,7 +9,7 @@ await runProcess(async () => {
   const database = newDataSource(url);
   await connectWithPatience(database);
   await runMigrations(database);
-  const printers = new PlayedPrinters(database, url);
+  const printers = new SimulatedPrinters(database, url);
   await printers.start();
   return async () => {
     await printers.stop();

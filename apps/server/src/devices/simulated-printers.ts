@@ -8,7 +8,7 @@ import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
 const RETRY_MS = 500;
 
 /** Plays a printer for every station of the menu, as the database says each of them fares. */
-export class PlayedPrinters {
+export class SimulatedPrinters {
   readonly #database: DataSource;
   readonly #url: string;
   readonly #printers = new Map<string, SimulatedPrinter>();

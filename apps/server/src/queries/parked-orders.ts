@@ -1,5 +1,5 @@
 import { type DataSource, IsNull } from 'typeorm';
-import { HeldOrderEntity } from '../db/entities.ts';
+import { ParkedOrderEntity } from '../db/entities.ts';
 
 export interface ParkedOrder {
   readonly id: string;
@@ -12,7 +12,7 @@ export interface ParkedOrder {
 
 /** Orders that tills parked, the oldest first. */
 export async function parkedOrders(database: DataSource): Promise<ParkedOrder[]> {
-  const rows = await database.manager.find(HeldOrderEntity, { where: { takenAt: IsNull() }, order: { heldAt: 'ASC' }, take: 200 });
+  const rows = await database.manager.find(ParkedOrderEntity, { where: { takenAt: IsNull() }, order: { heldAt: 'ASC' }, take: 200 });
   return rows.map(({ id, label, heldAt, request, reservedUntil }) => ({
     id, label, heldAt: heldAt.toISOString(), dishes: request.lines.length, reserved: (reservedUntil?.getTime() ?? 0) > Date.now(),
   }));

@@ -10,7 +10,7 @@ import type { Config } from '../config.ts';
 import { newDataSource } from '../db/data-source.ts';
 import { HouseSettings } from '../db/house-settings.ts';
 import { replaceMenu } from '../db/menu-store.ts';
-import { PlayedPrinters } from '../devices/simulated-printers.ts';
+import { SimulatedPrinters } from '../devices/simulated-printers.ts';
 import { newServices } from '../services.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', import.meta.url), 'utf8')) as Menu;
@@ -53,7 +53,7 @@ export async function openHouse() {
 
   /** Printers for every station, played in this process. */
   const openPrinters = async () => {
-    const printers = new PlayedPrinters(database, url);
+    const printers = new SimulatedPrinters(database, url);
     await printers.start();
     closers.push(() => printers.stop());
   };

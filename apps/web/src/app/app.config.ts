@@ -5,7 +5,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes.ts';
-import { provideFreshScreen } from './shell/render-before-input.ts';
+import { provideRenderBeforeInput } from './shell/render-before-input.ts';
 import { MenuEffects } from './state/menu-effects.ts';
 import { menuFeature } from './state/menu-reducer.ts';
 import { theme } from './theme.ts';
@@ -16,7 +16,7 @@ const nonce = document.querySelector('[ngCspNonce]')?.getAttribute('ngCspNonce')
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
-    provideFreshScreen(),
+    provideRenderBeforeInput(),
     provideHttpClient(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(

@@ -3,11 +3,11 @@ import type { Menu } from '../menu/document.ts';
 import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Context } from '../quote/request-schema.ts';
-import { looseSpan } from './bounds.ts';
+import { looseBounds } from './bounds.ts';
 import { Budget, OverBudget, type StepWatcher } from './budget.ts';
 import { eliminate } from './eliminate.ts';
 import { commonFactors, groupFactors, soldFactor } from './factors.ts';
-import { type Model, newModel, sizesOf } from './model.ts';
+import { type SolverModel, newModel, sizesOf } from './model.ts';
 import type { Span } from './span.ts';
 
 /** What can be proved of an item: how many valid builds it has, and what they cost and bring at least and at most. */
@@ -40,12 +40,12 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
     return analysisOf(id, true, spanOf(newModel(compiled, item, circumstances), budget), item.item.calories ?? 0);
   } catch (error) {
     if (!(error instanceof OverBudget)) throw error;
-    return analysisOf(id, false, looseSpan(compiled, item, circumstances), item.item.calories ?? 0);
+    return analysisOf(id, false, looseBounds(compiled, item, circumstances), item.item.calories ?? 0);
   }
 }
 
 /** The span of all valid builds of a model; undefined when there is none. */
-function spanOf(model: Model, budget: Budget): Span | undefined {
+function spanOf(model: SolverModel, budget: Budget): Span | undefined {
   const factors = [...commonFactors(model, budget), soldFactor(model, budget), ...model.groups.flatMap((group) => groupFactors(model, group, budget))];
   return eliminate(factors, sizesOf(model), budget);
 }

@@ -2,23 +2,23 @@ import type { CompiledItem, OfferedChoice, OfferedGroup } from '../compile/compi
 import { basePrice } from '../quote/base-price.ts';
 import { type Combination, combinationOf } from '../quote/combination.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
-import { type GroupAnswer, isVisibleWith, type StandingPick } from '../quote/answers.ts';
-import type { Aim, Matters, Model } from './model.ts';
-import { NOBODY } from './picked-state.ts';
+import { type GroupAnswer, isVisibleWith, type AcceptedPick } from '../quote/answers.ts';
+import type { Aim, Matters, SolverModel } from './model.ts';
+import { NONE } from './picked-state.ts';
 import { type Variable, Variables } from './variables.ts';
 
 /**
  * All builds in which some variables have certain values. What is priced the same in all of them is worked out by the
  * very functions that price a quote.
  */
-export class World {
-  readonly #model: Model;
+export class Assignment {
+  readonly #model: SolverModel;
   /** The value of each variable; undefined where it is left open. Written over from build to build. */
   readonly values: (number | undefined)[] = [];
   readonly line: SettledLine;
   readonly aim: Aim;
 
-  constructor(model: Model) {
+  constructor(model: SolverModel) {
     this.#model = model;
     const { menu, item, circumstances, quantity } = model;
     this.aim = model.aim;
@@ -69,11 +69,11 @@ export class World {
   }
 
   /** One pick that is first in document order; of choices that no price names, any will do. */
-  #firstStanding(index: number): readonly StandingPick[] {
+  #firstStanding(index: number): readonly AcceptedPick[] {
     const { groups, variables } = this.#model;
     const group = groups[index];
     const first = Variables.standing(this.values[variables.first(index)]);
-    if (!group || first === NOBODY) return [];
+    if (!group || first === NONE) return [];
     const choice = group.offered.choices[first] ?? group.offered.choices.find((one) => !group.namedFirst?.has(one.index));
     return choice ? [pickOf(choice)] : [];
   }
@@ -89,6 +89,6 @@ export class World {
   }
 }
 
-function pickOf(choice: OfferedChoice): StandingPick {
+function pickOf(choice: OfferedChoice): AcceptedPick {
   return { choice, units: 1, amount: undefined, inner: [] };
 }

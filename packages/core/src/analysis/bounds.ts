@@ -9,7 +9,7 @@ import { ONE, type Span, times } from './span.ts';
  * the limits and any of the prices that a rule, a table or another answer might give it. No less than the number of
  * builds, and no narrower than their prices and calories.
  */
-export function looseSpan(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances): Span {
+export function looseBounds(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances): Span {
   const loose: Loose = { menu, item, circumstances, base: baseRange(menu, item, circumstances) };
   const [low, high] = loose.base;
   return item.groups.reduce<Span>((span, group) => times(span, groupBounds(loose, group)), { ...ONE, low, high });
@@ -79,7 +79,7 @@ function choiceBounds(loose: Loose, group: OfferedGroup, choice: OfferedChoice):
     high: Math.max(0, choice.max * (Math.max(...prices) + inner.high)),
     fewest: 0,
     most: choice.max * (calories + inner.most),
-    ways: undefined,
+    witnesses: undefined,
   };
 }
 

@@ -3,11 +3,11 @@ import { limitsWith } from '../quote/answers.ts';
 import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
 import { spanOf, truthOf } from './group-answers.ts';
-import { type Demand, mattersToChoices, mattersToLimits, type Model, type ModelGroup, variablesOf } from './model.ts';
-import { canStand, optionsOf } from './options.ts';
+import { type Demand, mattersToChoices, mattersToLimits, type SolverModel, type ModelGroup, variablesOf } from './model.ts';
+import { canBePicked, optionsOf } from './options.ts';
 import { ONE, type Span } from './span.ts';
-import { firstAfter, NOBODY, onlyAfter } from './picked-state.ts';
-import { eachWorld, Rows } from './tabulate.ts';
+import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
+import { forEachAssignment, Rows } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
 
 /** So many variables that a group looks at or shows are no burden to it as a whole: 64 worlds and sights, if truths. */
@@ -19,13 +19,13 @@ export function canBeAChain({ offered }: ModelGroup): boolean {
 }
 
 /** Whether so much is looked at that a group is answered better choice by choice, each with what matters to it alone. */
-export function isBestInAChain(model: Model, group: ModelGroup): boolean {
+export function isBestInAChain(model: SolverModel, group: ModelGroup): boolean {
   const { choiceAtoms, groupAtoms, matters } = group;
   return canBeAChain(group) && choiceAtoms.flat().length + groupAtoms.length + variablesOf(model, matters).length > FEW;
 }
 
 /** The answers to a group as a chain: a factor for each choice, from how far one came before it to how far after it. */
-export function chainOf(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
+export function chainOf(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
   const steps = new Steps(model, group, budget);
   const links = group.offered.choices.map((choice) => linkOf(model, group, choice, steps, budget, demand?.choice === choice.index ? demand.must : undefined));
   return [...links, endOf(model, group, steps, budget)];
@@ -41,7 +41,7 @@ interface Progress {
   readonly only: number;
 }
 
-const START: Progress = { units: 0, company: 'nobody', first: NOBODY, only: NOBODY };
+const START: Progress = { units: 0, company: 'nobody', first: NONE, only: NONE };
 
 /** Every progress there may be after each choice, numbered: the numbers are the values of the chain's variables. */
 class Steps {
@@ -50,7 +50,7 @@ class Steps {
   readonly #group: ModelGroup;
   readonly #enough: number;
 
-  constructor({ atoms, variables }: Model, group: ModelGroup, budget: Budget) {
+  constructor({ atoms, variables }: SolverModel, group: ModelGroup, budget: Budget) {
     this.#group = group;
     this.#enough = enoughUnits(atoms, group);
     const { index: place, choices } = group.offered;
@@ -89,8 +89,8 @@ class Steps {
     const { namedFirst, isCombined } = this.#group;
     return {
       units: Math.min(this.#enough, from.units + units), company: isAlone ? 'alone' : 'ordinary',
-      first: namedFirst ? firstAfter(from.first, choice.index, namedFirst.has(choice.index)) : NOBODY,
-      only: isCombined ? onlyAfter(from.only, choice.index) : NOBODY,
+      first: namedFirst ? foldFirstPicked(from.first, choice.index, namedFirst.has(choice.index)) : NONE,
+      only: isCombined ? foldOnlyPicked(from.only, choice.index) : NONE,
     };
   }
 }
@@ -100,7 +100,7 @@ function keyOf({ units, company, first, only }: Progress): string {
 }
 
 /** So many units that more make no difference: above every limit and every bound that somebody looks at. */
-function enoughUnits(atoms: Model['atoms'], { offered, groupAtoms }: ModelGroup): number {
+function enoughUnits(atoms: SolverModel['atoms'], { offered, groupAtoms }: ModelGroup): number {
   const limits = [offered, ...offered.limits.map(({ limit }) => limit)].flatMap(({ min = 0, max }) => [min, (max ?? 0) + 1]);
   const bounds = groupAtoms.flatMap((atom) => [atoms[atom]?.atLeast ?? 0, (atoms[atom]?.atMost ?? 0) + 1]);
   const most = offered.choices.reduce((sum, { max }) => sum + max, 0);
@@ -109,7 +109,7 @@ function enoughUnits(atoms: Model['atoms'], { offered, groupAtoms }: ModelGroup)
 
 const NO_BOUNDS = { atLeast: 0, atMost: Infinity };
 
-function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: Steps, budget: Budget, must: Demand['must'] | undefined): Factor {
+function linkOf(model: SolverModel, group: ModelGroup, choice: OfferedChoice, steps: Steps, budget: Budget, must: Demand['must'] | undefined): Factor {
   const { offered } = group;
   const { variables, atoms } = model;
   const own = group.choiceAtoms[choice.index] ?? [];
@@ -117,8 +117,8 @@ function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: S
   const shown = [...before, variables.progress(offered.index, choice.index), ...own.map((atom) => variables.atom(atom))];
   const rows = new Rows(model, variablesOf(model, mattersToChoices(model.item, offered, [choice])), shown, budget);
   const starts = steps.before(choice);
-  eachWorld(model, rows.given, budget, (world) => {
-    const options = canStand(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [];
+  forEachAssignment(model, rows.given, budget, (world) => {
+    const options = canBePicked(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [];
     const add = (from: Progress, units: number, span: Span) => {
       const to = steps.step(from, choice, units);
       if (!to) return;
@@ -135,7 +135,7 @@ function linkOf(model: Model, group: ModelGroup, choice: OfferedChoice, steps: S
 }
 
 /** The end of a chain: within the limits, as the rules that hold set them; what others look at in the whole group. */
-function endOf(model: Model, group: ModelGroup, steps: Steps, budget: Budget): Factor {
+function endOf(model: SolverModel, group: ModelGroup, steps: Steps, budget: Budget): Factor {
   const { offered, groupAtoms, namedFirst, isCombined } = group;
   const { variables, atoms } = model;
   const last = offered.choices.length - 1;
@@ -144,7 +144,7 @@ function endOf(model: Model, group: ModelGroup, steps: Steps, budget: Budget): F
     ...(namedFirst ? [variables.first(offered.index)] : []), ...(isCombined ? [variables.only(offered.index)] : []),
   ];
   const rows = new Rows(model, variablesOf(model, mattersToLimits(offered)), shown, budget);
-  eachWorld(model, rows.given, budget, (world) => {
+  forEachAssignment(model, rows.given, budget, (world) => {
     const isVisible = world.line.settlement.isVisible(offered.ruled);
     const { min, max } = isVisible ? limitsWith(offered, world.ruleHolds) : { min: 0, max: 0 };
     for (const progress of steps.after(last)) {

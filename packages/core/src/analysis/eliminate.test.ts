@@ -4,7 +4,7 @@ import { Budget, OverBudget } from './budget.ts';
 import { eliminate, eliminateAllBut, type Factor } from './eliminate.ts';
 import { keyOf, layoutOf, moved, moves } from './layout.ts';
 import { ONE, plus, type Span, times } from './span.ts';
-import { both, byPick, either, type Ways } from './witness.ts';
+import { both, byPick, either, type Witnesses } from './witness.ts';
 
 const SIZES = [2, 3, 2, 4];
 const sizeOf = (variable: number) => SIZES[variable] ?? 1;
@@ -17,7 +17,7 @@ function assignments(scope: readonly number[]): number[][] {
 
 function spanOf(random: Random): Span {
   const [low, fewest] = [random.int(-50, 50), random.int(0, 90)];
-  return { count: BigInt(random.int(1, 4)), low, high: low + random.int(0, 20), fewest, most: fewest + random.int(0, 9), ways: undefined };
+  return { count: BigInt(random.int(1, 4)), low, high: low + random.int(0, 20), fewest, most: fewest + random.int(0, 9), witnesses: undefined };
 }
 
 /** A random factor over some variables; some assignments are left out. */
@@ -106,7 +106,7 @@ describe('summing variables out', () => {
 
 describe('ways', () => {
   const pick = (choice: string, more: object = {}) => ({ group: 'g', choice, ...more });
-  const nothing: Ways = [{ picks: [], taps: 0, price: 0 }];
+  const nothing: Witnesses = [{ picks: [], taps: 0, price: 0 }];
   const [a, b] = [byPick(pick('a'), 100, nothing), byPick(pick('b', { units: 3 }), -200, nothing)];
 
   it('count a tap for each unit and each amount, inner ones too', () => {
@@ -125,9 +125,9 @@ describe('ways', () => {
   });
 
   it('are of the same price as the lowest of a span, wherever they are known', () => {
-    const span = (ways: Ways): Span => ({ ...ONE, low: Math.min(...ways.map(({ price }) => price)), ways });
+    const span = (ways: Witnesses): Span => ({ ...ONE, low: Math.min(...ways.map(({ price }) => price)), witnesses: ways });
     const product = times(span(either(a, b)), { ...ONE, low: 30, high: 40 });
-    expect(product.low).toBe(product.ways?.at(-1)?.price);
-    expect(plus(product, span(a)).ways?.[0]).toEqual(a[0]);
+    expect(product.low).toBe(product.witnesses?.at(-1)?.price);
+    expect(plus(product, span(a)).witnesses?.[0]).toEqual(a[0]);
   });
 });

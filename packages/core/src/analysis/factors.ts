@@ -3,17 +3,17 @@ import { limitsWith } from '../quote/answers.ts';
 import { chainOf, isBestInAChain } from './chain.ts';
 import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
-import { type AnsweredChoice, groupAnswers, type GroupQuestion, seenIn, type Sight } from './group-answers.ts';
-import { atomsOfFormula, holdsWith } from './formula.ts';
-import { type Demand, type Model, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
-import { canStand, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
+import { type AnsweredChoice, groupAnswers, type GroupQuestion, parseObservation, type ObservationKey } from './group-answers.ts';
+import { atomsOfFormula, isTrueWith } from './formula.ts';
+import { type Demand, type SolverModel, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
+import { canBePicked, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
 import { ONE, type Span, times } from './span.ts';
-import { eachWorld, Rows, tabulate } from './tabulate.ts';
+import { forEachAssignment, Rows, tabulate } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
-import type { World } from './assignment.ts';
+import type { Assignment } from './assignment.ts';
 
 /** What decides over the builds beside the answers to groups and what is sold: the base, and which rules hold. */
-export function commonFactors(model: Model, budget: Budget): Factor[] {
+export function commonFactors(model: SolverModel, budget: Budget): Factor[] {
   return [...baseFactors(model, budget), ...ruleFactors(model, model.item.rules.keys(), budget)];
 }
 
@@ -24,7 +24,7 @@ const STEPS_OF_BASE = 10;
  * The base price. Where some price is a share of it, all that decides it belongs together; where none is, what a rule
  * adds is a factor of its own, over the base after every `setBase`.
  */
-function baseFactors(model: Model, budget: Budget): Factor[] {
+function baseFactors(model: SolverModel, budget: Budget): Factor[] {
   const { item, needsBase, formulas } = model;
   if (needsBase) return [baseFactor(model, item.rules, openRules(formulas, item.onBase), budget)];
   const setting = item.rules.map((rule) => ({ ...rule, then: rule.then.filter((effect) => 'setBase' in effect) }));
@@ -34,11 +34,11 @@ function baseFactors(model: Model, budget: Budget): Factor[] {
 }
 
 /** The base price as the effects of some rules leave it; notes the prices there are, and makes them a variable. */
-function baseFactor(model: Model, rules: Model['item']['rules'], open: readonly number[], budget: Budget): Factor {
+function baseFactor(model: SolverModel, rules: SolverModel['item']['rules'], open: readonly number[], budget: Budget): Factor {
   const { variables, bases } = model;
   const deciding = baseVariables(model, open);
   const worked: number[] = [];
-  eachWorld(model, deciding, budget, (world) => {
+  forEachAssignment(model, deciding, budget, (world) => {
     budget.spend(STEPS_OF_BASE);
     worked.push(world.workOutBase(rules));
   });
@@ -47,7 +47,7 @@ function baseFactor(model: Model, rules: Model['item']['rules'], open: readonly 
   variables.setValues(variables.base, [...places.values()]);
   const rows = new Rows(model, deciding, [variables.base], budget);
   let at = 0;
-  eachWorld(model, deciding, budget, (world) => {
+  forEachAssignment(model, deciding, budget, (world) => {
     const base = worked[at++] ?? 0;
     rows.add(world, [places.get(base) ?? 0], fixed(base * weightOf(world, 'each')));
   });
@@ -55,7 +55,7 @@ function baseFactor(model: Model, rules: Model['item']['rules'], open: readonly 
 }
 
 /** What one rule adds to the base, where it holds. */
-function addedFactor(model: Model, place: number, budget: Budget): Factor {
+function addedFactor(model: SolverModel, place: number, budget: Budget): Factor {
   const { item, variables, formulas } = model;
   const rule = item.rules[place];
   const looksAtBase = rule?.then.some((effect) => 'basePercent' in effect) ?? false;
@@ -67,7 +67,7 @@ function addedFactor(model: Model, place: number, budget: Budget): Factor {
 }
 
 /** What decides the base: rules, choices that set or multiply it, combinations with prices. */
-function baseVariables({ item, baseChoices, variables, combined }: Model, rules: readonly number[]): Variable[] {
+function baseVariables({ item, baseChoices, variables, combined }: SolverModel, rules: readonly number[]): Variable[] {
   return unique([
     ...rules.map((rule) => variables.rule(rule)),
     ...baseChoices.map(({ atom }) => variables.atom(atom)),
@@ -76,7 +76,7 @@ function baseVariables({ item, baseChoices, variables, combined }: Model, rules:
 }
 
 /** Which combinations are sold. */
-export function soldFactor(model: Model, budget: Budget): Factor {
+export function soldFactor(model: SolverModel, budget: Budget): Factor {
   return tabulate(model, unique(model.combined.map((group) => model.variables.only(group))), budget, (world) => {
     const combination = world.combination();
     return combination?.cell?.sold === false || combination?.soldOut ? undefined : ONE;
@@ -84,38 +84,38 @@ export function soldFactor(model: Model, budget: Budget): Factor {
 }
 
 /** For each rule that is left open, that it holds just where its condition does. */
-export function ruleFactors(model: Model, rules: Iterable<number>, budget: Budget): Factor[] {
+export function ruleFactors(model: SolverModel, rules: Iterable<number>, budget: Budget): Factor[] {
   const { formulas, variables } = model;
   return openRules(formulas, rules).map((rule) => {
     const formula = formulas[rule] ?? false;
     const atoms = unique(atomsOfFormula(formula)).map((atom) => variables.atom(atom));
     const scope = unique([...atoms, variables.rule(rule)]);
     return tabulate(model, scope, budget, (world) => {
-      const isTrue = holdsWith(formula, (atom) => world.isTrue(variables.atom(atom)));
+      const isTrue = isTrueWith(formula, (atom) => world.isTrue(variables.atom(atom)));
       return isTrue === world.isTrue(variables.rule(rule)) ? ONE : undefined;
     });
   });
 }
 
 /** The answers to one group, over what matters to it and what others look at in it; hidden groups have one, the empty one. */
-export function groupFactors(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
+export function groupFactors(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
   const mine = demand?.group === group.offered.index ? demand : undefined;
   return isBestInAChain(model, group) ? chainOf(model, group, budget, mine) : [wholeFactor(model, group, budget, mine)];
 }
 
 /** The answers to one group in one factor. */
-export function wholeFactor(model: Model, group: ModelGroup, budget: Budget, demand?: Demand): Factor {
+export function wholeFactor(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor {
   // A group may look at itself: then only what is seen of it as it was given counts.
   const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
-  const remembered = new Map<string, Map<Sight, Span>>();
-  eachWorld(model, rows.given, budget, (world) => {
+  const remembered = new Map<string, Map<ObservationKey, Span>>();
+  forEachAssignment(model, rows.given, budget, (world) => {
     for (const [sight, span] of answersIn(model, group, world, remembered, budget, demand)) rows.add(world, valuesIn(group, sight), span);
   });
   return rows;
 }
 
 /** What others look at in a group, in the order in which a sight tells it. */
-function ownVariables({ variables }: Model, { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup): Variable[] {
+function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup): Variable[] {
   return [
     ...[...choiceAtoms.flat(), ...groupAtoms].map((atom) => variables.atom(atom)),
     ...(namedFirst ? [variables.first(offered.index)] : []),
@@ -123,14 +123,14 @@ function ownVariables({ variables }: Model, { offered, choiceAtoms, groupAtoms, 
   ];
 }
 
-function valuesIn({ namedFirst, isCombined }: ModelGroup, sight: Sight): number[] {
-  const { truths, first, only } = seenIn(sight);
+function valuesIn({ namedFirst, isCombined }: ModelGroup, sight: ObservationKey): number[] {
+  const { truths, first, only } = parseObservation(sight);
   return [...truths, ...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
 }
 
 function answersIn(
-  model: Model, group: ModelGroup, world: World, remembered: Map<string, Map<Sight, Span>>, budget: Budget, demand: Demand | undefined,
-): Map<Sight, Span> {
+  model: SolverModel, group: ModelGroup, world: Assignment, remembered: Map<string, Map<ObservationKey, Span>>, budget: Budget, demand: Demand | undefined,
+): Map<ObservationKey, Span> {
   const view = world.viewOf(group.matters);
   const known = remembered.get(view);
   if (known) return known;
@@ -143,13 +143,13 @@ function answersIn(
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
-function questionIn(model: Model, group: ModelGroup, world: World, budget: Budget, demand: Demand | undefined): GroupQuestion {
+function questionIn(model: SolverModel, group: ModelGroup, world: Assignment, budget: Budget, demand: Demand | undefined): GroupQuestion {
   const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
   const limits = world.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, world.ruleHolds) : NOTHING_ASKED;
   const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
   const choices = offered.choices.map((choice, index): AnsweredChoice => ({
     alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,
-    options: canStand(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [],
+    options: canBePicked(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [],
     ...(demand?.choice === index && { must: demand.must }),
   }));
   return {

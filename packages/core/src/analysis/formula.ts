@@ -48,13 +48,13 @@ export function formulaOf(
   }
 }
 
-export function holdsWith(formula: Formula, truth: (atom: number) => boolean): boolean {
+export function isTrueWith(formula: Formula, truth: (atom: number) => boolean): boolean {
   if (typeof formula === 'boolean') return formula;
   switch (formula.kind) {
     case 'atom': return truth(formula.atom);
-    case 'not': return !holdsWith(formula.of, truth);
-    case 'all': return formula.of.every((one) => holdsWith(one, truth));
-    case 'any': return formula.of.some((one) => holdsWith(one, truth));
+    case 'not': return !isTrueWith(formula.of, truth);
+    case 'all': return formula.of.every((one) => isTrueWith(one, truth));
+    case 'any': return formula.of.some((one) => isTrueWith(one, truth));
   }
 }
 

@@ -1,7 +1,7 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
 import type { Pick } from '../quote/request-schema.ts';
-import { ONE, plus, type Span, times, waysOf } from './span.ts';
-import { firstAfter, NOBODY, onlyAfter } from './picked-state.ts';
+import { ONE, plus, type Span, times, witnessesOf } from './span.ts';
+import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
 import { byPick, repriced } from './witness.ts';
 
 /** One way to pick a choice: so many units, at this price each, with what is opened along. */
@@ -49,14 +49,14 @@ export interface GroupQuestion {
  * What the others can see of an answer, as text: the truth of the atoms of each choice in document order, then of
  * the group, the first standing choice if it is one that matters, and the only standing one.
  */
-export type Sight = string;
+export type ObservationKey = string;
 
-function sightOf(atoms: string, first: number, only: number): Sight {
+function sightOf(atoms: string, first: number, only: number): ObservationKey {
   return `${atoms}|${first}|${only}`;
 }
 
 /** A sight taken apart: the truths of the atoms, the first standing choice that matters, the only standing one. */
-export function seenIn(sight: Sight): { truths: readonly number[]; first: number; only: number } {
+export function parseObservation(sight: ObservationKey): { truths: readonly number[]; first: number; only: number } {
   const [truths = '', first, only] = sight.split('|');
   return { truths: [...truths].map(Number), first: Number(first), only: Number(only) };
 }
@@ -65,8 +65,8 @@ export function seenIn(sight: Sight): { truths: readonly number[]; first: number
  * All valid answers to a group, gathered by what the others can see of them. Choices are taken one after another
  * and only the number of units so far is remembered, never the answers themselves.
  */
-export function groupAnswers(question: GroupQuestion): Map<Sight, Span> {
-  const answers = new Map<Sight, Span>();
+export function groupAnswers(question: GroupQuestion): Map<ObservationKey, Span> {
+  const answers = new Map<ObservationKey, Span>();
   const runs = [question.choices.map(({ alone, options }) => (alone ? [] : options))];
   question.choices.forEach(({ alone, options }, only) => {
     if (alone && options.length > 0) runs.push(question.choices.map((_, i) => (i === only ? options : [])));
@@ -80,7 +80,7 @@ export function groupAnswers(question: GroupQuestion): Map<Sight, Span> {
 
 type Options = readonly (readonly Option[])[];
 
-function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boolean): Map<Sight, Span> {
+function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boolean): Map<ObservationKey, Span> {
   const { included, includedFirst } = question;
   const counted = sweep(question, options, notEmpty, PLAIN);
   if (included === 0 || options.every((list) => list.length === 0)) return counted;
@@ -91,9 +91,9 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   // One sweep by free choice finds both ends.
   const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
   for (const [sight, span] of counted) {
-    const spans = (sweeps: Map<Sight, Span>[]) => sweeps.flatMap((one) => one.get(sight) ?? []).reduce(plus);
-    const { low, ways } = spans(lows);
-    counted.set(sight, { ...span, low, high: spans(highs).high, ways });
+    const spans = (sweeps: Map<ObservationKey, Span>[]) => sweeps.flatMap((one) => one.get(sight) ?? []).reduce(plus);
+    const { low, witnesses: ways } = spans(lows);
+    counted.set(sight, { ...span, low, high: spans(highs).high, witnesses: ways });
   }
   return counted;
 }
@@ -128,8 +128,8 @@ interface State {
   span: Span;
 }
 
-function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
-  let states = new Map<string | number, State>([['', { units: 0, free: 0, sight: '', first: NOBODY, only: NOBODY, span: ONE }]]);
+function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
+  let states = new Map<string | number, State>([['', { units: 0, free: 0, sight: '', first: NONE, only: NONE, span: ONE }]]);
   question.choices.forEach((choice, index) => {
     const next = new Map<string | number, State>();
     const put = (state: State) => {
@@ -159,7 +159,7 @@ const FREE_BELOW = 128;
 
 /** Where nothing is looked at, units and free ones say it all, and a number is the faster key. */
 function keyOf({ units, free, first, only, sight }: State): string | number {
-  if (sight === '' && first === NOBODY && only === NOBODY) return units * FREE_BELOW + free;
+  if (sight === '' && first === NONE && only === NONE) return units * FREE_BELOW + free;
   return `${units},${free},${first},${only},${sight}`;
 }
 
@@ -167,8 +167,8 @@ function pickOption(
   question: GroupQuestion, state: State, choice: AnsweredChoice, index: number, option: Option, pricing: Pricing, put: (state: State) => void,
 ): void {
   const { units } = option;
-  const first = question.looksAtFirst ? firstAfter(state.first, index, choice.namedFirst) : NOBODY;
-  const only = question.looksAtOnly ? onlyAfter(state.only, index) : NOBODY;
+  const first = question.looksAtFirst ? foldFirstPicked(state.first, index, choice.namedFirst) : NONE;
+  const only = question.looksAtOnly ? foldOnlyPicked(state.only, index) : NONE;
   const sight = choice.atoms.length === 0 ? state.sight : state.sight + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
   const mostFree = pricing.kind === 'free-choice' ? Math.min(units, question.included - state.free) : 0;
   for (let free = 0; free <= mostFree; free++) {
@@ -181,7 +181,7 @@ function pickOption(
 export function spanOf({ calories, inner, pick }: Option, paid: number): Span {
   return {
     count: inner.count, low: inner.low + paid, high: inner.high + paid, fewest: inner.fewest + calories, most: inner.most + calories,
-    ways: pick && byPick(pick, paid, waysOf(inner)),
+    witnesses: pick && byPick(pick, paid, witnessesOf(inner)),
   };
 }
 
@@ -198,9 +198,9 @@ export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
   return units >= atLeast && units <= atMost ? 1 : 0;
 }
 
-function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<Sight, Span> {
+function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
   const { included, min } = question;
-  const answers = new Map<Sight, Span>();
+  const answers = new Map<ObservationKey, Span>();
   for (const { units, free, sight, first, only, span } of states) {
     if (units < min || (notEmpty && units === 0)) continue;
     if (pricing.kind === 'free-choice' && free !== Math.min(included, units)) continue;
@@ -214,5 +214,5 @@ function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: bool
 }
 
 function lowered(span: Span, less: number): Span {
-  return { ...span, low: span.low - less, high: span.high - less, ways: span.ways && repriced(span.ways, (price) => price - less) };
+  return { ...span, low: span.low - less, high: span.high - less, witnesses: span.witnesses && repriced(span.witnesses, (price) => price - less) };
 }

@@ -8,7 +8,7 @@ import { type Variable, Variables } from './variables.ts';
  * An item in known circumstances, as the analysis sees it: variables for everything that one group says and another
  * part looks at. What nobody looks at has none.
  */
-export interface Model {
+export interface SolverModel {
   readonly menu: CompiledMenu;
   readonly item: CompiledItem;
   readonly circumstances: Circumstances;
@@ -77,7 +77,7 @@ export interface Matters {
   readonly combination: boolean;
 }
 
-export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1, aim: Partial<Aim> = {}): Model {
+export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1, aim: Partial<Aim> = {}): SolverModel {
   const list = new AtomList();
   const { deciding, named, matters, needsBase } = groupMatters(item);
   const formulas = item.rules.map(({ when }, rule) =>
@@ -107,7 +107,7 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
 const NOTHING_MATTERS: Matters = { rules: [], firsts: [], base: false, combination: false };
 
 /** The variables that say what matters. */
-export function variablesOf({ variables, formulas, combined }: Model, { rules, firsts, base, combination }: Matters): Variable[] {
+export function variablesOf({ variables, formulas, combined }: SolverModel, { rules, firsts, base, combination }: Matters): Variable[] {
   return unique([
     ...openRules(formulas, rules).map((rule) => variables.rule(rule)),
     ...firsts.map((group) => variables.first(group)),
@@ -122,12 +122,12 @@ export function openRules(formulas: readonly Formula[], rules: Iterable<number>)
 }
 
 /** The groups that rules look at. */
-export function groupsOfRules({ formulas, atoms }: Model, rules: readonly number[]): number[] {
+export function groupsOfRules({ formulas, atoms }: SolverModel, rules: readonly number[]): number[] {
   return unique(rules.flatMap((rule) => atomsOfFormula(formulas[rule] ?? false)).flatMap((atom) => atoms[atom]?.group ?? []));
 }
 
 /** How many values each variable may have. */
-export function sizesOf({ variables }: Model): SizeOf {
+export function sizesOf({ variables }: SolverModel): SizeOf {
   return (variable) => variables.size(variable);
 }
 

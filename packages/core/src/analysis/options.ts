@@ -7,16 +7,16 @@ import { unitPrice } from '../quote/unit-price.ts';
 import { type AnsweredChoice, groupAnswers, type Option } from './group-answers.ts';
 import { ONE, plus, type Span, times } from './span.ts';
 import { repriced } from './witness.ts';
-import type { World } from './assignment.ts';
+import type { Assignment } from './assignment.ts';
 
 /** Whether a choice of a group that an item offers can stand in a world. */
-export function canStand({ line }: World, group: OfferedGroup, choice: OfferedChoice): boolean {
+export function canBePicked({ line }: Assignment, group: OfferedGroup, choice: OfferedChoice): boolean {
   const { settlement, circumstances } = line;
   return settlement.isVisible(group.ruled) && settlement.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 
 /** Every way to pick a choice: units, amount, and all answers to what it opens as one span. */
-export function optionsOf(world: World, group: OfferedGroup, choice: OfferedChoice, spend: (steps: number) => void): Option[] {
+export function optionsOf(world: Assignment, group: OfferedGroup, choice: OfferedChoice, spend: (steps: number) => void): Option[] {
   const inner = openedSpan(world, choice, spend);
   if (!inner) return [];
   const isFree = group.by && world.combination()?.cell?.price !== undefined;
@@ -35,7 +35,7 @@ export function optionsOf(world: World, group: OfferedGroup, choice: OfferedChoi
 }
 
 /** How often a price is charged in what the prices are summed up for. */
-export function weightOf({ aim, line }: World, charge: Charge): number {
+export function weightOf({ aim, line }: Assignment, charge: Charge): number {
   if (aim.prices === 'unit') return charge === 'each' ? 1 : 0;
   return charge === 'each' ? line.quantity : 1;
 }
@@ -45,15 +45,15 @@ export function fixed(price: number): Span {
   return { ...ONE, low: price, high: price };
 }
 
-function multiplied({ count, low, high, fewest, most, ways }: Span, units: number): Span {
+function multiplied({ count, low, high, fewest, most, witnesses: ways }: Span, units: number): Span {
   return {
     count, low: low * units, high: high * units, fewest: fewest * units, most: most * units,
-    ways: ways && repriced(ways, (price) => price * units),
+    witnesses: ways && repriced(ways, (price) => price * units),
   };
 }
 
 /** All answers to the groups that a choice opens; undefined when one of them can't be answered. */
-function openedSpan(world: World, choice: OfferedChoice, spend: (steps: number) => void): Span | undefined {
+function openedSpan(world: Assignment, choice: OfferedChoice, spend: (steps: number) => void): Span | undefined {
   return choice.opens.reduce<Span | undefined>((span, group) => {
     const answers = openedAnswers(world, group, spend);
     return span && answers && times(span, answers);
@@ -61,7 +61,7 @@ function openedSpan(world: World, choice: OfferedChoice, spend: (steps: number) 
 }
 
 /** All answers to a group that a choice opens; undefined when it can't be answered. */
-export function openedAnswers(world: World, group: OfferedGroup, spend: (steps: number) => void): Span | undefined {
+export function openedAnswers(world: Assignment, group: OfferedGroup, spend: (steps: number) => void): Span | undefined {
   if (group.group.kind !== 'choices') return fixed(notePrice(world, group));
   const out = world.line.circumstances.out;
   const choices = group.choices.map((choice): AnsweredChoice => ({
@@ -74,7 +74,7 @@ export function openedAnswers(world: World, group: OfferedGroup, spend: (steps: 
 }
 
 /** What a visible group costs whatever is answered: a required note its price, a required amount its least. */
-export function fixedPrice(world: World, offered: OfferedGroup): number {
+export function fixedPrice(world: Assignment, offered: OfferedGroup): number {
   const { group } = offered;
   const { line } = world;
   if (!line.settlement.isVisible(offered.ruled)) return 0;
@@ -84,7 +84,7 @@ export function fixedPrice(world: World, offered: OfferedGroup): number {
   return notePrice(world, offered);
 }
 
-function notePrice(world: World, offered: OfferedGroup): number {
+function notePrice(world: Assignment, offered: OfferedGroup): number {
   const { group } = offered;
   const { line } = world;
   if (group.kind !== 'note' || !group.note?.required) return 0;

@@ -1,4 +1,4 @@
-import { both, either, type Ways } from './witness.ts';
+import { both, either, type Witnesses } from './witness.ts';
 
 /**
  * What is known of a set of builds: how many there are, exactly, and the lowest and highest price and calories
@@ -11,15 +11,15 @@ export interface Span {
   readonly fewest: number;
   readonly most: number;
   /** How to be among them, where somebody asked for the way; left out where nothing has to be picked. */
-  readonly ways: Ways | undefined;
+  readonly witnesses: Witnesses | undefined;
 }
 
-export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0, ways: undefined };
+export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0, witnesses: undefined };
 
 export function times(a: Span, b: Span): Span {
   return {
     count: a.count * b.count, low: a.low + b.low, high: a.high + b.high, fewest: a.fewest + b.fewest, most: a.most + b.most,
-    ways: a.ways ?? b.ways ? both(waysOf(a), waysOf(b)) : undefined,
+    witnesses: a.witnesses ?? b.witnesses ? both(witnessesOf(a), witnessesOf(b)) : undefined,
   };
 }
 
@@ -31,10 +31,10 @@ export function plus(a: Span | undefined, b: Span): Span {
     high: Math.max(a.high, b.high),
     fewest: Math.min(a.fewest, b.fewest),
     most: Math.max(a.most, b.most),
-    ways: a.ways ?? b.ways ? either(waysOf(a), waysOf(b)) : undefined,
+    witnesses: a.witnesses ?? b.witnesses ? either(witnessesOf(a), witnessesOf(b)) : undefined,
   };
 }
 
-export function waysOf({ ways, low }: Span): Ways {
+export function witnessesOf({ witnesses: ways, low }: Span): Witnesses {
   return ways ?? [{ picks: [], taps: 0, price: low }];
 }

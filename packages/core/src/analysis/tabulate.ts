@@ -1,15 +1,15 @@
 import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
 import { keyOf, layoutOf } from './layout.ts';
-import { type Model, sizesOf, unique } from './model.ts';
+import { type SolverModel, sizesOf, unique } from './model.ts';
 import { plus, type Span } from './span.ts';
 import type { Variable } from './variables.ts';
-import { World } from './assignment.ts';
+import { Assignment } from './assignment.ts';
 
 /** A factor made by looking at every world that some variables tell apart; undefined leaves one out. */
-export function tabulate(model: Model, scope: readonly Variable[], budget: Budget, spanIn: (world: World) => Span | undefined): Factor {
+export function tabulate(model: SolverModel, scope: readonly Variable[], budget: Budget, spanIn: (world: Assignment) => Span | undefined): Factor {
   const rows = new Rows(model, scope, [], budget);
-  eachWorld(model, rows.given, budget, (world) => {
+  forEachAssignment(model, rows.given, budget, (world) => {
     const span = spanIn(world);
     if (span) rows.add(world, [], span);
   });
@@ -27,7 +27,7 @@ export class Rows implements Factor {
   readonly #budget: Budget;
 
   /** @param shown variables of which a row says more than its world; may be given as well */
-  constructor(model: Model, given: readonly Variable[], shown: readonly Variable[], budget: Budget) {
+  constructor(model: SolverModel, given: readonly Variable[], shown: readonly Variable[], budget: Budget) {
     this.#budget = budget;
     this.given = unique(given);
     this.#shown = shown;
@@ -36,7 +36,7 @@ export class Rows implements Factor {
   }
 
   /** Adds a row, with the values of what is shown; one that shows other than the world gives is no row. */
-  add({ values }: World, shown: readonly number[], span: Span): void {
+  add({ values }: Assignment, shown: readonly number[], span: Span): void {
     if (this.#shown.some((variable, i) => values[variable] !== undefined && values[variable] !== shown[i])) return;
     this.#budget.spend(1);
     const key = keyOf(this.#layout, (variable) => values[variable] ?? shown[this.#shown.indexOf(variable)] ?? 0);
@@ -45,8 +45,8 @@ export class Rows implements Factor {
 }
 
 /** Visits every world that some variables tell apart; the world is written over each time. */
-export function eachWorld(model: Model, variables: readonly Variable[], budget: Budget, visit: (world: World) => void): void {
-  const world = new World(model);
+export function forEachAssignment(model: SolverModel, variables: readonly Variable[], budget: Budget, visit: (world: Assignment) => void): void {
+  const world = new Assignment(model);
   const assign = (at: number) => {
     const variable = variables[at];
     if (variable === undefined) {
@@ -63,6 +63,6 @@ export function eachWorld(model: Model, variables: readonly Variable[], budget: 
 }
 
 /** Whether a factor leaves room for a world. */
-export function isPossible(model: Model, { scope, table }: Factor, { values }: World): boolean {
+export function isPossible(model: SolverModel, { scope, table }: Factor, { values }: Assignment): boolean {
   return table.has(keyOf(layoutOf(scope, sizesOf(model)), (variable) => values[variable] ?? 0));
 }

@@ -1,5 +1,5 @@
 import type { CompiledItem } from '../compile/compiled.ts';
-import { NOBODY, SEVERAL } from './picked-state.ts';
+import { NONE, MANY } from './picked-state.ts';
 
 /** A number that stands for something about a build that one part of the item says and another looks at. */
 export type Variable = number;
@@ -66,16 +66,16 @@ export class Variables {
 
   /** The values of a group's first or only standing choice, if these are the choices somebody looks at. */
   static valuesOfStanding(choices: Iterable<number>): number[] {
-    return [SEVERAL, NOBODY, ...choices].map(Variables.ofStanding);
+    return [MANY, NONE, ...choices].map(Variables.ofStanding);
   }
 
   static ofStanding(choice: number): number {
-    return choice - SEVERAL;
+    return choice - MANY;
   }
 
   /** Which choice stands, as standing.ts says it; where it is left open, none does. */
   static standing(value: number | undefined): number {
-    return value === undefined ? NOBODY : value + SEVERAL;
+    return value === undefined ? NONE : value + MANY;
   }
 }
 

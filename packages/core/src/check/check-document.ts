@@ -1,6 +1,6 @@
 import type { Choice, ChoicesGroup } from '../menu/group-schema.ts';
 import type { Item, Menu, Text } from '../menu/document.ts';
-import { stepsOf } from '../menu/fault.ts';
+import { parsePointer } from '../menu/fault.ts';
 import { attachedLimits, indexOffers, offersOf } from '../menu/offered.ts';
 import { textIn } from '../menu/text.ts';
 import { eachPriceOfChoice, eachText } from '../menu/visit.ts';
@@ -31,7 +31,7 @@ function isMissing(text: Text, locale: string): boolean {
 
 /** The place of a text, by ids, from its path in the document. */
 function placeOf(menu: Menu, path: string): string {
-  const [kind = '', index, list, inner] = stepsOf(path);
+  const [kind = '', index, list, inner] = parsePointer(path);
   if (kind === 'orderGroups') return `groups/${menu.orderGroups?.[Number(index)]?.group ?? ''}`;
   const thing = (menu as unknown as Record<string, Record<string, never>[]>)[kind]?.[Number(index)] as Record<string, unknown> | undefined;
   const own = `${kind}/${String(thing?.['id'])}`;

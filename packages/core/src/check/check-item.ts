@@ -1,19 +1,19 @@
-import { looseSpan } from '../analysis/bounds.ts';
+import { looseBounds } from '../analysis/bounds.ts';
 import { eliminate, eliminateAllBut } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
 import { type Demand, sizesOf } from '../analysis/model.ts';
-import type { Way } from '../analysis/witness.ts';
+import type { Witness } from '../analysis/witness.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Pick } from '../quote/request-schema.ts';
-import { workLine } from '../quote/work-line.ts';
+import { evaluateLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
 import { type Occasion, pricedOccasions } from './contexts.ts';
-import { findEnds, isEverAnswerable, isEverReached, isEverVisible, stuckInside, wayInside, wayToReach } from './dead-ends.ts';
+import { findEnds, isEverAnswerable, isEverReached, isEverVisible, stuckInside, witnessInside, witnessToReach } from './dead-ends.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
-import { shortestWay } from './shortest-witness.ts';
-import { type Solved, solve } from './solve.ts';
+import { shortestWitness } from './shortest-witness.ts';
+import { type SolvedItem, solve } from './solve.ts';
 
 /**
  * What can be proved about one item, on each occasion that its rules tell apart: that it can be ordered, that nobody
@@ -30,7 +30,7 @@ export function checkItemBuilds(check: ItemCheck): void {
   if (orderable.length > 0) for (const group of check.item.groups) checkChoicesOf(check, group, orderable);
 }
 
-function checkOccasion(check: ItemCheck, solved: Solved): void {
+function checkOccasion(check: ItemCheck, solved: SolvedItem): void {
   const { item, found } = check;
   const { model, occasion, span } = solved;
   const where = `items/${item.item.id}`;
@@ -38,12 +38,12 @@ function checkOccasion(check: ItemCheck, solved: Solved): void {
   for (const group of model.groups) {
     const { id } = group.offered;
     if (!isEverReached(solved, group) || isEverAnswerable(solved, group)) continue;
-    const way = wayToReach(solved, group);
+    const way = witnessToReach(solved, group);
     found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min: minAfter(check, group.offered, way, occasion) }, replayOf(check, way, occasion));
   }
   for (const stuck of stuckInside(solved)) {
     const { id, min } = stuck.group;
-    const way = wayInside(solved, stuck);
+    const way = witnessInside(solved, stuck);
     if (way) found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, way, occasion));
   }
   findEnds(check, solved);
@@ -51,8 +51,8 @@ function checkOccasion(check: ItemCheck, solved: Solved): void {
 }
 
 /** The least that a group asks for after some answers: rules may have raised it. */
-function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, way: Way | undefined, { context, quantity }: Occasion): number {
-  const worked = way && workLine(menu, { ...context, item: item.item.id, quantity, picks: [...way.picks] }, clock);
+function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, way: Witness | undefined, { context, quantity }: Occasion): number {
+  const worked = way && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...way.picks] }, clock);
   return worked?.groups.find(({ group, at }) => group === id && at === undefined)?.min ?? min;
 }
 
@@ -60,17 +60,17 @@ function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, w
 export function checkItemPrice(check: ItemCheck): void {
   const { menu, item, clock, found } = check;
   for (const occasion of pricedOccasions(item, check.occasions)) {
-    if (looseSpan(menu, item, circumstancesOf(menu, occasion.context, clock, new ProblemList())).low >= 0) continue;
+    if (looseBounds(menu, item, circumstancesOf(menu, occasion.context, clock, new ProblemList())).low >= 0) continue;
     const below = (['line', 'unit'] as const).map((prices) => solve(check, occasion, { prices })).filter(({ span }) => span && span.low < 0);
     if (below.length === 0) continue;
     const all = item.groups.map(({ index }) => index);
-    const ways = below.flatMap(({ model, common, sold }) => shortestWay(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
+    const ways = below.flatMap(({ model, common, sold }) => shortestWitness(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
     const [way] = ways.sort((a, b) => a.taps - b.taps);
     return found.add('price-below-zero', `items/${item.item.id}`, {}, replayOf(check, way, occasion));
   }
 }
 
-function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonly Solved[]): void {
+function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonly SolvedItem[]): void {
   const where = `items/${check.item.item.id}/groups/${offered.id}`;
   const isAsked = solved.some((one) => one.model.groups.some((group) => group.offered === offered && isEverVisible(one, group)));
   if (!isAsked) return check.found.add('never-offered', where, { group: offered.id });
@@ -91,7 +91,7 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
  * Tells whether some valid build answers the group with, or without, a choice. Where the group is one factor, all the
  * others are summed out once; where it is a chain, what it looks at is too much to keep together.
  */
-function asker({ model, budget, common, sold, answersTo }: Solved, index: number): (choice: number, must: Demand['must']) => boolean {
+function asker({ model, budget, common, sold, answersTo }: SolvedItem, index: number): (choice: number, must: Demand['must']) => boolean {
   const group = model.groups[index];
   const others = model.groups.flatMap(({ offered }) => (offered.index === index ? [] : answersTo(offered.index)));
   const [whole, ...links] = answersTo(index);
@@ -103,7 +103,7 @@ function asker({ model, budget, common, sold, answersTo }: Solved, index: number
 }
 
 /** Groups that could be answered but for what is 86'd now, and tables of which it leaves no combination; what leads to them. */
-function checkSoldOut(check: ItemCheck, whole: Solved, now: Solved): void {
+function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): void {
   const { item, found } = check;
   const where = `items/${item.item.id}`;
   const { model } = now;
@@ -115,10 +115,10 @@ function checkSoldOut(check: ItemCheck, whole: Solved, now: Solved): void {
     return isEverReached(now, group) && !isEverAnswerable(now, group) && isEverAnswerable(whole, before);
   });
   if (now.span) findEnds(check, now, { soldOut: true });
-  for (const group of stuck) add(group.offered.id, wayToReach(now, group));
+  for (const group of stuck) add(group.offered.id, witnessToReach(now, group));
   const anyway = new Set(stuckInside(whole).map(({ group }) => group));
   for (const one of stuckInside(now).filter(({ group }) => !anyway.has(group))) {
-    const way = wayInside(now, one);
+    const way = witnessInside(now, one);
     if (way) add(one.group.id, way);
   }
   if (now.span || !whole.span) return;
@@ -134,7 +134,7 @@ const TOO_MUCH = new Set(['not-offered', 'too-many', 'too-many-of-choice', 'not-
 function checkDefaults(check: ItemCheck, occasion: Occasion): void {
   const { menu, item, clock, found } = check;
   const line = { ...occasion.context, ...preselectedLine(menu, item.item.id), quantity: occasion.quantity };
-  for (const { code, group, at } of workLine(menu, line, clock)?.problems ?? []) {
+  for (const { code, group, at } of evaluateLine(menu, line, clock)?.problems ?? []) {
     if (!TOO_MUCH.has(code) || at !== undefined) continue;
     const replay = replayOf(check, { picks: line.picks ?? [] }, occasion);
     found.add('default-breaks-limits', `items/${item.item.id}/groups/${group ?? ''}`, { group, problem: code }, replay);

@@ -1,10 +1,10 @@
 import type { Factor } from '../analysis/eliminate.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
-import { allBefore, canLead, conditionOn, wayThrough } from './prerequisites.ts';
+import { prerequisitesOf, canBeReached, conditionFactor, witnessThrough } from './prerequisites.ts';
 import type { FindingList, Replay } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
-import { type Ground, groundOn } from './solve.ts';
+import { type SolverContext, solverContextOn } from './solve.ts';
 
 /** What was learnt of the rules over all items: which can hold, and which pairs can hold at once and disagree. */
 export class RuleCheck {
@@ -32,14 +32,14 @@ export class RuleCheck {
     for (const occasion of check.occasions) {
       const unsettled = rules.some(({ id }) => !this.#fires.has(id)) || pairs.some(([, later]) => !this.#disagree.has(rules[later]?.id ?? ''));
       if (!unsettled) return;
-      const ground = groundOn(check, occasion);
+      const ground = solverContextOn(check, occasion);
       rules.forEach(({ id }, index) => {
         if (!this.#fires.has(id) && canHold(ground, [index])) this.#fires.add(id);
       });
       for (const [earlier, later] of pairs) {
         const [one, other] = [rules[earlier], rules[later]];
         if (!one || !other || this.#disagree.has(other.id) || !canHold(ground, [earlier, later])) continue;
-        const way = wayThrough(ground, allBefore(ground.model, [earlier, later]), [allHold(ground, [earlier, later])]);
+        const way = witnessThrough(ground, prerequisitesOf(ground.model, [earlier, later]), [allHold(ground, [earlier, later])]);
         this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, way, occasion) });
       }
     }
@@ -55,12 +55,12 @@ export class RuleCheck {
 }
 
 /** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */
-function canHold(ground: Ground, rules: readonly number[]): boolean {
-  return canLead(ground, allBefore(ground.model, rules), [allHold(ground, rules)]);
+function canHold(ground: SolverContext, rules: readonly number[]): boolean {
+  return canBeReached(ground, prerequisitesOf(ground.model, rules), [allHold(ground, rules)]);
 }
 
-function allHold(ground: Ground, rules: readonly number[]): Factor {
-  return conditionOn(ground, rules, (world) => rules.every(world.ruleHolds));
+function allHold(ground: SolverContext, rules: readonly number[]): Factor {
+  return conditionFactor(ground, rules, (world) => rules.every(world.ruleHolds));
 }
 
 /** Pairs of rules, earlier first, of which only one can have its way. */

@@ -1,67 +1,67 @@
-import { openedAnswers, canStand } from '../analysis/options.ts';
+import { openedAnswers, canBePicked } from '../analysis/options.ts';
 import { type ModelGroup, rulesBefore, rulesOf } from '../analysis/model.ts';
-import type { Way } from '../analysis/witness.ts';
-import { World } from '../analysis/assignment.ts';
+import type { Witness } from '../analysis/witness.ts';
+import { Assignment } from '../analysis/assignment.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import type { Pick } from '../quote/request-schema.ts';
-import { allBefore, type Before, canLead, conditionOn, isAsked, isStuck, wayThrough } from './prerequisites.ts';
+import { prerequisitesOf, type Prerequisites, canBeReached, conditionFactor, groupIsVisible, unanswerableFactor, witnessThrough } from './prerequisites.ts';
 import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
-import type { Ground, Solved } from './solve.ts';
+import type { SolverContext, SolvedItem } from './solve.ts';
 
-export function isEverVisible(ground: Ground, group: ModelGroup): boolean {
-  return canLead(ground, allBefore(ground.model, rulesOf(group.offered.ruled)), [isAsked(ground, group)]);
+export function isEverVisible(ground: SolverContext, group: ModelGroup): boolean {
+  return canBeReached(ground, prerequisitesOf(ground.model, rulesOf(group.offered.ruled)), [groupIsVisible(ground, group)]);
 }
 
 /** Whether a guest ever comes to be asked a group, all that decides over it and its choices being answered. */
-export function isEverReached(ground: Ground, group: ModelGroup): boolean {
-  return canLead(ground, beforeAnswering(ground, group), [isAsked(ground, group)]);
+export function isEverReached(ground: SolverContext, group: ModelGroup): boolean {
+  return canBeReached(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group)]);
 }
 
-export function isEverAnswerable(ground: Ground, group: ModelGroup): boolean {
+export function isEverAnswerable(ground: SolverContext, group: ModelGroup): boolean {
   const { index } = group.offered;
-  return canLead(ground, beforeAnswering(ground, group), [isAsked(ground, group), ...ground.answersTo(index)]);
+  return canBeReached(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group), ...ground.answersTo(index)]);
 }
 
 /** The shortest answers after which a group is asked, all that decides over it and its choices being answered. */
-export function wayToReach(ground: Ground, group: ModelGroup): Way | undefined {
-  return wayThrough(ground, beforeAnswering(ground, group), [isAsked(ground, group)]);
+export function witnessToReach(ground: SolverContext, group: ModelGroup): Witness | undefined {
+  return witnessThrough(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group)]);
 }
 
-function beforeAnswering({ model }: Ground, group: ModelGroup): Before {
-  return allBefore(model, rulesBefore(group));
+function beforeAnswering({ model }: SolverContext, group: ModelGroup): Prerequisites {
+  return prerequisitesOf(model, rulesBefore(group));
 }
 
 /** Where valid answers leave a guest stuck, before a group or a table's last one; each is told once. */
-export function findEnds(check: ItemCheck, solved: Solved, params: Finding['params'] = {}): void {
+export function findEnds(check: ItemCheck, solved: SolvedItem, params: Finding['params'] = {}): void {
   for (const group of solved.model.groups) findDeadEnd(check, solved, group, params);
   findUnsoldEnd(check, solved, params);
 }
 
 /** A group that some valid answer to the groups before it leaves without any valid answer of its own. */
-function findDeadEnd(check: ItemCheck, solved: Solved, group: ModelGroup, params: Finding['params']): void {
+function findDeadEnd(check: ItemCheck, solved: SolvedItem, group: ModelGroup, params: Finding['params']): void {
   const { min, limits } = group.offered;
   const isRequired = min > 0 || limits.some(({ limit }) => (limit.min ?? 0) > 0);
-  const before = allBefore(solved.model, rulesBefore(group));
+  const before = prerequisitesOf(solved.model, rulesBefore(group));
   if (!isRequired || before.groups.length === 0 || !isEverAnswerable(solved, group)) return;
-  const stuck = isStuck(solved, group);
-  if (canLead(solved, before, [stuck])) addEnd(check, solved, group, wayThrough(solved, before, [stuck]), params);
+  const stuck = unanswerableFactor(solved, group);
+  if (canBeReached(solved, before, [stuck])) addEnd(check, solved, group, witnessThrough(solved, before, [stuck]), params);
 }
 
 /** A table's last group, where the answers to its other groups leave no combination that is sold. */
-function findUnsoldEnd(check: ItemCheck, solved: Solved, params: Finding['params']): void {
+function findUnsoldEnd(check: ItemCheck, solved: SolvedItem, params: Finding['params']): void {
   const { model, sold } = solved;
   const { combined, groups, variables } = model;
   const last = groups[Math.max(...combined)];
   if (!last || combined.length < 2) return;
   const others = combined.filter((index) => index !== last.offered.index);
-  const stuck = isStuck(solved, last, others.map((index) => variables.only(index)), sold);
-  const before = allBefore(model, rulesBefore(last), others);
-  if (canLead(solved, before, [stuck])) addEnd(check, solved, last, wayThrough(solved, before, [stuck]), params);
+  const stuck = unanswerableFactor(solved, last, others.map((index) => variables.only(index)), sold);
+  const before = prerequisitesOf(model, rulesBefore(last), others);
+  if (canBeReached(solved, before, [stuck])) addEnd(check, solved, last, witnessThrough(solved, before, [stuck]), params);
 }
 
-function addEnd(check: ItemCheck, { occasion }: Solved, { offered: { id } }: ModelGroup, way: Way | undefined, params: Finding['params']): void {
+function addEnd(check: ItemCheck, { occasion }: SolvedItem, { offered: { id } }: ModelGroup, way: Witness | undefined, params: Finding['params']): void {
   check.found.add('dead-end', `items/${check.item.item.id}/groups/${id}`, { ...params, group: id }, replayOf(check, way, occasion));
 }
 
@@ -74,8 +74,8 @@ export interface StuckInside {
 }
 
 /** The groups that choices open and that have no valid answer. Rules do not speak of them, so none depends on the others. */
-export function stuckInside({ model, budget }: Ground): StuckInside[] {
-  const world = new World(model);
+export function stuckInside({ model, budget }: SolverContext): StuckInside[] {
+  const world = new Assignment(model);
   const within = (choice: OfferedChoice, asPick: (inner: Pick[]) => Pick): Omit<StuckInside, 'opener' | 'choice'>[] =>
     choice.opens.flatMap((group) => [
       ...(openedAnswers(world, group, budget.spend) ? [] : [{ group, pick: asPick([]) }]),
@@ -92,10 +92,10 @@ export function stuckInside({ model, budget }: Ground): StuckInside[] {
 }
 
 /** The shortest answers after which a guest stands before what can't be answered; undefined where none lead there. */
-export function wayInside(ground: Ground, { opener, choice, pick }: StuckInside): { picks: Pick[] } | undefined {
+export function witnessInside(ground: SolverContext, { opener, choice, pick }: StuckInside): { picks: Pick[] } | undefined {
   const rules = [opener.offered.ruled, choice.ruled].flatMap(rulesOf);
-  const canPick = conditionOn(ground, rules, (world) => canStand(world, opener.offered, choice));
-  const before = allBefore(ground.model, rules);
-  if (!canLead(ground, before, [canPick])) return undefined;
-  return { picks: [...(wayThrough(ground, before, [canPick])?.picks ?? []), pick] };
+  const canPick = conditionFactor(ground, rules, (world) => canBePicked(world, opener.offered, choice));
+  const before = prerequisitesOf(ground.model, rules);
+  if (!canBeReached(ground, before, [canPick])) return undefined;
+  return { picks: [...(witnessThrough(ground, before, [canPick])?.picks ?? []), pick] };
 }

@@ -1,22 +1,22 @@
 import { eliminate, eliminateAllBut, type Factor } from '../analysis/eliminate.ts';
 import { ruleFactors } from '../analysis/factors.ts';
-import { groupsOfRules, type Model, type ModelGroup, openRules, rulesBefore, rulesOf, sizesOf, unique } from '../analysis/model.ts';
+import { groupsOfRules, type SolverModel, type ModelGroup, openRules, rulesBefore, rulesOf, sizesOf, unique } from '../analysis/model.ts';
 import { ONE } from '../analysis/span.ts';
 import { isPossible, tabulate } from '../analysis/tabulate.ts';
 import type { Variable } from '../analysis/variables.ts';
-import type { Way } from '../analysis/witness.ts';
-import type { World } from '../analysis/assignment.ts';
-import { shortestWay } from './shortest-witness.ts';
-import type { Ground } from './solve.ts';
+import type { Witness } from '../analysis/witness.ts';
+import type { Assignment } from '../analysis/assignment.ts';
+import { shortestWitness } from './shortest-witness.ts';
+import type { SolverContext } from './solve.ts';
 
 /** What comes before some rules hold or not: the groups they look at, the rules over these, and so on. */
-export interface Before {
+export interface Prerequisites {
   readonly groups: readonly number[];
   readonly rules: readonly number[];
 }
 
 /** Everything before some rules, and before some groups. */
-export function allBefore(model: Model, rules: readonly number[], first: readonly number[] = []): Before {
+export function prerequisitesOf(model: SolverModel, rules: readonly number[], first: readonly number[] = []): Prerequisites {
   const rulesAt = (index: number) => {
     const group = model.groups[index];
     return group ? rulesBefore(group) : [];
@@ -27,29 +27,29 @@ export function allBefore(model: Model, rules: readonly number[], first: readonl
 }
 
 /** Whether valid answers to all that comes before lead to where some conditions are met. */
-export function canLead({ model, budget, answersTo }: Ground, { groups, rules }: Before, conditions: readonly Factor[]): boolean {
+export function canBeReached({ model, budget, answersTo }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): boolean {
   if (conditions.some(({ table }) => table.size === 0)) return false;
   const factors = [...conditions, ...ruleFactors(model, rules, budget), ...groups.flatMap((group) => answersTo(group))];
   return eliminate(factors, sizesOf(model), budget) !== undefined;
 }
 
 /** The shortest answers to all that comes before that lead to where some conditions are met. */
-export function wayThrough({ model, budget }: Ground, { groups, rules }: Before, conditions: readonly Factor[]): Way | undefined {
-  return shortestWay(model, groups, [...conditions, ...ruleFactors(model, rules, budget)]);
+export function witnessThrough({ model, budget }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): Witness | undefined {
+  return shortestWitness(model, groups, [...conditions, ...ruleFactors(model, rules, budget)]);
 }
 
 /** That something holds, told from the rules that decide over it. */
-export function conditionOn({ model, budget }: Ground, rules: readonly number[], holds: (world: World) => boolean): Factor {
+export function conditionFactor({ model, budget }: SolverContext, rules: readonly number[], holds: (world: Assignment) => boolean): Factor {
   return tabulate(model, variablesOfRules(model, rules), budget, (world) => (holds(world) ? ONE : undefined));
 }
 
 /** That a group is asked. */
-export function isAsked(ground: Ground, { offered }: ModelGroup): Factor {
-  return conditionOn(ground, rulesOf(offered.ruled), ({ line }) => line.settlement.isVisible(offered.ruled));
+export function groupIsVisible(ground: SolverContext, { offered }: ModelGroup): Factor {
+  return conditionFactor(ground, rulesOf(offered.ruled), ({ line }) => line.settlement.isVisible(offered.ruled));
 }
 
 /** That a group is asked and has no valid answer, or none that completes a combination that is sold. */
-export function isStuck({ model, budget, answersTo }: Ground, group: ModelGroup, others: readonly Variable[] = [], sold?: Factor): Factor {
+export function unanswerableFactor({ model, budget, answersTo }: SolverContext, group: ModelGroup, others: readonly Variable[] = [], sold?: Factor): Factor {
   const { offered } = group;
   const scope = unique([...variablesOfRules(model, rulesBefore(group)), ...others]);
   const answers = answersTo(offered.index);
@@ -61,6 +61,6 @@ export function isStuck({ model, budget, answersTo }: Ground, group: ModelGroup,
   });
 }
 
-function variablesOfRules({ variables, formulas }: Model, rules: readonly number[]): Variable[] {
+function variablesOfRules({ variables, formulas }: SolverModel, rules: readonly number[]): Variable[] {
   return openRules(formulas, rules).map((rule) => variables.rule(rule));
 }

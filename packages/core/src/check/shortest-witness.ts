@@ -1,9 +1,9 @@
 import { Budget, OverBudget } from '../analysis/budget.ts';
 import { eliminate, type Factor } from '../analysis/eliminate.ts';
 import { groupFactors } from '../analysis/factors.ts';
-import { type Model, sizesOf } from '../analysis/model.ts';
-import { waysOf } from '../analysis/span.ts';
-import type { Way } from '../analysis/witness.ts';
+import { type SolverModel, sizesOf } from '../analysis/model.ts';
+import { witnessesOf } from '../analysis/span.ts';
+import type { Witness } from '../analysis/witness.ts';
 import type { Pick } from '../quote/request-schema.ts';
 
 const STEPS_PER_WAY = 1_000_000;
@@ -12,10 +12,10 @@ const STEPS_PER_WAY = 1_000_000;
  * The shortest valid answers to some groups that meet every condition: the fewest units, amounts counted too, and of
  * equally short ones the cheapest. Undefined where there are none, or where finding them takes too long.
  */
-export function shortestWay(
-  model: Model, groups: readonly number[], conditions: readonly Factor[], isWanted: (way: Way) => boolean = () => true,
-): Way | undefined {
-  const traced: Model = { ...model, aim: { ...model.aim, ways: true } };
+export function shortestWitness(
+  model: SolverModel, groups: readonly number[], conditions: readonly Factor[], isWanted: (way: Witness) => boolean = () => true,
+): Witness | undefined {
+  const traced: SolverModel = { ...model, aim: { ...model.aim, ways: true } };
   const budget = new Budget(STEPS_PER_WAY);
   try {
     const answers = groups.flatMap((index) => {
@@ -23,7 +23,7 @@ export function shortestWay(
       return group ? groupFactors(traced, group, budget) : [];
     });
     const span = eliminate([...conditions, ...answers], sizesOf(traced), budget);
-    const way = span && waysOf(span).find(isWanted);
+    const way = span && witnessesOf(span).find(isWanted);
     return way && { ...way, picks: inOrderOf(model, way.picks) };
   } catch (error) {
     if (error instanceof OverBudget) return undefined;
@@ -31,7 +31,7 @@ export function shortestWay(
   }
 }
 
-function inOrderOf({ item }: Model, picks: readonly Pick[]): Pick[] {
+function inOrderOf({ item }: SolverModel, picks: readonly Pick[]): Pick[] {
   const place = ({ group }: Pick) => item.groupIndex.get(group) ?? 0;
   return picks.toSorted((a, b) => place(a) - place(b));
 }

@@ -1,7 +1,7 @@
 import type { Budget } from '../analysis/budget.ts';
 import { eliminate, type Factor } from '../analysis/eliminate.ts';
 import { commonFactors, groupFactors, soldFactor } from '../analysis/factors.ts';
-import { type Aim, type Model, newModel, sizesOf } from '../analysis/model.ts';
+import { type Aim, type SolverModel, newModel, sizesOf } from '../analysis/model.ts';
 import type { Span } from '../analysis/span.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
@@ -9,14 +9,14 @@ import type { Occasion } from './contexts.ts';
 import type { ItemCheck } from './item-check.ts';
 
 /** An item in known circumstances, and the answers to each of its groups as they are asked for. */
-export interface Ground {
-  readonly model: Model;
+export interface SolverContext {
+  readonly model: SolverModel;
   readonly budget: Budget;
   readonly answersTo: (group: number) => readonly Factor[];
 }
 
 /** An item as the analysis sees it on one occasion, with everything that decides which builds are valid. */
-export interface Solved extends Ground {
+export interface SolvedItem extends SolverContext {
   readonly occasion: Occasion;
   /** The base, and which rules hold. */
   readonly common: readonly Factor[];
@@ -26,7 +26,7 @@ export interface Solved extends Ground {
   readonly span: Span | undefined;
 }
 
-export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = {}): Solved {
+export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = {}): SolvedItem {
   const { budget } = check;
   const model = modelOn(check, occasion, aim);
   const common = commonFactors(model, budget);
@@ -37,7 +37,7 @@ export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = 
 }
 
 /** An item on an occasion, with all its rules; the answers to a group are worked out when they are first asked for. */
-export function groundOn(check: ItemCheck, occasion: Occasion): Ground {
+export function solverContextOn(check: ItemCheck, occasion: Occasion): SolverContext {
   const model = modelOn(check, occasion, { everyRule: true });
   const known = new Map<number, readonly Factor[]>();
   const answersTo = (index: number) => {
@@ -49,6 +49,6 @@ export function groundOn(check: ItemCheck, occasion: Occasion): Ground {
   return { model, budget: check.budget, answersTo };
 }
 
-function modelOn({ menu, item, clock }: ItemCheck, { context, quantity }: Occasion, aim: Partial<Aim>): Model {
+function modelOn({ menu, item, clock }: ItemCheck, { context, quantity }: Occasion, aim: Partial<Aim>): SolverModel {
   return newModel(menu, item, circumstancesOf(menu, context, clock, new ProblemList()), quantity, aim);
 }

@@ -13,7 +13,7 @@ export interface DishChoice {
 }
 
 /** Shared: a change to the group reaches the dish. Own: the dish gets a copy that nobody else asks. */
-export type HangAs = 'shared' | 'own';
+export type AttachAs = 'shared' | 'own';
 
 /** The dishes that a choice of dishes means, in document order. */
 export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [], except = [] }: DishChoice): Item[] {
@@ -24,33 +24,33 @@ export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [],
 }
 
 /** Hangs groups on dishes, after what they ask already; a dish that asks one of them already is left as it is. */
-export function hangGroups(menu: Menu, groups: readonly Id[], dishes: readonly Item[], as: HangAs): Edit[] {
+export function attachGroups(menu: Menu, groups: readonly Id[], dishes: readonly Item[], as: AttachAs): Edit[] {
   const attachments = groups.map((group) => ({ group }));
   return new Hanger(menu, as).editsFor(dishes, (item) => ({ kept: item.groups ?? [], added: attachments }));
 }
 
 /** Groups to be hung: on which dishes and how; `later` are sections and tags by which they are asked from now on instead. */
-export interface Hanging {
+export interface AttachRequest {
   readonly groups: readonly Id[];
   readonly dishes: readonly Id[];
-  readonly as: HangAs;
+  readonly as: AttachAs;
   readonly later: DishChoice | undefined;
 }
 
-export function hangingEdits(menu: Menu, { groups, dishes, as, later }: Hanging): Edit[] {
-  if (!later) return hangGroups(menu, groups, menu.items.filter(({ id }) => dishes.includes(id)), as);
-  return menu.groups.filter(({ id }) => groups.includes(id)).map((group) => ({ type: 'put', kind: 'groups', thing: hangByRule(group, later) }));
+export function attachEdits(menu: Menu, { groups, dishes, as, later }: AttachRequest): Edit[] {
+  if (!later) return attachGroups(menu, groups, menu.items.filter(({ id }) => dishes.includes(id)), as);
+  return menu.groups.filter(({ id }) => groups.includes(id)).map((group) => ({ type: 'put', kind: 'groups', thing: attachBySection(group, later) }));
 }
 
 /** Copies the questions of one dish, with its differences, to others: added to what they ask, or in its place. */
-export function copyQuestions(menu: Menu, from: Item, to: readonly Item[], mode: 'add' | 'replace', as: HangAs): Edit[] {
+export function copyQuestions(menu: Menu, from: Item, to: readonly Item[], mode: 'add' | 'replace', as: AttachAs): Edit[] {
   const questions = from.groups ?? [];
   const targets = to.filter(({ id }) => id !== from.id);
   return new Hanger(menu, as).editsFor(targets, (item) => ({ kept: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
 }
 
 /** Hangs by section or tag, so that dishes that come later ask the group too. */
-export function hangByRule(group: Group, { sections = [], tags = [], except = [] }: DishChoice): Group {
+export function attachBySection(group: Group, { sections = [], tags = [], except = [] }: DishChoice): Group {
   const joined = (old: readonly string[] | undefined, more: readonly string[]) => [...new Set([...(old ?? []), ...more])];
   const { attachTo } = group;
   return {
@@ -79,16 +79,16 @@ export function exceptFrom(menu: Menu, item: Item, id: Id): Edit[] {
   const group = menu.groups.find((it) => it.id === id);
   if (!group?.attachTo) return [];
   const brought = offersOf(indexOffers(menu), { ...item, groups: [] }).some((offer) => offer.group.id === id);
-  return brought ? [{ type: 'put', kind: 'groups', thing: hangByRule(group, { except: [item.id] }) }] : [];
+  return brought ? [{ type: 'put', kind: 'groups', thing: attachBySection(group, { except: [item.id] }) }] : [];
 }
 
 class Hanger {
   readonly edits: Edit[] = [];
   readonly #menu: Menu;
-  readonly #as: HangAs;
+  readonly #as: AttachAs;
   readonly #taken: Set<Id>;
 
-  constructor(menu: Menu, as: HangAs) {
+  constructor(menu: Menu, as: AttachAs) {
     this.#menu = menu;
     this.#as = as;
     this.#taken = new Set(menu.groups.map(({ id }) => id));

@@ -5,9 +5,9 @@ import type { Menu } from '../menu/document.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { KINDS } from '../menu/scope.ts';
 import { brothBar, choicesGroup, quoteDish, smallMenu } from '../testing/broth-bar.ts';
-import { askedOn } from './offered-on.ts';
+import { offeredOn } from './offered-on.ts';
 import { asDifference, differencesOf, withoutDifference } from './differences.ts';
-import { chosenDishes, copyQuestions, hangByRule, hangGroups, takeOwnCopy } from './attach-groups.ts';
+import { chosenDishes, copyQuestions, attachBySection, attachGroups, takeOwnCopy } from './attach-groups.ts';
 import { keepReferences } from './references.ts';
 import { onlyHere } from './only-here.ts';
 import { usesOf } from './where-used.ts';
@@ -38,11 +38,11 @@ describe('the dishes that ask a group', () => {
     const dip = choicesGroup('dip', { choices: [{ id: 'soy', name: 'Soy' }] });
     const top = choicesGroup('top', { choices: [{ id: 'egg', name: 'Egg' }] });
     const menu = smallMenu([top, dip], { tags: ['hot'], groups: [{ group: 'top' }] });
-    expect([...askedOn(menu)]).toEqual([['top', ['dish']]]);
+    expect([...offeredOn(menu)]).toEqual([['top', ['dish']]]);
     const opening = { ...menu, groups: [{ ...top, choices: [{ id: 'egg', name: 'Egg', opens: ['dip'] }] }, dip] };
-    expect([...askedOn(opening)]).toEqual([['top', ['dish']], ['dip', ['dish']]]);
-    expect([...askedOn({ ...menu, groups: [top, hangByRule(dip, { tags: ['hot'] })] }).keys()]).toEqual(['top', 'dip']);
-    expect([...askedOn({ ...opening, items: [] })]).toEqual([]);
+    expect([...offeredOn(opening)]).toEqual([['top', ['dish']], ['dip', ['dish']]]);
+    expect([...offeredOn({ ...menu, groups: [top, attachBySection(dip, { tags: ['hot'] })] }).keys()]).toEqual(['top', 'dip']);
+    expect([...offeredOn({ ...opening, items: [] })]).toEqual([]);
   });
 });
 
@@ -59,10 +59,10 @@ describe('hanging groups on dishes', () => {
   });
 
   it('hangs shared or own copies, and nothing twice', () => {
-    const shared = applyUnchecked(menu, { edits: hangGroups(menu, [group.id], menu.items, 'shared') });
+    const shared = applyUnchecked(menu, { edits: attachGroups(menu, [group.id], menu.items, 'shared') });
     expect(shared.items.every((item) => item.groups?.filter((it) => it.group === group.id).length === 1)).toBe(true);
-    expect(hangGroups(shared, [group.id], shared.items, 'shared')).toEqual([]);
-    const own = applyUnchecked(menu, { edits: hangGroups(menu, [group.id], menu.items.slice(0, 2), 'own') });
+    expect(attachGroups(shared, [group.id], shared.items, 'shared')).toEqual([]);
+    const own = applyUnchecked(menu, { edits: attachGroups(menu, [group.id], menu.items.slice(0, 2), 'own') });
     expect(own.groups.length).toBe(menu.groups.length + 2);
   });
 
@@ -82,7 +82,7 @@ describe('hanging groups on dishes', () => {
     const after = apply(before, { edits: takeOwnCopy(before, before.items[0] as never, 'size') });
     expect(after.ok && quoteDish(after.value, { picks: [{ group: 'size-dish', choice: 'l' }] }).price.unit).toBe(1400);
     expect(after.ok && after.value.items[0]?.groups).toEqual([{ group: 'size-dish' }]);
-    expect(hangByRule(size, { except: ['x'] }).attachTo).toEqual({ tags: ['sized'], sections: [], except: ['x'] });
+    expect(attachBySection(size, { except: ['x'] }).attachTo).toEqual({ tags: ['sized'], sections: [], except: ['x'] });
   });
 });
 

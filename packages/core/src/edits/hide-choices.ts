@@ -6,12 +6,12 @@ import { ALWAYS } from './references.ts';
 const PUT_AWAY = 'put-away';
 
 /** Whether a choice is hidden without being deleted. */
-export function isPutAway(menu: Menu, group: Id, choice: Id): boolean {
+export function isHiddenChoice(menu: Menu, group: Id, choice: Id): boolean {
   return ruleOf(menu)?.then.some((effect) => 'hide' in effect && effect.hide === `${group}/${choice}`) ?? false;
 }
 
 /** Hides choices of a group wherever dishes ask it, or brings them back; nothing of them is lost. */
-export function putAway(menu: Menu, group: Id, choices: readonly Id[], away: boolean): Edit[] {
+export function hideChoices(menu: Menu, group: Id, choices: readonly Id[], away: boolean): Edit[] {
   const rule = ruleOf(menu);
   const paths = choices.map((choice) => `${group}/${choice}`);
   const others = (rule?.then ?? []).filter((effect) => !('hide' in effect && paths.includes(effect.hide)));

@@ -15,7 +15,7 @@ const indexes = new WeakMap<Menu, ReadonlyMap<Id, readonly Id[]>>();
  * The dishes that ask each group, in document order: by attachment, section or tag, or because one of their answers
  * opens it. Cheap after a small change: dishes that did not change are not looked at again.
  */
-export function askedOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
+export function offeredOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   const index = indexes.get(menu);
   if (index) return index;
   const made = newIndex(menu);

@@ -3,13 +3,13 @@ import { parseMenuDocument } from '../validation/index.ts';
 import { BREAKS, brokenMenu } from '../testing/broken-menu.ts';
 import { Random } from '../testing/random.ts';
 import { richMenu } from '../testing/rich-menu.ts';
-import { sayFault } from '../messages/fault-message.ts';
+import { faultMessage } from '../messages/fault-message.ts';
 
 /** The paths of all faults of a document; each said in a sentence. */
 function faultPaths(document: unknown): string[] {
   const parsed = parseMenuDocument(document);
   if (parsed.ok) return [];
-  for (const fault of parsed.faults) expect(sayFault(fault)).toMatch(/^.{10,}[.”]$/u);
+  for (const fault of parsed.faults) expect(faultMessage(fault)).toMatch(/^.{10,}[.”]$/u);
   return parsed.faults.map(({ path }) => path);
 }
 

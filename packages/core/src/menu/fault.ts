@@ -16,7 +16,7 @@ export type FaultCode =
   | 'discount-included' | 'by-not-pick-one' | 'cell-incomplete' | 'cell-twice' | 'cell-extra' | 'rules-circle';
 
 /** The next step of an RFC 6901 path. */
-export function below(path: string, ...steps: (string | number)[]): string {
+export function joinPointer(path: string, ...steps: (string | number)[]): string {
   return steps.reduce<string>((at, step) => `${at}/${escapeStep(step)}`, path);
 }
 
@@ -25,7 +25,7 @@ function escapeStep(step: string | number): string {
 }
 
 /** The steps of an RFC 6901 path. */
-export function stepsOf(path: string): string[] {
+export function parsePointer(path: string): string[] {
   return path.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
 }
 

@@ -1,4 +1,4 @@
-import { below, type Fault, stepsOf } from './fault.ts';
+import { joinPointer, type Fault, parsePointer } from './fault.ts';
 
 type Json = unknown;
 type ShapeFaults = (value: Json) => Fault[];
@@ -33,8 +33,8 @@ export function prune(value: Json, faults: readonly Fault[], shapeFaults: ShapeF
     if (round === ROUNDS) return undefined;
     const paths = [...new Set(wrong.map(placeOf))].sort(deepestAndLastFirst);
     for (const path of paths) {
-      if (!stoodIn.has(path) && standIn(copy, stepsOf(path))) stoodIn.add(path);
-      else takeOut(copy, existing(copy, stepsOf(path)), lostIds, places);
+      if (!stoodIn.has(path) && standIn(copy, parsePointer(path))) stoodIn.add(path);
+      else takeOut(copy, existing(copy, parsePointer(path)), lostIds, places);
     }
     wrong = shapeFaults(copy).filter(canBeTakenOut);
   }
@@ -46,7 +46,7 @@ const PLAIN_FIELDS = ['format', 'name', 'currency'];
 
 /** Faults of the document's own plain fields and its languages stay: nothing else hangs on their shape. */
 function canBeTakenOut({ path }: Fault): boolean {
-  const [field, ...inside] = stepsOf(path);
+  const [field, ...inside] = parsePointer(path);
   if (field === undefined || field === 'locales') return false;
   return inside.length > 0 || ![...NEEDED_LISTS, ...PLAIN_FIELDS].includes(field);
 }
@@ -55,7 +55,7 @@ function canBeTakenOut({ path }: Fault): boolean {
 const STAND_INS: Readonly<Record<string, Json>> = { name: '', prompt: '', word: '', unit: '', price: 0, pick: {}, cells: [] };
 
 function placeOf({ path, code, params }: Fault): string {
-  return code === 'missing-field' ? below(path, String(params['field'])) : path;
+  return code === 'missing-field' ? joinPointer(path, String(params['field'])) : path;
 }
 
 function standIn(root: Json, steps: readonly string[]): boolean {
@@ -83,7 +83,7 @@ function isContainer(value: Json): value is Record<string, Json> {
 }
 
 function deepestAndLastFirst(a: string, b: string): number {
-  const [one, other] = [stepsOf(a), stepsOf(b)];
+  const [one, other] = [parsePointer(a), parsePointer(b)];
   for (let i = 0; i < Math.min(one.length, other.length); i++) {
     const difference = Number(other[i]) - Number(one[i]);
     if (one[i] !== other[i]) return Number.isNaN(difference) ? (String(one[i]) < String(other[i]) ? 1 : -1) : difference;
@@ -117,10 +117,10 @@ function rememberIds(value: Json, lostIds: Set<string>): void {
 
 function inOriginalPlaces(root: Json, path: string, places: WeakMap<object, number[]>): string {
   let value: Json = root;
-  const steps = stepsOf(path).map((step) => {
+  const steps = parsePointer(path).map((step) => {
     const original = isContainer(value) ? places.get(value)?.[Number(step)] : undefined;
     value = isContainer(value) ? value[step] : undefined;
     return original ?? step;
   });
-  return below('', ...steps);
+  return joinPointer('', ...steps);
 }

@@ -1,6 +1,6 @@
 import type { Condition } from './condition-schema.ts';
 import type { Effect, Item, Rule } from './document.ts';
-import { below } from './fault.ts';
+import { joinPointer } from './fault.ts';
 import type { Attachment, Choice, Group, Use } from './group-schema.ts';
 import { thingOf } from './paths.ts';
 import { type Kind, KINDS, refer, referToChoice, type Scope } from './scope.ts';
@@ -57,7 +57,7 @@ function checkChoice(scope: Scope, choice: Choice, path: string): void {
   refer(scope, `${path}/price/by/group`, 'groups', by.group);
   if (!scope.offers.groups.has(by.group)) return;
   for (const id of Object.keys(by.prices)) {
-    referToChoice(scope, below(path, 'price', 'by', 'prices', id), by.group, id);
+    referToChoice(scope, joinPointer(path, 'price', 'by', 'prices', id), by.group, id);
   }
 }
 
@@ -86,7 +86,7 @@ function checkAttachment(scope: Scope, attachment: Attachment, path: string): vo
   if (!scope.offers.groups.has(group)) return;
   attachment.only?.forEach((id, i) => referToChoice(scope, `${path}/only/${i}`, group, id));
   for (const field of ['defaults', 'prices'] as const) {
-    for (const id of Object.keys(attachment[field] ?? {})) referToChoice(scope, below(path, field, id), group, id);
+    for (const id of Object.keys(attachment[field] ?? {})) referToChoice(scope, joinPointer(path, field, id), group, id);
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Cell, Item, Variants } from './document.ts';
-import { below } from './fault.ts';
+import { joinPointer } from './fault.ts';
 import type { ChoicesGroup } from './group-schema.ts';
 import { attachedLimits, type Offer, offersOf } from './offered.ts';
 import { refer, referToChoice, type Scope } from './scope.ts';
@@ -40,7 +40,7 @@ function checkCell(
   const missing = by.filter((id) => !Object.hasOwn(cell.pick, id));
   if (missing.length > 0) scope.found.add(`${path}/pick`, 'cell-incomplete', { groups: missing });
   for (const [group, choice] of Object.entries(cell.pick)) {
-    const at = below(path, 'pick', group);
+    const at = joinPointer(path, 'pick', group);
     const offer = offers.get(group);
     if (!by.includes(group)) scope.found.add(at, 'cell-extra', { group });
     else if (offer?.group.kind === 'choices' && isLeftOut(offer.group, offer, choice)) {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { parseMenuDocument } from '../validation/index.ts';
 import type { Menu } from '../index.ts';
 import { brothBar } from '../testing/broth-bar.ts';
-import { sayFault } from '../messages/fault-message.ts';
+import { faultMessage } from '../messages/fault-message.ts';
 
 type Loose = Record<string, never> & { [key: string]: Loose };
 
@@ -12,7 +12,7 @@ function faultsAfter(change: (menu: Loose) => unknown): string[] {
   change(menu as unknown as Loose);
   const parsed = parseMenuDocument(menu);
   if (parsed.ok) return [];
-  for (const fault of parsed.faults) expect(sayFault(fault)).toMatch(/^.{10,}[.”]$/u);
+  for (const fault of parsed.faults) expect(faultMessage(fault)).toMatch(/^.{10,}[.”]$/u);
   return parsed.faults.map(({ code, path }) => `${code} ${path}`);
 }
 

@@ -1,6 +1,6 @@
 import type { Price } from '../money/money.ts';
 import type { Item, Menu, Text } from './document.ts';
-import { below } from './fault.ts';
+import { joinPointer } from './fault.ts';
 import type { Attachment, Choice, Group } from './group-schema.ts';
 
 type Visit<T> = (path: string, value: T) => void;
@@ -8,7 +8,7 @@ type Visit<T> = (path: string, value: T) => void;
 /** Every text a guest may read, with its path. */
 export function eachText(menu: Menu, visit: Visit<Text>): void {
   const see = (path: string, ...texts: [string, Text | undefined][]) => {
-    for (const [field, text] of texts) if (text !== undefined) visit(below(path, field), text);
+    for (const [field, text] of texts) if (text !== undefined) visit(joinPointer(path, field), text);
   };
   menu.sections.forEach((it, i) => see(`/sections/${i}`, ['name', it.name], ['description', it.description]));
   menu.groups.forEach((group, i) => eachTextOfGroup(group, `/groups/${i}`, visit));
@@ -60,7 +60,7 @@ function eachPriceOfItem(item: Item, path: string, visit: Visit<Price>): void {
 }
 
 function eachPriceOfAttachment(attachment: Attachment, path: string, visit: Visit<Price>): void {
-  for (const [choice, price] of Object.entries(attachment.prices ?? {})) visit(below(path, 'prices', choice), price);
+  for (const [choice, price] of Object.entries(attachment.prices ?? {})) visit(joinPointer(path, 'prices', choice), price);
 }
 
 function eachPriceOfGroup(group: Group, path: string, visit: Visit<Price>): void {
@@ -81,6 +81,6 @@ export function eachPriceOfChoice(choice: Choice, path: string, visit: Visit<Pri
   if ('base' in price) visit(`${path}/base`, price.base);
   if (!('add' in price)) return;
   visit(`${path}/add`, price.add);
-  for (const [id, by] of Object.entries(price.by?.prices ?? {})) visit(below(path, 'by', 'prices', id), by);
+  for (const [id, by] of Object.entries(price.by?.prices ?? {})) visit(joinPointer(path, 'by', 'prices', id), by);
   price.tiers?.forEach((tier, i) => visit(`${path}/tiers/${i}/add`, tier.add));
 }

@@ -1,7 +1,7 @@
 import type { Fault } from '../menu/fault.ts';
 
 /** One sentence for a person who runs a restaurant. The same in the program, the server's answers and the pages. */
-export function sayFault({ code, params }: Fault): string {
+export function faultMessage({ code, params }: Fault): string {
   const word = (name: string) => String(params[name]);
   const words = (name: string) => (params[name] as unknown[]).map((it) => `“${String(it)}”`).join(', ');
   switch (code) {

@@ -2,8 +2,8 @@ import type { Finding, DishOccasion } from '../check/finding.ts';
 import type { Pick } from '../quote/request-schema.ts';
 
 /** One sentence for a person who runs a restaurant; ids stand for names where a screen does not put them in. */
-export function sayFinding(finding: Finding): string {
-  const when = sayOccasion(finding.occasion);
+export function findingMessage(finding: Finding): string {
+  const when = occasionText(finding.occasion);
   return when === '' ? sayWhat(finding) : `${sayWhat(finding)} It happens ${when}.`;
 }
 
@@ -38,7 +38,7 @@ function sayWay(picks: readonly Pick[]): string {
 }
 
 /** What must be so beside the answers, where it is not so in the circumstances asked about; empty if nothing must. */
-export function sayOccasion({ channel, service, location, priceList, guest, at, quantity }: DishOccasion = {}): string {
+export function occasionText({ channel, service, location, priceList, guest, at, quantity }: DishOccasion = {}): string {
   const said = [
     channel && (channel === 'pos' ? 'at the till' : 'online'), service && SERVICES[service], location && `at “${location}”`, priceList && `at the prices “${priceList}”`,
     guest !== undefined && (guest === '' ? 'for an ordinary guest' : `for “${guest}”`), at && `at ${at.replace('T', ' ')}`, quantity !== undefined && `when ${quantity} are ordered`,
@@ -49,7 +49,7 @@ export function sayOccasion({ channel, service, location, priceList, guest, at, 
 const SERVICES = { 'dine-in': 'dining in', takeaway: 'taken away', delivery: 'delivered' };
 
 /** A finding as it is written for people and programs outside: with its sentence, without the parameters of it. */
-export function toldFinding(finding: Finding): Omit<Finding, 'params'> & { readonly says: string } {
+export function findingReport(finding: Finding): Omit<Finding, 'params'> & { readonly says: string } {
   const { params: _, ...told } = finding;
-  return { ...told, says: sayFinding(finding) };
+  return { ...told, says: findingMessage(finding) };
 }

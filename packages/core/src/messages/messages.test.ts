@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding, FindingCode } from '../check/finding.ts';
 import type { Fault, FaultCode } from '../menu/fault.ts';
-import { sayFault } from './fault-message.ts';
-import { sayFinding, sayOccasion, toldFinding } from './finding-message.ts';
+import { faultMessage } from './fault-message.ts';
+import { findingMessage, occasionText, findingReport } from './finding-message.ts';
 
 /** A sentence for people: a capital, a number or a name in quotation marks first, an end, no gap of the program in it. */
 const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/su;
@@ -21,14 +21,14 @@ const FAULTS: Record<FaultCode, Fault['params']> = {
 
 describe('a fault', () => {
   it.each(Object.entries(FAULTS) as [FaultCode, Fault['params']][])('%s is a sentence with its values in it', (code, params) => {
-    const said = sayFault({ path: '/x', code, params });
+    const said = faultMessage({ path: '/x', code, params });
     expect(said).toMatch(SENTENCE);
     const named = Object.entries(params).filter(([name]) => ['field', 'id', 'list', 'language', 'min', 'sum', 'until', 'key', 'limit', 'deepest'].includes(name) && !(code === 'opens-circle'));
     for (const [, value] of named) expect(said).toContain(String(value));
   });
 
   it('says what was expected in words of its own, where it has some', () => {
-    const of = (code: FaultCode, params: Fault['params']) => sayFault({ path: '', code, params });
+    const of = (code: FaultCode, params: Fault['params']) => faultMessage({ path: '', code, params });
     expect(of('wrong-type', { want: 'array' })).toBe('This must be a list.');
     expect(of('bad-format', { format: 'currency' })).toBe('This must be the code of a currency (ISO 4217), such as EUR.');
     expect(of('bad-format', { format: 'time-of-day' })).toBe('This must be a time of day, as HH:MM, from 00:00 to 23:59.');
@@ -48,31 +48,31 @@ const FINDINGS: Record<FindingCode, Finding['params']> = {
 const finding = (code: FindingCode, more: Partial<Finding> = {}): Finding => ({ code, severity: 'stop', where: 'items/soup', params: FINDINGS[code], ...more });
 
 describe('a finding', () => {
-  it.each(Object.keys(FINDINGS) as FindingCode[])('%s is a sentence', (code) => expect(sayFinding(finding(code))).toMatch(SENTENCE));
+  it.each(Object.keys(FINDINGS) as FindingCode[])('%s is a sentence', (code) => expect(findingMessage(finding(code))).toMatch(SENTENCE));
 
   it('names the answers that lead to it, with their units and what is inside them', () => {
     const picks = [{ group: 'size', choice: 'large' }, { group: 'rolls', choice: 'roll', units: 2, picks: [{ group: 'spread', choice: 'butter' }] }];
-    expect(sayFinding(finding('dead-end', { picks }))).toBe('“large”, 2 × “roll”, “butter” → nothing is left in “broth”, and an answer is required.');
-    expect(sayFinding(finding('price-below-zero', { picks }))).toBe('“large”, 2 × “roll”, “butter” → the price falls below nothing.');
-    expect(sayFinding(finding('dead-end', { picks: [] }))).toBe('With no answer before it → nothing is left in “broth”, and an answer is required.');
-    expect(sayFinding(finding('price-below-zero'))).toBe('The price falls below nothing.');
+    expect(findingMessage(finding('dead-end', { picks }))).toBe('“large”, 2 × “roll”, “butter” → nothing is left in “broth”, and an answer is required.');
+    expect(findingMessage(finding('price-below-zero', { picks }))).toBe('“large”, 2 × “roll”, “butter” → the price falls below nothing.');
+    expect(findingMessage(finding('dead-end', { picks: [] }))).toBe('With no answer before it → nothing is left in “broth”, and an answer is required.');
+    expect(findingMessage(finding('price-below-zero'))).toBe('The price falls below nothing.');
   });
 
   it('tells what is 86’d now from what the menu itself has wrong', () => {
-    expect(sayFinding(finding('cannot-order', { params: { soldOut: true } }))).toMatch(/^With what is 86’d now/);
-    expect(sayFinding(finding('dead-end', { params: { group: 'broth', soldOut: true }, picks: [{ group: 'size', choice: 'small' }] }))).toMatch(/^With what is 86’d now: “small” →/);
+    expect(findingMessage(finding('cannot-order', { params: { soldOut: true } }))).toMatch(/^With what is 86’d now/);
+    expect(findingMessage(finding('dead-end', { params: { group: 'broth', soldOut: true }, picks: [{ group: 'size', choice: 'small' }] }))).toMatch(/^With what is 86’d now: “small” →/);
   });
 
   it('says on which occasion, where it is not the one asked about', () => {
-    expect(sayFinding(finding('rule-never-fires', { occasion: { item: 'soup' } }))).toBe('This rule never holds.');
-    expect(sayFinding(finding('cannot-order', { occasion: { item: 'soup', channel: 'pos', quantity: 2 } }))).toMatch(/ It happens at the till, when 2 are ordered\.$/);
-    expect(sayOccasion({ channel: 'online', service: 'takeaway', location: 'pier', priceList: 'bike', guest: 'staff', at: '2026-05-12T11:00' }))
+    expect(findingMessage(finding('rule-never-fires', { occasion: { item: 'soup' } }))).toBe('This rule never holds.');
+    expect(findingMessage(finding('cannot-order', { occasion: { item: 'soup', channel: 'pos', quantity: 2 } }))).toMatch(/ It happens at the till, when 2 are ordered\.$/);
+    expect(occasionText({ channel: 'online', service: 'takeaway', location: 'pier', priceList: 'bike', guest: 'staff', at: '2026-05-12T11:00' }))
       .toBe('online, taken away, at “pier”, at the prices “bike”, for “staff”, at 2026-05-12 11:00');
-    expect(sayOccasion({ guest: '' })).toBe('for an ordinary guest');
-    expect(sayOccasion({ item: 'soup' })).toBe('');
+    expect(occasionText({ guest: '' })).toBe('for an ordinary guest');
+    expect(occasionText({ item: 'soup' })).toBe('');
   });
 
   it('is told outside with its sentence, without the parameters of it', () => {
-    expect(toldFinding(finding('no-section', { severity: 'hint', picks: [] }))).toEqual({ code: 'no-section', severity: 'hint', where: 'items/soup', picks: [], says: 'This dish is in no section: guests won’t find it.' });
+    expect(findingReport(finding('no-section', { severity: 'hint', picks: [] }))).toEqual({ code: 'no-section', severity: 'hint', where: 'items/soup', picks: [], says: 'This dish is in no section: guests won’t find it.' });
   });
 });

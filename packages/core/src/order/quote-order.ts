@@ -7,7 +7,7 @@ import type { Part } from '../quote/part.ts';
 import { type Problem, ProblemList } from '../quote/problem.ts';
 import type { Line, Order } from '../quote/request-schema.ts';
 import { settleLine } from '../quote/settle-line.ts';
-import { type WorkedLine, workSettled } from '../quote/work-line.ts';
+import { type EvaluatedLine, evaluateSettled } from '../quote/work-line.ts';
 import { orderTickets, type OrderTicket } from './order-tickets.ts';
 import { type Quote, quoteLine } from './quote.ts';
 
@@ -49,10 +49,10 @@ function withCircumstances(order: Order, line: Line): Line {
 }
 
 /** The order's own questions, quoted like an item of price 0; faults of its circumstances are told on the lines. */
-function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: WorkedLine; problems: readonly Problem[] } {
+function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: EvaluatedLine; problems: readonly Problem[] } {
   const problems = new ProblemList();
   if (order.lines.length === 0) problems.add('empty-order');
   const circumstances = circumstancesOf(menu, order, clock, order.lines.length === 0 ? problems : new ProblemList());
-  const worked = workSettled(settleLine(menu, menu.order, order, circumstances, 1, problems), problems);
+  const worked = evaluateSettled(settleLine(menu, menu.order, order, circumstances, 1, problems), problems);
   return { worked, problems: worked.problems };
 }

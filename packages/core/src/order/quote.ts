@@ -3,11 +3,11 @@ import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
 import type { Problem } from '../quote/problem.ts';
 import type { Line } from '../quote/request-schema.ts';
-import { type WorkedLine, workLine } from '../quote/work-line.ts';
+import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
 import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
 
 /** Everything the guest, the till and the cook read of one line, from one calculation. */
-export interface Quote extends Omit<WorkedLine, 'settled'> {
+export interface Quote extends Omit<EvaluatedLine, 'settled'> {
   readonly ok: boolean;
   readonly tickets: readonly Ticket[];
 }
@@ -18,11 +18,11 @@ export interface Quote extends Omit<WorkedLine, 'settled'> {
  * quote that is not `ok`.
  */
 export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
-  const worked = workLine(compileMenu(menu), line, clock);
+  const worked = evaluateLine(compileMenu(menu), line, clock);
   return worked ? quoteOf(worked) : UNKNOWN_ITEM;
 }
 
-function quoteOf(worked: WorkedLine): Quote {
+function quoteOf(worked: EvaluatedLine): Quote {
   const { problems, price, code, calories, allergens, uses, groups, tells, settled } = worked;
   return { ok: problems.length === 0, problems, price, code, calories, allergens, uses, groups, tells, tickets: ticketsOf(settled) };
 }

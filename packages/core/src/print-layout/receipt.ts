@@ -17,15 +17,15 @@ export function receiptText(
     const paid = price.parts.filter(({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0));
     return [
       ...spread(`${line?.quantity ?? 1} ${name}`, money(price.line), columns),
-      ...paid.flatMap((part) => wrapText(`${sayPart(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map((text) => `  ${text}`)),
+      ...paid.flatMap((part) => wrapText(`${partText(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map((text) => `  ${text}`)),
     ];
   });
-  const extra = quote.extra.parts.filter(({ value }) => value !== 0).flatMap((part) => spread(sayPart(menu, part, locale), money(part.value), columns));
+  const extra = quote.extra.parts.filter(({ value }) => value !== 0).flatMap((part) => spread(partText(menu, part, locale), money(part.value), columns));
   return [...wrapText(menu.menu.name, columns), rule, ...dishes, ...(extra.length > 0 ? [rule, ...extra] : []), rule, ...spread('Total', money(quote.total), columns)];
 }
 
 /** A step of the sum in a few words: how many of what, and how much of it was included. */
-export function sayPart(menu: CompiledMenu, part: Part, locale: string): string {
+export function partText(menu: CompiledMenu, part: Part, locale: string): string {
   const group = menu.menu.groups.find(({ id }) => id === part.group);
   const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;
   const name = choice ? textIn(choice.name, locale, menu.firstLocale) : (group?.name ?? '');

@@ -1,5 +1,5 @@
 import type { CompiledItem, CompiledMenu, Keeping, OfferedGroup } from '../compile/compiled.ts';
-import type { GroupAnswer, StandingPick } from './answers.ts';
+import type { GroupAnswer, AcceptedPick } from './answers.ts';
 import type { Problem } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
@@ -11,7 +11,7 @@ import type { Pick } from './request-schema.ts';
 
 /** What stands in a group after certain picks, in a certain state of the rules that decide over it. */
 export interface Stood {
-  readonly picks: readonly StandingPick[];
+  readonly picks: readonly AcceptedPick[];
   readonly count: number;
   /** Why other picks do not stand. */
   readonly problems: readonly Problem[];
@@ -23,7 +23,7 @@ export interface Stood {
 const MOST_KEPT = 20_000;
 
 /** The answers that are kept of one revision of a menu. */
-export class KeptAnswers {
+export class AnswerCache {
   #size = 0;
   #places = new Map<CompiledItem, Map<number, Stood>[]>();
 
@@ -70,12 +70,12 @@ function amountDigit({ amounts }: OfferedGroup, amount: string): number {
   return NaN;
 }
 
-const byMenu = new WeakMap<CompiledMenu, KeptAnswers>();
+const byMenu = new WeakMap<CompiledMenu, AnswerCache>();
 
-export function keptAnswersOf(menu: CompiledMenu): KeptAnswers {
+export function answerCacheOf(menu: CompiledMenu): AnswerCache {
   const known = byMenu.get(menu);
   if (known) return known;
-  const kept = new KeptAnswers();
+  const kept = new AnswerCache();
   byMenu.set(menu, kept);
   return kept;
 }
@@ -83,7 +83,7 @@ export function keptAnswersOf(menu: CompiledMenu): KeptAnswers {
 let facts = 0;
 
 /** A fact that follows from an answer, worked out once for an answer that is kept and each time for any other. */
-export function keptWithAnswer<Told, Fact>(workOut: (answer: GroupAnswer, told: Told) => Fact): (answer: GroupAnswer, told: Told) => Fact {
+export function memoizeByAnswer<Told, Fact>(workOut: (answer: GroupAnswer, told: Told) => Fact): (answer: GroupAnswer, told: Told) => Fact {
   const place = facts++;
   return (answer, told) => {
     const { kept } = answer;

@@ -1,9 +1,9 @@
 import type { OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import type { Amount } from '../menu/group-schema.ts';
-import type { OutIndex } from './circumstances.ts';
+import type { UnavailableIndex } from './circumstances.ts';
 
 /** A pick that stands. */
-export interface StandingPick {
+export interface AcceptedPick {
   readonly choice: OfferedChoice;
   readonly units: number;
   readonly amount: Amount | undefined;
@@ -17,7 +17,7 @@ export interface GroupAnswer {
   readonly min: number;
   readonly max: number | null;
   readonly included: number;
-  readonly picks: readonly StandingPick[];
+  readonly picks: readonly AcceptedPick[];
   readonly count: number;
   /** The note's text, cleaned; empty where there is none. */
   readonly note: string;
@@ -29,7 +29,7 @@ export interface GroupAnswer {
 export interface SettledAnswers {
   readonly ruleHolds: (rule: number) => boolean;
   readonly isVisible: (ruled: Ruled) => boolean;
-  readonly standing: (group: number) => readonly StandingPick[];
+  readonly standing: (group: number) => readonly AcceptedPick[];
 }
 
 /** Whether rules leave something visible: shown if any rule may show it, and not hidden. */
@@ -51,7 +51,7 @@ export function limitsWith(group: OfferedGroup, ruleHolds: (rule: number) => boo
 }
 
 /** A choice is sold out with itself, an ingredient it uses, the item it stands for, or an ingredient of that item. */
-export function isSoldOut(choice: OfferedChoice, out: OutIndex): boolean {
+export function isSoldOut(choice: OfferedChoice, out: UnavailableIndex): boolean {
   if (out.isEmpty) return false;
   return (
     out.choices.has(choice.path) ||
@@ -61,7 +61,7 @@ export function isSoldOut(choice: OfferedChoice, out: OutIndex): boolean {
 }
 
 /** The standing pick that is first in document order. */
-export function firstStanding(picks: readonly StandingPick[]): OfferedChoice | undefined {
+export function firstAccepted(picks: readonly AcceptedPick[]): OfferedChoice | undefined {
   let first: OfferedChoice | undefined;
   for (const { choice } of picks) if (!first || choice.index < first.index) first = choice;
   return first;
@@ -70,14 +70,14 @@ export function firstStanding(picks: readonly StandingPick[]): OfferedChoice | u
 const NO_CHOICES: readonly OfferedChoice[] = [];
 
 /** The choices that stand in an answer, each once, in document order. */
-export function standingChoices(answer: GroupAnswer): readonly OfferedChoice[] {
+export function acceptedChoices(answer: GroupAnswer): readonly OfferedChoice[] {
   if (answer.picks.length === 0) return NO_CHOICES;
   const choices: OfferedChoice[] = [];
   for (const { choice } of answer.picks) if (!choices.includes(choice)) choices.push(choice);
   return choices.length === 1 ? choices : choices.sort((a, b) => a.index - b.index);
 }
 
-export function countOf(picks: readonly StandingPick[]): number {
+export function countOf(picks: readonly AcceptedPick[]): number {
   let units = 0;
   for (const pick of picks) units += pick.units;
   return units;

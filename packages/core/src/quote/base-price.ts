@@ -1,7 +1,7 @@
 import { type Price, priceIn, share } from '../money/money.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Effect } from '../menu/document.ts';
-import { standingChoices } from './answers.ts';
+import { acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
 import type { Part } from './part.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
@@ -64,7 +64,7 @@ function applyBaseChoices(line: SettledLine, steps: Steps, hasCellPrice: boolean
   if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
   const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));
   const standing = counted.flatMap((answer) =>
-    standingChoices(answer).filter(({ setsBase }) => setsBase).map((choice) => ({ group: answer.group, choice })),
+    acceptedChoices(answer).filter(({ setsBase }) => setsBase).map((choice) => ({ group: answer.group, choice })),
   );
   for (const { group, choice } of standing) {
     if (!choice.price || !('base' in choice.price)) continue;

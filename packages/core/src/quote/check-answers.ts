@@ -1,5 +1,5 @@
-import type { GroupAnswer, StandingPick } from './answers.ts';
-import { keptWithAnswer } from './answer-cache.ts';
+import type { GroupAnswer, AcceptedPick } from './answers.ts';
+import { memoizeByAnswer } from './answer-cache.ts';
 import { type Problem, ProblemList } from './problem.ts';
 
 /** Holds what stands against the limits of its group; groups that picks opened are checked the same way. */
@@ -15,7 +15,7 @@ export function checkAnswers(answers: readonly GroupAnswer[], consents: readonly
   }
 }
 
-const problemsOfChoices = keptWithAnswer<void, readonly Problem[]>(({ group, at, min, max, picks, count }) => {
+const problemsOfChoices = memoizeByAnswer<void, readonly Problem[]>(({ group, at, min, max, picks, count }) => {
   const problems = new ProblemList();
   if (count < min) problems.add('too-few', { group: group.id, need: min, have: count }, at);
   if (max !== null && count > max) problems.add('too-many', { group: group.id, limit: max, have: count }, at);
@@ -29,8 +29,8 @@ const problemsOfChoices = keptWithAnswer<void, readonly Problem[]>(({ group, at,
 });
 
 /** How many units of each choice stand in one answer. */
-export function unitsByChoice(picks: readonly StandingPick[]): Map<StandingPick['choice'], number> {
-  const units = new Map<StandingPick['choice'], number>();
+export function unitsByChoice(picks: readonly AcceptedPick[]): Map<AcceptedPick['choice'], number> {
+  const units = new Map<AcceptedPick['choice'], number>();
   for (const pick of picks) units.set(pick.choice, (units.get(pick.choice) ?? 0) + pick.units);
   return units;
 }

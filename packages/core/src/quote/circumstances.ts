@@ -15,13 +15,13 @@ export interface Circumstances {
   readonly priceList: string;
   readonly guest: string | undefined;
   readonly at: string;
-  readonly out: OutIndex;
+  readonly out: UnavailableIndex;
   /** Whether a daypart is on. */
   readonly daypartIsOn: (daypart: string) => boolean;
   readonly test: (test: CircumstanceTest) => boolean;
 }
 
-export interface OutIndex {
+export interface UnavailableIndex {
   readonly items: ReadonlySet<string>;
   readonly choices: ReadonlySet<string>;
   readonly ingredients: ReadonlySet<string>;
@@ -67,9 +67,9 @@ function daypartsAt(menu: CompiledMenu, at: string): (id: string) => boolean {
   };
 }
 
-const NOTHING_OUT: OutIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [], isEmpty: true };
+const NOTHING_OUT: UnavailableIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [], isEmpty: true };
 
-function outIndex(out: Out | undefined): OutIndex {
+function outIndex(out: Out | undefined): UnavailableIndex {
   if (!out) return NOTHING_OUT;
   const { items = [], choices = [], ingredients = [], variants = [] } = out;
   const isEmpty = items.length + choices.length + ingredients.length === 0;

@@ -1,6 +1,6 @@
 import { combinationKey, type CompiledItem, type OfferedChoice } from '../compile/compiled.ts';
 import type { Cell } from '../menu/document.ts';
-import type { OutIndex } from './circumstances.ts';
+import type { UnavailableIndex } from './circumstances.ts';
 import type { SettledLine } from './settle-line.ts';
 
 /** The combination that the standing picks of a variants table's groups name. */
@@ -12,7 +12,7 @@ export interface Combination {
 const NO_COMBINATION: readonly undefined[] = [];
 
 /** The one choice that stands in each `by` group, in the table's order; undefined where there is not exactly one. */
-export function standingCombination(line: SettledLine): readonly (OfferedChoice | undefined)[] {
+export function acceptedCombination(line: SettledLine): readonly (OfferedChoice | undefined)[] {
   if (!line.item.cells) return NO_COMBINATION;
   return line.item.cells.by.map((index) => {
     const [first, ...others] = line.settlement.standing(index);
@@ -22,7 +22,7 @@ export function standingCombination(line: SettledLine): readonly (OfferedChoice 
 
 /** The combination of the choices given, if there is one for every `by` group. */
 export function combinationOf(
-  item: CompiledItem, choices: readonly (OfferedChoice | undefined)[], out: OutIndex,
+  item: CompiledItem, choices: readonly (OfferedChoice | undefined)[], out: UnavailableIndex,
 ): Combination | undefined {
   const table = item.cells;
   if (!table) return undefined;
@@ -34,7 +34,7 @@ export function combinationOf(
   return { cell: table.cells.get(combinationKey(ids)), soldOut: isOut(item, ids, out) };
 }
 
-function isOut(item: CompiledItem, ids: readonly string[], out: OutIndex): boolean {
+function isOut(item: CompiledItem, ids: readonly string[], out: UnavailableIndex): boolean {
   const by = item.item.variants?.by ?? [];
   return out.variants.some(
     (named) => named.item === item.item.id && by.every((id, i) => Object.hasOwn(named.pick, id) && named.pick[id] === ids[i]),

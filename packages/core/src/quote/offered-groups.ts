@@ -1,8 +1,8 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import type { GroupKind } from '../menu/group-schema.ts';
 import { type GroupAnswer, isSoldOut } from './answers.ts';
-import { combinationOf, standingCombination } from './combination.ts';
-import { keptWithAnswer } from './answer-cache.ts';
+import { combinationOf, acceptedCombination } from './combination.ts';
+import { memoizeByAnswer } from './answer-cache.ts';
 import type { SettledLine } from './settle-line.ts';
 import { unitPrice } from './unit-price.ts';
 
@@ -45,7 +45,7 @@ interface PricedLine {
   readonly base: number;
 }
 
-const viewOf = keptWithAnswer((answer, priced: PricedLine): OfferedGroupView => {
+const viewOf = memoizeByAnswer((answer, priced: PricedLine): OfferedGroupView => {
   const { group, at, min, max, included, count } = answer;
   const { kind } = group.group;
   const view = kind === 'choices'
@@ -72,6 +72,6 @@ function stateOf(line: SettledLine, group: OfferedGroup, choice: OfferedChoice):
 
 /** The combination that a choice would complete with what stands in the other groups of the table. */
 function completedBy(line: SettledLine, group: OfferedGroup, choice: OfferedChoice) {
-  const standing = standingCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
+  const standing = acceptedCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
   return combinationOf(line.item, standing, line.circumstances.out);
 }

@@ -1,10 +1,10 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
 import { WHOLE, priceIn, share } from '../money/money.ts';
-import type { GroupAnswer, StandingPick } from './answers.ts';
+import type { GroupAnswer, AcceptedPick } from './answers.ts';
 import { basePrice } from './base-price.ts';
 import { unitsByChoice } from './check-answers.ts';
 import type { Combination } from './combination.ts';
-import { keptWithAnswer } from './answer-cache.ts';
+import { memoizeByAnswer } from './answer-cache.ts';
 import type { Part, PriceSum } from './part.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
 import { unitPrice } from './unit-price.ts';
@@ -37,7 +37,7 @@ interface PricedAnswer {
   readonly once: number;
 }
 
-const pricedAnswer = keptWithAnswer((answer, pricing: Pricing): PricedAnswer => {
+const pricedAnswer = memoizeByAnswer((answer, pricing: Pricing): PricedAnswer => {
   const parts: Part[] = [];
   addParts(parts, pricing, answer, 1);
   const named = pricing.line.amounts.get(answer.group.id);
@@ -72,7 +72,7 @@ function addParts(parts: Part[], pricing: Pricing, answer: GroupAnswer, times: n
 }
 
 /** Picks in the document's order of choices; picks of one choice stay in the order picked. */
-function inDocumentOrder(picks: readonly StandingPick[]): readonly StandingPick[] {
+function inDocumentOrder(picks: readonly AcceptedPick[]): readonly AcceptedPick[] {
   return picks.length < 2 ? picks : picks.toSorted((a, b) => a.choice.index - b.choice.index);
 }
 
@@ -83,7 +83,7 @@ function notePart({ line }: Pricing, { group, at }: GroupAnswer, times: number):
 }
 
 /** Step 6 for every pick of an answer: the price of one unit with its amount. */
-function unitPrices({ line, base, cellIsPriced }: Pricing, { group, picks }: GroupAnswer): Map<StandingPick, number> {
+function unitPrices({ line, base, cellIsPriced }: Pricing, { group, picks }: GroupAnswer): Map<AcceptedPick, number> {
   const units = unitsByChoice(picks);
   const freeByCell = cellIsPriced && group.by;
   return new Map(
@@ -95,8 +95,8 @@ function unitPrices({ line, base, cellIsPriced }: Pricing, { group, picks }: Gro
 }
 
 /** Step 7: how many units of each pick are included. */
-function includedUnits({ group, included, picks }: GroupAnswer, prices: ReadonlyMap<StandingPick, number>): Map<StandingPick, number> {
-  const free = new Map<StandingPick, number>();
+function includedUnits({ group, included, picks }: GroupAnswer, prices: ReadonlyMap<AcceptedPick, number>): Map<AcceptedPick, number> {
+  const free = new Map<AcceptedPick, number>();
   let left = included;
   for (const pick of inOrderOfInclusion(picks, prices, group.includedFirst)) {
     if (left <= 0) break;
@@ -108,8 +108,8 @@ function includedUnits({ group, included, picks }: GroupAnswer, prices: Readonly
 }
 
 function inOrderOfInclusion(
-  picks: readonly StandingPick[], prices: ReadonlyMap<StandingPick, number>, first: IncludedFirst,
-): readonly StandingPick[] {
+  picks: readonly AcceptedPick[], prices: ReadonlyMap<AcceptedPick, number>, first: IncludedFirst,
+): readonly AcceptedPick[] {
   if (first === 'picked') return picks;
   const sign = first === 'cheapest' ? 1 : -1;
   return picks.toSorted((a, b) => sign * ((prices.get(a) ?? 0) - (prices.get(b) ?? 0)));

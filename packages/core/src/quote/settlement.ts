@@ -1,9 +1,9 @@
 import type { CompiledItem, CompiledMenu, Keeping, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
-import { holds, type View } from '../rules/is-true.ts';
-import { countOf, firstStanding, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type SettledAnswers, type StandingPick } from './answers.ts';
+import { isTrue, type View } from '../rules/is-true.ts';
+import { countOf, firstAccepted, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type SettledAnswers, type AcceptedPick } from './answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
-import { type KeptAnswers, keptAnswersOf, keyWithPick, type Stood } from './answer-cache.ts';
+import { type AnswerCache, answerCacheOf, keyWithPick, type Stood } from './answer-cache.ts';
 import { type ProblemCode, ProblemList } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
@@ -26,7 +26,7 @@ export class Settlement implements SettledAnswers {
   readonly #picks: readonly Pick[];
   readonly #keys: readonly number[];
   #indexes: readonly (Indexes | undefined)[] | undefined;
-  readonly #keeper: KeptAnswers;
+  readonly #keeper: AnswerCache;
   readonly #held: (boolean | undefined)[] = [];
   readonly #stood: (Stood | undefined)[] = [];
   readonly #view: View;
@@ -38,7 +38,7 @@ export class Settlement implements SettledAnswers {
     this.#problems = problems;
     this.#picks = picks;
     this.#keys = this.#keyed();
-    this.#keeper = keptAnswersOf(menu);
+    this.#keeper = answerCacheOf(menu);
     this.#view = { units: (group, choice) => this.#units(group, choice), quantity, circumstance: circumstances.test };
   }
 
@@ -46,7 +46,7 @@ export class Settlement implements SettledAnswers {
     const known = this.#held[rule];
     if (known !== undefined) return known;
     const compiled = this.#item.rules[rule];
-    const held = compiled !== undefined && holds(compiled.when, this.#view);
+    const held = compiled !== undefined && isTrue(compiled.when, this.#view);
     this.#held[rule] = held;
     return held;
   };
@@ -55,7 +55,7 @@ export class Settlement implements SettledAnswers {
     return isVisibleWith(ruled, this.ruleHolds);
   }
 
-  standing(index: number): readonly StandingPick[] {
+  standing(index: number): readonly AcceptedPick[] {
     return this.#stoodIn(index).picks;
   }
 
@@ -146,7 +146,7 @@ export class Settlement implements SettledAnswers {
   #stateOf(group: OfferedGroup, { others, pricedBy }: Keeping): number {
     let state = this.#withBits(0, others);
     for (const index of pricedBy) {
-      const first = firstStanding(this.standing(index))?.index ?? -1;
+      const first = firstAccepted(this.standing(index))?.index ?? -1;
       state = state * ((this.#item.groups[index]?.choices.length ?? 0) + 1) + first + 1;
     }
     if (group.priceList !== undefined) return state;
@@ -154,8 +154,8 @@ export class Settlement implements SettledAnswers {
     return state * priceLists.size + (priceLists.get(this.#circumstances.priceList) ?? 0);
   }
 
-  #stand(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): StandingPick[] {
-    const standing: StandingPick[] = [];
+  #stand(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): AcceptedPick[] {
+    const standing: AcceptedPick[] = [];
     for (const index of indexes) {
       const pick = picks[index];
       if (!pick) continue;

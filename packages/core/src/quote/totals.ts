@@ -1,9 +1,9 @@
 import type { CompiledRule, UsedIngredient } from '../compile/compiled.ts';
 import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
-import { type GroupAnswer, standingChoices } from './answers.ts';
+import { type GroupAnswer, acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
-import { keptWithAnswer } from './answer-cache.ts';
+import { memoizeByAnswer } from './answer-cache.ts';
 import type { SettledLine } from './settle-line.ts';
 
 export interface IngredientUse {
@@ -39,7 +39,7 @@ interface Brought {
   readonly uses: UsedIngredient[];
 }
 
-const broughtBy = keptWithAnswer<void, Brought>((answer) => {
+const broughtBy = memoizeByAnswer<void, Brought>((answer) => {
   const brought: Brought = { calories: 0, allergens: [], uses: [] };
   addBrought(brought, [answer], 1);
   return brought;
@@ -79,7 +79,7 @@ export function codeOf(line: SettledLine, combination: Combination | undefined):
   return codes.filter(Boolean).join('-');
 }
 
-const codesOf = keptWithAnswer<void, string>((answer) => standingChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
+const codesOf = memoizeByAnswer<void, string>((answer) => acceptedChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
 
 /** What the rules that hold have to tell, in document order. */
 export function tellsOf(line: SettledLine): string[] {

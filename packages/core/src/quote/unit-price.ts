@@ -1,6 +1,6 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { type Price, priceIn, share } from '../money/money.ts';
-import { firstStanding } from './answers.ts';
+import { firstAccepted } from './answers.ts';
 import { listOf, type SettledLine } from './settle-line.ts';
 
 /**
@@ -35,7 +35,7 @@ function setByRule(line: SettledLine, choice: OfferedChoice): Price | undefined 
 /** The price for the choice that stands in the group the price looks at: the first in document order. */
 function pricedBy(line: SettledLine, choice: OfferedChoice): Price | undefined {
   if (choice.byGroup === undefined || !choice.price || !('add' in choice.price) || !choice.price.by) return undefined;
-  const first = firstStanding(line.settlement.standing(choice.byGroup));
+  const first = firstAccepted(line.settlement.standing(choice.byGroup));
   const { prices } = choice.price.by;
   return first && Object.hasOwn(prices, first.id) ? prices[first.id] : undefined;
 }

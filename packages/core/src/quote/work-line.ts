@@ -1,6 +1,6 @@
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import { type Circumstances, circumstancesOf, type Clock } from './circumstances.ts';
-import { type Combination, combinationOf, standingCombination } from './combination.ts';
+import { type Combination, combinationOf, acceptedCombination } from './combination.ts';
 import { offeredGroups, type OfferedGroupView } from './offered-groups.ts';
 import type { PriceSum } from './part.ts';
 import { priceLine } from './price-line.ts';
@@ -10,7 +10,7 @@ import { type SettledLine, settleLine } from './settle-line.ts';
 import { codeOf, tellsOf, type Totals, totalsOf } from './totals.ts';
 
 /** A line worked out: what stands, what it costs and what is wrong with it; tickets are made from `settled`. */
-export interface WorkedLine extends Totals {
+export interface EvaluatedLine extends Totals {
   readonly settled: SettledLine;
   readonly problems: readonly Problem[];
   readonly price: PriceSum;
@@ -20,7 +20,7 @@ export interface WorkedLine extends Totals {
 }
 
 /** Works a line out over what stands in it; undefined when the menu has no such item. */
-export function workLine(menu: CompiledMenu, line: Line, clock: Clock): WorkedLine | undefined {
+export function evaluateLine(menu: CompiledMenu, line: Line, clock: Clock): EvaluatedLine | undefined {
   const item = menu.item(line.item);
   if (!item) return undefined;
   const problems = new ProblemList();
@@ -28,13 +28,13 @@ export function workLine(menu: CompiledMenu, line: Line, clock: Clock): WorkedLi
   const quantity = soundQuantity(line.quantity, problems);
   checkOnSale(item, circumstances, problems);
   const settled = settleLine(menu, item, line, circumstances, quantity, problems);
-  return workSettled(settled, problems);
+  return evaluateSettled(settled, problems);
 }
 
 /** Prices and totals of a settled line. */
-export function workSettled(settled: SettledLine, problems: ProblemList): WorkedLine {
+export function evaluateSettled(settled: SettledLine, problems: ProblemList): EvaluatedLine {
   const { item, circumstances } = settled;
-  const combination = combinationOf(item, standingCombination(settled), circumstances.out);
+  const combination = combinationOf(item, acceptedCombination(settled), circumstances.out);
   if (combination) checkCombination(combination, problems);
   const price = priceLine(settled, combination);
   if (price.unit < 0 || price.line < 0) problems.add('price-below-zero');

@@ -9,15 +9,15 @@ export interface View {
   readonly circumstance: (test: CircumstanceTest) => boolean;
 }
 
-export function holds(condition: CompiledCondition, view: View): boolean {
+export function isTrue(condition: CompiledCondition, view: View): boolean {
   switch (condition.kind) {
     case 'all':
-      for (const inner of condition.of) if (!holds(inner, view)) return false;
+      for (const inner of condition.of) if (!isTrue(inner, view)) return false;
       return true;
     case 'any':
-      for (const inner of condition.of) if (holds(inner, view)) return true;
+      for (const inner of condition.of) if (isTrue(inner, view)) return true;
       return false;
-    case 'not': return !holds(condition.of, view);
+    case 'not': return !isTrue(condition.of, view);
     case 'units': return within(view.units(condition.group, condition.choice), condition);
     case 'quantity': return within(view.quantity, condition);
     case 'circumstance': return view.circumstance(condition);

@@ -1,7 +1,7 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { keptWithAnswer } from '../quote/answer-cache.ts';
+import { memoizeByAnswer } from '../quote/answer-cache.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
-import { standingChoices, type StandingPick } from '../quote/answers.ts';
+import { acceptedChoices, type AcceptedPick } from '../quote/answers.ts';
 import { printedPicks, type Word, wordsOfPick } from './words.ts';
 
 /** Stations by their place in the menu. */
@@ -30,8 +30,8 @@ export interface PrintedElsewhere {
  * inner choices made elsewhere, at depth 0 and with their units times those of what opened them, unless the pick
  * that opened them prints there.
  */
-export const printedElsewhere = keptWithAnswer((answer, line: SettledLine): readonly PrintedElsewhere[] =>
-  standingChoices(answer).flatMap((choice) => {
+export const printedElsewhere = memoizeByAnswer((answer, line: SettledLine): readonly PrintedElsewhere[] =>
+  acceptedChoices(answer).flatMap((choice) => {
     const stations = stationsOfChoice(line, answer.group, choice);
     if (stations.length === 0 && choice.opens.length === 0) return [];
     return printedPicks(answer, choice, line).flatMap((printed) => {
@@ -43,9 +43,9 @@ export const printedElsewhere = keptWithAnswer((answer, line: SettledLine): read
   }),
 );
 
-function innerElsewhere(opener: StandingPick, there: ReadonlySet<StationIndex>, times: number, line: SettledLine): PrintedElsewhere[] {
+function innerElsewhere(opener: AcceptedPick, there: ReadonlySet<StationIndex>, times: number, line: SettledLine): PrintedElsewhere[] {
   return opener.inner.flatMap((answer) =>
-    standingChoices(answer).flatMap((choice) =>
+    acceptedChoices(answer).flatMap((choice) =>
       printedPicks(answer, choice, line).flatMap((printed) => {
         const { station } = choice;
         const prints = station !== undefined && !there.has(station);

@@ -1,6 +1,6 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { isSoldOut, standingChoices, type GroupAnswer, type StandingPick } from '../quote/answers.ts';
-import { keptWithAnswer } from '../quote/answer-cache.ts';
+import { isSoldOut, acceptedChoices, type GroupAnswer, type AcceptedPick } from '../quote/answers.ts';
+import { memoizeByAnswer } from '../quote/answer-cache.ts';
 import type { SettledLine } from '../quote/settle-line.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */
@@ -15,12 +15,12 @@ export interface PrintedPick {
   readonly units: number;
   readonly word: string | undefined;
   readonly inner: readonly Word[];
-  readonly picks: readonly StandingPick[];
+  readonly picks: readonly AcceptedPick[];
 }
 
 /** The picks of one choice as they print: same amounts as one, those with inner words apart, in the order picked. */
 export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: SettledLine): PrintedPick[] {
-  const printed: (PrintedPick & { units: number; picks: StandingPick[] })[] = [];
+  const printed: (PrintedPick & { units: number; picks: AcceptedPick[] })[] = [];
   for (const pick of answer.picks) {
     if (pick.choice !== choice) continue;
     const inner = innerWords(pick, line);
@@ -44,11 +44,11 @@ export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times =
 }
 
 /** All words of a group as its home station reads them. */
-export const wordsOfAnswer = keptWithAnswer((answer, line: SettledLine): readonly Word[] => {
+export const wordsOfAnswer = memoizeByAnswer((answer, line: SettledLine): readonly Word[] => {
   if (answer.group.printsChanges) {
     return answer.group.choices.flatMap((choice) => changedWords(answer.group, choice, printedPicks(answer, choice, line), line));
   }
-  return standingChoices(answer).flatMap((choice) => printedPicks(answer, choice, line).flatMap((pick) => wordsOfPick(pick)));
+  return acceptedChoices(answer).flatMap((choice) => printedPicks(answer, choice, line).flatMap((pick) => wordsOfPick(pick)));
 });
 
 /** Only what differs from the defaults. */
@@ -67,7 +67,7 @@ function isOpen(group: OfferedGroup, choice: OfferedChoice, { settlement, circum
 }
 
 /** What the groups that a pick opened print under it; `each` before the direct ones when it has several units. */
-function innerWords(pick: StandingPick, line: SettledLine): Word[] {
+function innerWords(pick: AcceptedPick, line: SettledLine): Word[] {
   const each = pick.units > 1 ? 'each ' : '';
   return pick.inner.flatMap((answer) =>
     wordsOfAnswer(answer, line).map(({ text, depth }) => ({ text: depth === 0 ? `${each}${text}` : text, depth: depth + 1 })),

@@ -1,5 +1,5 @@
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
-import { below, type Fault, type FaultCode } from '../menu/fault.ts';
+import { joinPointer, type Fault, type FaultCode } from '../menu/fault.ts';
 import { Menu } from '../menu/document.ts';
 import { parseMenu } from '../menu/parse.ts';
 import { formats } from './formats.ts';
@@ -61,7 +61,7 @@ function faultOf(error: ErrorObject): Fault {
   const fault = (code: FaultCode, more: Record<string, unknown> = {}, at = path): Fault => ({ path: at, code, params: more });
   switch (error.keyword) {
     case 'additionalProperties':
-      return fault('unknown-field', { field: params['additionalProperty'] }, below(path, params['additionalProperty']));
+      return fault('unknown-field', { field: params['additionalProperty'] }, joinPointer(path, params['additionalProperty']));
     case 'required':
       return fault('missing-field', { field: params['missingProperty'] });
     case 'type':
@@ -77,9 +77,9 @@ function faultOf(error: ErrorObject): Fault {
     case 'pattern':
       return error.propertyName === undefined
         ? fault('bad-format', { format: error.parentSchema?.['title'], have: error.data })
-        : fault('bad-key', { key: error.propertyName }, below(path, error.propertyName));
+        : fault('bad-key', { key: error.propertyName }, joinPointer(path, error.propertyName));
     case 'propertyNames':
-      return fault('bad-key', { key: params['propertyName'] }, below(path, params['propertyName']));
+      return fault('bad-key', { key: params['propertyName'] }, joinPointer(path, params['propertyName']));
     case 'minItems': case 'minProperties': case 'minLength':
       return fault('too-short', { need: params['limit'] });
     case 'maxItems': case 'maxProperties': case 'maxLength':

@@ -1,4 +1,4 @@
-import { below, type Fault } from '../menu/fault.ts';
+import { joinPointer, type Fault } from '../menu/fault.ts';
 
 /** Levels of lists and objects; whatever walks through a value may trust that it ends before the stack does. */
 const MAX_DEPTH = 256;
@@ -15,20 +15,20 @@ export function plainFaults(root: unknown): Fault[] {
   /** False once the value is known to be too deep. */
   const visit = (value: unknown): boolean => {
     if (typeof value === 'string') {
-      if (!isStorable(value)) found.push({ path: below('', ...steps), code: 'bad-text', params: {} });
+      if (!isStorable(value)) found.push({ path: joinPointer('', ...steps), code: 'bad-text', params: {} });
       return true;
     }
     if (typeof value !== 'object' || value === null) return true;
     if (steps.length >= MAX_DEPTH) return false;
     for (const key of Object.keys(value)) {
-      if (!isStorable(key)) found.push({ path: below('', ...steps), code: 'bad-text', params: {} });
+      if (!isStorable(key)) found.push({ path: joinPointer('', ...steps), code: 'bad-text', params: {} });
       steps.push(key);
       if (!visit((value as Record<string, unknown>)[key])) return false;
       steps.pop();
     }
     return true;
   };
-  return visit(root) ? found : [{ path: below('', ...steps.slice(0, STEPS_SHOWN)), code: 'too-deep', params: { deepest: MAX_DEPTH } }];
+  return visit(root) ? found : [{ path: joinPointer('', ...steps.slice(0, STEPS_SHOWN)), code: 'too-deep', params: { deepest: MAX_DEPTH } }];
 }
 
 /** Whether a text is well-formed Unicode without U+0000. */

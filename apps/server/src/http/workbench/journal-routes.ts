@@ -1,6 +1,6 @@
 import type { UndoRequest } from '@hearty-ladle/core';
 import type { Response } from 'express';
-import { type ChangeOutcome, takeBack } from '../../commands/change-menu.ts';
+import { type ChangeOutcome, undoChange } from '../../commands/change-menu.ts';
 import { journalPage } from '../../queries/journal.ts';
 import type { AudienceRouter } from '../audience-router.ts';
 import { saidJudgement } from '../checked-body.ts';
@@ -15,7 +15,7 @@ export function journalRoutes(routes: AudienceRouter, services: Services): void 
 
   routes.post('/journal/:seq/take-back', 'UndoRequest', async (request, response) => {
     const seq = numberFrom(request.params['seq']);
-    const outcome = seq === undefined ? ({ outcome: 'unknown' } as const) : await takeBack(services, (request.body as UndoRequest).id, seq, personOf(request));
+    const outcome = seq === undefined ? ({ outcome: 'unknown' } as const) : await undoChange(services, (request.body as UndoRequest).id, seq, personOf(request));
     switch (outcome.outcome) {
       case 'unknown': return sendProblem(response, 404, 'no-such-change', 'There is no such change in the journal.');
       case 'taken-back-already': return sendProblem(response, 409, 'taken-back-already', 'This change was undone before.');

@@ -19,8 +19,8 @@ import { sayMoney } from '../text/money.ts';
 export class ReachBar {
   protected readonly editor = inject(Editor);
   protected readonly all = signal(false);
-  protected readonly held = this.editor.held;
-  protected readonly reach = computed(() => this.held()?.reach);
+  protected readonly pendingChange = this.editor.pendingChange;
+  protected readonly reach = computed(() => this.pendingChange()?.reach);
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(sayFault))]);
   protected readonly findings = computed(() => {
     const menu = this.editor.compiled();
@@ -29,15 +29,15 @@ export class ReachBar {
   protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
   protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));
   protected readonly onlyHere = computed(() => {
-    const id = this.held()?.dish;
+    const id = this.pendingChange()?.dish;
     const item = this.editor.menu()?.items.find((it) => it.id === id);
-    const isGroupsAlone = this.held()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
+    const isGroupsAlone = this.pendingChange()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
     return item && isGroupsAlone ? this.editor.read(item.name) : undefined;
   });
   protected readonly title = computed(() => {
     const reach = this.reach();
     const dishes = this.dishes().length === 1 ? '1 dish' : `${this.dishes().length} dishes`;
-    if (this.held()?.hasFailed) return 'What this touches could not be worked out';
+    if (this.pendingChange()?.hasFailed) return 'What this touches could not be worked out';
     if (!reach) return 'Looking at what this touches …';
     if (reach.faults.length > 0) return 'This can’t be kept as it is';
     if (reach.findings.length > 0) return `This touches ${dishes}, and something would break`;

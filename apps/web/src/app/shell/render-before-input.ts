@@ -7,7 +7,7 @@ import { ApplicationRef, type EnvironmentProviders, inject, provideEnvironmentIn
  * loses letters. Costs nothing where nothing waits. Before a letter stands in its box, never after: what is drawn then
  * would write over it.
  */
-export function provideFreshScreen(): EnvironmentProviders {
+export function provideRenderBeforeInput(): EnvironmentProviders {
   return provideEnvironmentInitializer(() => {
     const app = inject(ApplicationRef);
     const draw = (event: Event) => {

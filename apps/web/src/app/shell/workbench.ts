@@ -23,14 +23,14 @@ export class Workbench {
   protected readonly sayLanguage = sayLanguage;
   protected readonly clash = computed(() => this.editor.clashes()[0]);
   protected readonly status = computed(() => {
-    const count = this.editor.waiting().length;
+    const count = this.editor.pendingEdits().length;
     const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
     switch (this.editor.sendFailure() ?? this.editor.readFailure()) {
       case 'offline': return count > 0 ? `Offline. ${changes} here and will be sent.` : 'Offline. What you see may be out of date.';
       case 'busy': return count > 0 ? `The server is busy. ${changes} here and will be sent.` : 'The server is busy.';
       case 'failed': return count > 0 ? `Not saved: something is wrong at the server. ${changes} here.` : 'The menu can’t be read: something is wrong at the server.';
     }
-    if (this.editor.held()) return this.editor.held()?.reach ? 'Decide below' : 'Looking at what this touches …';
+    if (this.editor.pendingChange()) return this.editor.pendingChange()?.reach ? 'Decide below' : 'Looking at what this touches …';
     return count > 0 ? 'Saving …' : 'Saved';
   });
 

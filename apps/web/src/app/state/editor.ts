@@ -3,7 +3,7 @@ import { type Change, compileMenu, type Edit, type ListKind, minorDigits, type T
 import { Store } from '@ngrx/store';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
-import { written } from './text-in-language.ts';
+import { withTextIn } from './text-in-language.ts';
 
 /** The menu as signals, and the few ways in which pages change it. */
 @Injectable({ providedIn: 'root' })
@@ -11,14 +11,14 @@ export class Editor {
   readonly #store = inject(Store);
   readonly load = this.#store.selectSignal(menuFeature.selectLoad);
   readonly menu = this.#store.selectSignal(menuFeature.selectMenu);
-  readonly waiting = this.#store.selectSignal(menuFeature.selectWaiting);
+  readonly waiting = this.#store.selectSignal(menuFeature.selectPendingEdits);
   readonly readFailure = this.#store.selectSignal(menuFeature.selectReadFailure);
   readonly sendFailure = this.#store.selectSignal(menuFeature.selectSendFailure);
   readonly past = this.#store.selectSignal(menuFeature.selectPast);
   readonly future = this.#store.selectSignal(menuFeature.selectFuture);
   readonly clashes = this.#store.selectSignal(menuFeature.selectClashes);
   readonly notice = this.#store.selectSignal(menuFeature.selectNotice);
-  readonly held = this.#store.selectSignal(menuFeature.selectHeld);
+  readonly pendingChange = this.#store.selectSignal(menuFeature.selectPendingChange);
   readonly compiled = computed(() => {
     const menu = this.menu();
     return menu && compileMenu(menu);
@@ -33,13 +33,13 @@ export class Editor {
     this.#store.dispatch(menuActions.opened());
   }
 
-  /** Makes a change; with a merge key, changes in a row are one deed. */
+  /** Makes a change. Consecutive changes with the same merge key are undone together. */
   change(label: string, edits: readonly Edit[], how: { mergeKey?: string; dish?: string } = {}): void {
     const change: Change = { edits };
     if (edits.length > 0) this.#store.dispatch(menuActions.changed({ label: label.slice(0, 200), change, ...how }));
   }
 
-  /** Puts one thing; typing in one field of it is one deed. `dish`: where the person is working. */
+  /** Puts one thing; typing in one field of it is undone as one edit. `dish`: the dish being edited, if any. */
   put<K extends ListKind>(kind: K, thing: NonNullable<Workbook[K]>[number], label: string, { field, dish }: { field?: string; dish?: string } = {}): void {
     this.change(label, [{ type: 'put', kind, thing: thing as Thing }], {
       ...(field !== undefined && { mergeKey: `${kind} ${thing.id} ${field}` }), ...(dish !== undefined && { dish }),
@@ -62,7 +62,7 @@ export class Editor {
   }
 
   decide(decision: 'everywhere' | 'only-here' | 'drop'): void {
-    this.#store.dispatch(menuActions.heldDecided({ decision }));
+    this.#store.dispatch(menuActions.changeDecided({ decision }));
   }
 
   /** A text in the language that is being written, or in the first one. */
@@ -72,7 +72,7 @@ export class Editor {
 
   /** A text with other words in the language that is being written; other languages keep theirs. */
   write(old: Text | undefined, words: string): Text {
-    return written(old, words, this.writing(), this.firstLocale());
+    return withTextIn(old, words, this.writing(), this.firstLocale());
   }
 
   undo(): void {

@@ -13,14 +13,14 @@ export const menuActions = createActionGroup({
     /** The menu may have changed: up to a revision, or unheard of (after a reconnection). */
     'News heard': props<{ revision: number | undefined }>(),
     'Read again': emptyProps(),
-    /** A person's deed. `mergeKey`: deeds in a row with the same key are undone as one. */
+    /** An edit by the user. Consecutive edits with the same `mergeKey` are undone together. */
     Changed: props<{ label: string; change: Change; mergeKey?: string; dish?: string }>(),
     'Reach progressed': props<{ id: number; done: number; total: number }>(),
     'Reach found': props<{ id: number; reach: Reach }>(),
     'Reach failed': props<{ id: number }>(),
     'Reach asked again': emptyProps(),
-    /** What was decided of a change that was held: for every dish, for the one it was made at, or not at all. */
-    'Held decided': props<{ decision: 'everywhere' | 'only-here' | 'drop' }>(),
+    /** The user's decision about the pending change: apply it to every dish, to the current dish only, or discard it. */
+    'Change decided': props<{ decision: 'everywhere' | 'only-here' | 'drop' }>(),
     Undo: emptyProps(),
     Redo: emptyProps(),
     Sending: props<{ id: number; requestId: string }>(),

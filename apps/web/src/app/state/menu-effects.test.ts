@@ -3,7 +3,7 @@ import { type ChangeRequest, type Group, hangGroups, type Menu } from '@hearty-l
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SentChange } from '../api/api.ts';
-import { playEffects } from '../testing/run-effects.ts';
+import { runEffects } from '../testing/run-effects.ts';
 import { menuActions } from './menu-actions.ts';
 import { MenuEffects } from './menu-effects.ts';
 import { menuFeature } from './menu-reducer.ts';
@@ -39,7 +39,7 @@ function open(items: Menu['items'] = []) {
     },
   };
   const reach = { find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })) };
-  const played = playEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
+  const played = runEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
   played.act(menuActions.opened());
   vi.advanceTimersByTime(50);
   return { ...played, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
@@ -57,7 +57,7 @@ describe('what is typed', () => {
       { id: expect.stringMatching(/^[0-9a-f-]{36}$/), label: 'put A', change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] }, based: [{ kind: 'groups', id: 'a', version: 1 }] },
     ]);
     asked[0]?.answer(kept(2));
-    expect(state()).toMatchObject({ waiting: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
+    expect(state()).toMatchObject({ pendingEdits: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
   });
 
   it('goes to the server one change after another, each on what the one before it became', () => {
@@ -77,11 +77,11 @@ describe('what is typed', () => {
     vi.advanceTimersByTime(400);
     expect(window.onbeforeunload).toEqual(expect.any(Function));
     asked[0]?.answer({ outcome });
-    expect(state()).toMatchObject({ sendFailure: outcome, waiting: [{ label: 'put A' }] });
+    expect(state()).toMatchObject({ sendFailure: outcome, pendingEdits: [{ label: 'put A' }] });
     vi.advanceTimersByTime(1_600);
     expect(asked.map(({ request }) => request)).toEqual([asked[0]?.request, asked[0]?.request]);
     asked[1]?.answer(kept(2));
-    expect(state()).toMatchObject({ sendFailure: undefined, waiting: [] });
+    expect(state()).toMatchObject({ sendFailure: undefined, pendingEdits: [] });
     expect(window.onbeforeunload).toBeNull();
   });
 
@@ -93,7 +93,7 @@ describe('what is typed', () => {
     act(put(group('b', 'B')));
     vi.advanceTimersByTime(60_000);
     expect(asked).toHaveLength(1);
-    expect(state()).toMatchObject({ sendFailure: 'failed', waiting: [{ label: 'put A' }, { label: 'put B' }] });
+    expect(state()).toMatchObject({ sendFailure: 'failed', pendingEdits: [{ label: 'put A' }, { label: 'put B' }] });
     act(menuActions.sendAgain());
     expect(asked.map(({ request }) => request.id)).toEqual([asked[0]?.request.id, asked[0]?.request.id]);
   });
@@ -169,7 +169,7 @@ describe('a change of what several dishes share', () => {
   it('is shown at once, and sent only after its reach was found', () => {
     const { act, asked, reach, state } = open(dishes('x', 'y'));
     act(put(group('a', 'A')));
-    expect(state()).toMatchObject({ held: { label: 'put A' }, waiting: [], menu: { groups: [{ name: 'A' }, {}] } });
+    expect(state()).toMatchObject({ pendingChange: { label: 'put A' }, pendingEdits: [], menu: { groups: [{ name: 'A' }, {}] } });
     vi.advanceTimersByTime(150);
     expect(reach.find).not.toHaveBeenCalled();
     vi.advanceTimersByTime(600);
@@ -185,18 +185,18 @@ describe('a change of what several dishes share', () => {
     reach.find.mockImplementationOnce(() => throwError(() => new Error('the worker broke down')));
     act(put(group('a', 'A')));
     vi.advanceTimersByTime(600);
-    expect(state().held).toMatchObject({ hasFailed: true, reach: undefined });
+    expect(state().pendingChange).toMatchObject({ hasFailed: true, reach: undefined });
     act(menuActions.reachAskedAgain());
     vi.advanceTimersByTime(600);
     expect(reach.find).toHaveBeenCalledTimes(2);
-    expect(state()).toMatchObject({ held: undefined });
+    expect(state()).toMatchObject({ pendingChange: undefined });
   });
 
-  it('is not held where it only hangs a group on dishes', () => {
+  it('is sent without asking where it only attaches a group to dishes', () => {
     const { act, state } = open(dishes('x', 'y'));
     const house = menu([group('a'), group('b')], dishes('x', 'y'));
     act(menuActions.changed({ label: 'hang', change: { edits: hangGroups(house, ['b'], house.items, 'shared') } }));
-    expect(state().held).toBeUndefined();
-    expect(state().waiting).toHaveLength(1);
+    expect(state().pendingChange).toBeUndefined();
+    expect(state().pendingEdits).toHaveLength(1);
   });
 });

@@ -60,12 +60,12 @@ export class MenuEffects {
 
   readonly send = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled, menuActions.reachFound, menuActions.heldDecided), debounceTime(PAUSE_MS)),
+      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled, menuActions.reachFound, menuActions.changeDecided), debounceTime(PAUSE_MS)),
       this.#actions.pipe(ofType(menuActions.sendAgain, menuActions.givenUp)),
       this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => !isUnanswered(answer))),
     ).pipe(
       withLatestFrom(this.#store.select(menuFeature.selectMenuState)),
-      concatMap(([, { waiting, sending, sendFailure, versions }]) => {
+      concatMap(([, { pendingEdits: waiting, sending, sendFailure, versions }]) => {
         const next = waiting[0];
         if (!next || sending || sendFailure !== undefined) return EMPTY;
         const requestId = next.requestId ?? crypto.randomUUID();
@@ -88,17 +88,17 @@ export class MenuEffects {
     ),
   );
 
-  /** What a held change touches is worked out in a worker; one that was typed on is looked at anew. */
+  /** Computes the reach of the pending change in a worker; starts over when the change is edited further. */
   readonly reach = createEffect(() =>
     this.#store.select(menuFeature.selectMenuState).pipe(
-      distinctUntilChanged((a, b) => a.held?.id === b.held?.id),
-      switchMap(({ held, menu }) => (held && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ held, menu }))) : of(undefined))),
+      distinctUntilChanged((a, b) => a.pendingChange?.id === b.pendingChange?.id),
+      switchMap(({ pendingChange: pendingChange, menu }) => (pendingChange && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ pendingChange, menu }))) : of(undefined))),
       switchMap((asked) => {
         if (!asked) return EMPTY;
-        const { held, menu } = asked;
-        return this.#reach.find(applyUnchecked(menu, held.inverse), held.change).pipe(
-          map((told) => (told.type === 'progress' ? menuActions.reachProgressed({ id: held.id, done: told.done, total: told.total }) : menuActions.reachFound({ id: held.id, reach: told.reach }))),
-          catchError(() => of(menuActions.reachFailed({ id: held.id }))),
+        const { pendingChange, menu } = asked;
+        return this.#reach.find(applyUnchecked(menu, pendingChange.inverse), pendingChange.change).pipe(
+          map((told) => (told.type === 'progress' ? menuActions.reachProgressed({ id: pendingChange.id, done: told.done, total: told.total }) : menuActions.reachFound({ id: pendingChange.id, reach: told.reach }))),
+          catchError(() => of(menuActions.reachFailed({ id: pendingChange.id }))),
         );
       }),
     ),
@@ -108,7 +108,7 @@ export class MenuEffects {
   readonly guard = createEffect(
     () =>
       this.#store.select(menuFeature.selectMenuState).pipe(
-        map(({ waiting, held }) => waiting.length > 0 || held !== undefined),
+        map(({ pendingEdits: waiting, pendingChange: pendingChange }) => waiting.length > 0 || pendingChange !== undefined),
         tap((waits) => {
           window.onbeforeunload = waits ? (event) => event.preventDefault() : null;
         }),

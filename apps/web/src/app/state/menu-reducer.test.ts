@@ -24,22 +24,22 @@ describe('the menu in the browser', () => {
   it('shows an edit at once, and lets it wait for the server', () => {
     const edited = after(open, put(group('a', 'A!')));
     expect(names(edited)).toEqual(['A!', 'b']);
-    expect(edited.waiting).toHaveLength(1);
-    expect(after(edited, menuActions.sending({ id: 1, requestId: 'request-1' }), kept(1, 2))).toMatchObject({ waiting: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
+    expect(edited.pendingEdits).toHaveLength(1);
+    expect(after(edited, menuActions.sending({ id: 1, requestId: 'request-1' }), kept(1, 2))).toMatchObject({ pendingEdits: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
   });
 
-  it('takes typing in one field as one deed, but not what is on its way already', () => {
+  it('merges typing in one field into one edit, unless it was sent already', () => {
     const typed = after(open, put(group('a', 'A'), 'a name'), put(group('a', 'AB'), 'a name'));
-    expect([typed.waiting.length, typed.past.length]).toEqual([1, 1]);
+    expect([typed.pendingEdits.length, typed.past.length]).toEqual([1, 1]);
     expect(names(after(typed, menuActions.undo()))).toEqual(['a', 'b']);
     const more = after(typed, menuActions.sending({ id: 1, requestId: 'request-1' }), put(group('a', 'ABC'), 'a name'));
-    expect(more.waiting).toHaveLength(2);
+    expect(more.pendingEdits).toHaveLength(2);
   });
 
   it('undoes and does again, through the same way as every other change', () => {
     const done = after(open, put(group('a', '1')), put(group('b', '2')), menuActions.undo(), menuActions.undo());
     expect(names(done)).toEqual(['a', 'b']);
-    expect(done.waiting).toHaveLength(4);
+    expect(done.pendingEdits).toHaveLength(4);
     expect(names(after(done, menuActions.redo(), menuActions.redo()))).toEqual(['1', '2']);
     expect(after(done, menuActions.redo(), put(group('b', 'new'))).future).toEqual([]);
   });
@@ -72,21 +72,21 @@ describe('the menu in the browser', () => {
   it('takes back what the server refuses, and says why', () => {
     const refused = after(open, put(group('a', 'bad')), menuActions.sending({ id: 1, requestId: 'request-1' }), menuActions.answered({ id: 1, answer: { outcome: 'refused', faults: [{ path: '', code: 'id-twice', params: {}, says: 'Twice.' }], says: '' } }));
     expect(names(refused)).toEqual(['a', 'b']);
-    expect(refused).toMatchObject({ waiting: [], past: [], notice: '“put bad” was not kept. Twice.' });
+    expect(refused).toMatchObject({ pendingEdits: [], past: [], notice: '“put bad” was not kept. Twice.' });
   });
 
   it.each(['offline', 'busy', 'failed'] as const)('keeps a change that is not answered (%s), under the id it was sent with, and merges nothing into it', (outcome) => {
     const unanswered = after(open, put(group('a', 'mine'), 'a name'), menuActions.sending({ id: 1, requestId: 'first' }), menuActions.answered({ id: 1, answer: { outcome } }));
-    expect(unanswered).toMatchObject({ sendFailure: outcome, sending: false, waiting: [{ requestId: 'first' }] });
+    expect(unanswered).toMatchObject({ sendFailure: outcome, sending: false, pendingEdits: [{ requestId: 'first' }] });
     const typed = after(unanswered, put(group('a', 'mine, and more'), 'a name'));
-    expect(typed.waiting.map(({ requestId }) => requestId)).toEqual(['first', undefined]);
+    expect(typed.pendingEdits.map(({ requestId }) => requestId)).toEqual(['first', undefined]);
     expect(after(typed, menuActions.sendAgain())).toMatchObject({ sendFailure: undefined });
   });
 
   it('gives up only the change that the server can’t save', () => {
     const failed = after(open, put(group('a', 'bad')), put(group('b', 'good')), menuActions.sending({ id: 1, requestId: 'r' }), menuActions.answered({ id: 1, answer: { outcome: 'failed' } }), menuActions.givenUp());
     expect(names(failed)).toEqual(['a', 'good']);
-    expect(failed).toMatchObject({ waiting: [{ label: 'put good' }], isStale: true, sendFailure: undefined, notice: '“put bad” was not saved.' });
+    expect(failed).toMatchObject({ pendingEdits: [{ label: 'put good' }], isStale: true, sendFailure: undefined, notice: '“put bad” was not saved.' });
   });
 
   it('lets no late answer erase what was saved since', () => {

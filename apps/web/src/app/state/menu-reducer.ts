@@ -3,7 +3,7 @@ import { createFeature, createReducer, on } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
 import type { StoredMenu } from '../api/wire.ts';
 import { menuActions } from './menu-actions.ts';
-import { type Clash, type Deed, type Held, INITIAL, isShared, joined, type MenuState, rebased, thingPutBy, touches, versionOf, type Waiting, withVersions } from './menu-state.ts';
+import { type Clash, type UndoEntry, type PendingChange, INITIAL, isShared, joined, type MenuState, rebased, thingPutBy, touches, versionOf, type PendingEdit, withVersions } from './menu-state.ts';
 
 /** The menu that is being worked on: edits show at once, wait for the server in order, and can be undone. */
 export const menuFeature = createFeature({
@@ -19,13 +19,13 @@ export const menuFeature = createFeature({
       { ...state, readFailure: kind, reads: state.reads + 1, ...(!state.menu && { load: { status: 'failed' } as const }) }
     )),
     on(menuActions.arrived, (state, { stored }) => arrived({ ...state, isStale: false, readFailure: undefined, reads: state.reads + 1 }, stored)),
-    on(menuActions.changed, (state, deed) => changed(state, deed)),
-    on(menuActions.reachProgressed, (state, { id, done, total }) => (state.held?.id === id ? { ...state, held: { ...state.held, progress: { done, total } } } : state)),
-    on(menuActions.reachFound, (state, { id, reach }) => (state.held?.id === id ? reached(state, state.held, reach) : state)),
-    on(menuActions.reachFailed, (state, { id }) => (state.held?.id === id ? { ...state, held: { ...state.held, progress: undefined, hasFailed: true } } : state)),
-    on(menuActions.reachAskedAgain, (state) => (state.held ? { ...state, held: { ...state.held, id: state.nextId, hasFailed: false }, nextId: state.nextId + 1 } : state)),
-    on(menuActions.heldDecided, (state, { decision }) => (state.held ? decided(state, state.held, decision) : state)),
-    on(menuActions.undo, (state) => (state.held ? decided(state, state.held, 'drop') : stepBack(state, 'past'))),
+    on(menuActions.changed, (state, entry) => changed(state, entry)),
+    on(menuActions.reachProgressed, (state, { id, done, total }) => (state.pendingChange?.id === id ? { ...state, pendingChange: { ...state.pendingChange, progress: { done, total } } } : state)),
+    on(menuActions.reachFound, (state, { id, reach }) => (state.pendingChange?.id === id ? reached(state, state.pendingChange, reach) : state)),
+    on(menuActions.reachFailed, (state, { id }) => (state.pendingChange?.id === id ? { ...state, pendingChange: { ...state.pendingChange, progress: undefined, hasFailed: true } } : state)),
+    on(menuActions.reachAskedAgain, (state) => (state.pendingChange ? { ...state, pendingChange: { ...state.pendingChange, id: state.nextId, hasFailed: false }, nextId: state.nextId + 1 } : state)),
+    on(menuActions.changeDecided, (state, { decision }) => (state.pendingChange ? decided(state, state.pendingChange, decision) : state)),
+    on(menuActions.undo, (state) => (state.pendingChange ? decided(state, state.pendingChange, 'drop') : stepBack(state, 'past'))),
     on(menuActions.redo, (state) => stepBack(state, 'future')),
     on(menuActions.sending, (state, { id, requestId }) => sending(state, id, requestId)),
     on(menuActions.sendAgain, (state) => ({ ...state, sendFailure: undefined })),
@@ -43,79 +43,79 @@ function arrived(state: MenuState, stored: StoredMenu): MenuState {
 }
 
 function sending(state: MenuState, id: number, requestId: string): MenuState {
-  const [first, ...rest] = state.waiting;
-  return first?.id === id ? { ...state, sending: true, waiting: [{ ...first, requestId }, ...rest] } : state;
+  const [first, ...rest] = state.pendingEdits;
+  return first?.id === id ? { ...state, sending: true, pendingEdits: [{ ...first, requestId }, ...rest] } : state;
 }
 
 /** Lets go of a change that the server can't save; those that wait behind it stay. What stands is read. */
 function givenUp(state: MenuState): MenuState {
-  const [first, ...rest] = state.waiting;
+  const [first, ...rest] = state.pendingEdits;
   if (!first || !state.menu) return state;
-  const before = state.waiting.reduceRight((now, { inverse }) => applyUnchecked(now, inverse), state.menu);
+  const before = state.pendingEdits.reduceRight((now, { inverse }) => applyUnchecked(now, inverse), state.menu);
   const menu = rest.reduce((now, { change }) => applyUnchecked(now, change), before);
-  const past = state.past.filter((deed) => deed.change !== first.change);
-  return { ...state, menu, waiting: rest, past, future: [], sendFailure: undefined, isStale: true, notice: `“${first.label}” was not saved.` };
+  const past = state.past.filter((entry) => entry.change !== first.change);
+  return { ...state, menu, pendingEdits: rest, past, future: [], sendFailure: undefined, isStale: true, notice: `“${first.label}” was not saved.` };
 }
 
-interface NewDeed { label: string; change: Change; mergeKey?: string; dish?: string }
+interface NewEdit { label: string; change: Change; mergeKey?: string; dish?: string }
 
-function changed(state: MenuState, { label, change, mergeKey, dish }: NewDeed): MenuState {
+function changed(state: MenuState, { label, change, mergeKey, dish }: NewEdit): MenuState {
   if (!state.menu) return state;
-  const deed: Deed = { label, change, inverse: invert(state.menu, change) };
+  const entry: UndoEntry = { label, change, inverse: invert(state.menu, change) };
   const next: MenuState = { ...state, menu: applyUnchecked(state.menu, change), future: [] };
-  const isOnHeld = state.held !== undefined && touchedBy(change).some((ref) => touches(state.held?.change ?? change, ref));
-  if (!isOnHeld && !isShared(state.menu, change)) return kept(next, deed, mergeKey);
-  const whole = state.held ? joined(state.held, deed) : deed;
-  return { ...next, held: { ...whole, id: state.nextId, dish: dish ?? state.held?.dish, progress: undefined, reach: undefined, hasFailed: false }, nextId: state.nextId + 1 };
+  const isOnPendingChange = state.pendingChange !== undefined && touchedBy(change).some((ref) => touches(state.pendingChange?.change ?? change, ref));
+  if (!isOnPendingChange && !isShared(state.menu, change)) return kept(next, entry, mergeKey);
+  const whole = state.pendingChange ? joined(state.pendingChange, entry) : entry;
+  return { ...next, pendingChange: { ...whole, id: state.nextId, dish: dish ?? state.pendingChange?.dish, progress: undefined, reach: undefined, hasFailed: false }, nextId: state.nextId + 1 };
 }
 
-/** A deed that is to be kept: it waits for the server, together with the one before where they are one. */
-function kept(next: MenuState, { label, change, inverse }: Deed, mergeKey: string | undefined): MenuState {
-  const last = next.waiting.at(-1);
+/** Queues an edit for the server, merged into the previous one where both have the same merge key. */
+function kept(next: MenuState, { label, change, inverse }: UndoEntry, mergeKey: string | undefined): MenuState {
+  const last = next.pendingEdits.at(-1);
   if (last && last.requestId === undefined && mergeKey !== undefined && last.mergeKey === mergeKey) {
-    // The way back of the whole deed is the way back of its beginning.
+    // The inverse of the merged edit is the inverse of its first part.
     const merged = { ...last, change };
     const past = [...next.past.slice(0, -1), { label, change, inverse: last.inverse }];
-    return { ...next, waiting: [...next.waiting.slice(0, -1), merged], past };
+    return { ...next, pendingEdits: [...next.pendingEdits.slice(0, -1), merged], past };
   }
   return waitFor({ ...next, past: [...next.past, { label, change, inverse }] }, { label, change, inverse, mergeKey });
 }
 
-/** A change that reaches nobody's purse and breaks nothing is kept without a word; others are asked about. */
-function reached(state: MenuState, held: Held, reach: Reach): MenuState {
+/** Applies a change that alters no price and breaks nothing; any other is left pending for the user to decide. */
+function reached(state: MenuState, pendingChange: PendingChange, reach: Reach): MenuState {
   const isHarmless = reach.faults.length + reach.findings.length === 0 && !reach.changesPrices && reach.dishes.every(({ isPricedAnew }) => !isPricedAnew);
-  return isHarmless ? decided(state, held, 'everywhere') : { ...state, held: { ...held, progress: undefined, reach } };
+  return isHarmless ? decided(state, pendingChange, 'everywhere') : { ...state, pendingChange: { ...pendingChange, progress: undefined, reach } };
 }
 
-function decided(state: MenuState, held: Held, decision: 'everywhere' | 'only-here' | 'drop'): MenuState {
-  const free = { ...state, held: undefined };
-  if (decision === 'everywhere' || !state.menu) return kept(free, held, undefined);
-  const menu = applyUnchecked(state.menu, held.inverse);
+function decided(state: MenuState, pendingChange: PendingChange, decision: 'everywhere' | 'only-here' | 'drop'): MenuState {
+  const free = { ...state, pendingChange: undefined };
+  if (decision === 'everywhere' || !state.menu) return kept(free, pendingChange, undefined);
+  const menu = applyUnchecked(state.menu, pendingChange.inverse);
   const back = { ...free, menu };
-  const { dish } = held;
+  const { dish } = pendingChange;
   if (decision === 'drop' || dish === undefined) return back;
-  const groups = held.change.edits.flatMap((edit) => (edit.type === 'put' && edit.kind === 'groups' ? [edit.thing as Group] : []));
+  const groups = pendingChange.change.edits.flatMap((edit) => (edit.type === 'put' && edit.kind === 'groups' ? [edit.thing as Group] : []));
   const change = { edits: onlyHere(menu, groups, dish) };
-  return kept({ ...back, menu: applyUnchecked(menu, change) }, { label: `${held.label}, on one dish only`, change, inverse: invert(menu, change) }, undefined);
+  return kept({ ...back, menu: applyUnchecked(menu, change) }, { label: `${pendingChange.label}, on one dish only`, change, inverse: invert(menu, change) }, undefined);
 }
 
-function waitFor(state: MenuState, waiting: Omit<Waiting, 'id' | 'requestId'>): MenuState {
-  return { ...state, waiting: [...state.waiting, { ...waiting, id: state.nextId, requestId: undefined }], nextId: state.nextId + 1 };
+function waitFor(state: MenuState, pendingEdits: Omit<PendingEdit, 'id' | 'requestId'>): MenuState {
+  return { ...state, pendingEdits: [...state.pendingEdits, { ...pendingEdits, id: state.nextId, requestId: undefined }], nextId: state.nextId + 1 };
 }
 
-/** Undoes the last deed of `past`, or does the last of `future` again. */
+/** Undoes the last entry of `past`, or redoes the last of `future`. */
 function stepBack(state: MenuState, from: 'past' | 'future'): MenuState {
-  const deed = state[from].at(-1);
-  if (!deed || !state.menu) return state;
-  const forth = from === 'past' ? deed.inverse : deed.change;
+  const entry = state[from].at(-1);
+  if (!entry || !state.menu) return state;
+  const forth = from === 'past' ? entry.inverse : entry.change;
   const rest = state[from].slice(0, -1);
   if (isOvertaken(state, forth)) {
-    return { ...state, [from]: rest, notice: `“${deed.label}” can’t be taken back here: somebody else has changed the same thing since.` };
+    return { ...state, [from]: rest, notice: `“${entry.label}” can’t be undone here: somebody else has changed the same thing since.` };
   }
   const back = invert(state.menu, forth);
   const other = from === 'past' ? 'future' : 'past';
-  const turned: Deed = from === 'past' ? { ...deed, change: back } : { ...deed, inverse: back };
-  const label = from === 'past' ? `Undo: ${deed.label}` : `Redo: ${deed.label}`;
+  const turned: UndoEntry = from === 'past' ? { ...entry, change: back } : { ...entry, inverse: back };
+  const label = from === 'past' ? `Undo: ${entry.label}` : `Redo: ${entry.label}`;
   const next = { ...state, menu: applyUnchecked(state.menu, forth), [from]: rest, [other]: [...state[other], turned] } as MenuState;
   return waitFor(next, { label, change: forth, inverse: back, mergeKey: undefined });
 }
@@ -123,15 +123,15 @@ function stepBack(state: MenuState, from: 'past' | 'future'): MenuState {
 /** Whether something that a change touches has a version that this session did not make. */
 function isOvertaken(state: MenuState, change: Change): boolean {
   return touchedBy(change).some((ref) => {
-    if (state.waiting.some((waiting) => touches(waiting.change, ref))) return false;
+    if (state.pendingEdits.some((waiting) => touches(waiting.change, ref))) return false;
     return versionOf(state.versions, ref) !== versionOf(state.mine, ref) && versionOf(state.mine, ref) !== 0;
   });
 }
 
 function answered(state: MenuState, id: number, answer: SentChange): MenuState {
-  const sent = state.waiting[0];
+  const sent = state.pendingEdits[0];
   if (sent?.id !== id) return { ...state, sending: false };
-  const rest = state.waiting.slice(1);
+  const rest = state.pendingEdits.slice(1);
   switch (answer.outcome) {
     case 'offline': case 'busy': case 'failed':
       return { ...state, sending: false, sendFailure: answer.outcome };
@@ -140,7 +140,7 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
       const gone = touchedBy(sent.change).filter((ref) => isRemovedBy(sent.change, ref));
       const known = versions.map((ref) => (gone.some((it) => it.kind === ref.kind && it.id === ref.id) ? { ...ref, version: 0 } : ref));
       return {
-        ...state, waiting: rest, sending: false, sendFailure: undefined, newest: Math.max(state.newest, revision),
+        ...state, pendingEdits: rest, sending: false, sendFailure: undefined, newest: Math.max(state.newest, revision),
         // With a gap before it, others changed the menu meanwhile: that is read first.
         revision: revision === state.revision + 1 ? revision : state.revision,
         versions: withVersions(state.versions, known), mine: withVersions(state.mine, known),
@@ -149,17 +149,17 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
     case 'refused': {
       const says = answer.faults.map((fault) => fault.says).join(' ') || answer.says;
       const back = state.menu && applyUnchecked(state.menu, sent.inverse);
-      const past = state.past.filter((deed) => deed.change !== sent.change);
-      return { ...state, waiting: rest, sending: false, sendFailure: undefined, isStale: true, menu: back, past, notice: `“${sent.label}” was not kept. ${says}` };
+      const past = state.past.filter((entry) => entry.change !== sent.change);
+      return { ...state, pendingEdits: rest, sending: false, sendFailure: undefined, isStale: true, menu: back, past, notice: `“${sent.label}” was not kept. ${says}` };
     }
     case 'conflict': {
       const isClashing = (change: Change) => answer.conflicts.some((conflict) => touches(change, conflict));
       const clashes: Clash[] = answer.conflicts.map((conflict) => {
-        const last = state.waiting.findLast(({ change }) => touches(change, conflict));
+        const last = state.pendingEdits.findLast(({ change }) => touches(change, conflict));
         return { ...conflict, label: sent.label, mine: last && thingPutBy(last.change, conflict) };
       });
       return {
-        ...state, sending: false, sendFailure: undefined, isStale: true, newest: Math.max(state.newest, answer.revision), waiting: rest.filter(({ change }) => !isClashing(change)),
+        ...state, sending: false, sendFailure: undefined, isStale: true, newest: Math.max(state.newest, answer.revision), pendingEdits: rest.filter(({ change }) => !isClashing(change)),
         past: state.past.filter(({ change }) => !isClashing(change)),
         clashes: [...state.clashes, ...clashes],
       };

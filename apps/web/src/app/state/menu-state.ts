@@ -4,20 +4,20 @@ import {
 import type { FailureKind } from '../api/failure.ts';
 import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
 
-/** A change that the person made and the server has not kept yet. */
-export interface Waiting {
+/** An edit that the server has not acknowledged yet. */
+export interface PendingEdit {
   readonly id: number;
   readonly label: string;
   readonly change: Change;
   readonly inverse: Change;
-  /** Changes in a row with the same key are one deed: typing a name, say. */
+  /** Consecutive edits with the same key are merged into one: typing a name, for example. */
   readonly mergeKey: string | undefined;
   /** The id under which it was sent, the same at every try; what was sent once no longer changes. */
   readonly requestId: string | undefined;
 }
 
-/** A deed that can be undone, or done again. */
-export interface Deed {
+/** An edit that can be undone and redone. */
+export interface UndoEntry {
   readonly label: string;
   readonly change: Change;
   readonly inverse: Change;
@@ -33,7 +33,7 @@ export interface Clash extends Conflict {
  * A change of something that several dishes share: it shows at once, and is kept when its reach is known and either
  * harmless or agreed to.
  */
-export interface Held extends Deed {
+export interface PendingChange extends UndoEntry {
   readonly id: number;
   /** The dish at which the person was working, for which alone the change may be kept. */
   readonly dish: string | undefined;
@@ -64,24 +64,24 @@ export interface MenuState {
   /** How often the menu was read, well or not. */
   readonly reads: number;
   /** In the order in which they were made; the first is on its way when `sending`. */
-  readonly waiting: readonly Waiting[];
+  readonly pendingEdits: readonly PendingEdit[];
   readonly sending: boolean;
   /** Why the first of those that wait was not answered; after `failed` it waits for the person. */
   readonly sendFailure: Unreachable | undefined;
-  readonly past: readonly Deed[];
-  readonly future: readonly Deed[];
+  readonly past: readonly UndoEntry[];
+  readonly future: readonly UndoEntry[];
   /** The versions that this session itself made: an undo must not reach past what others did since. */
   readonly mine: Versions;
   readonly clashes: readonly Clash[];
-  readonly held: Held | undefined;
+  readonly pendingChange: PendingChange | undefined;
   readonly notice: string | undefined;
   readonly nextId: number;
 }
 
 export const INITIAL: MenuState = {
-  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, newest: 0, isStale: false, readFailure: undefined, reads: 0, waiting: [], sending: false,
+  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, newest: 0, isStale: false, readFailure: undefined, reads: 0, pendingEdits: [], sending: false,
   sendFailure: undefined,
-  past: [], future: [], mine: {}, clashes: [], held: undefined, notice: undefined, nextId: 1,
+  past: [], future: [], mine: {}, clashes: [], pendingChange: undefined, notice: undefined, nextId: 1,
 };
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -97,17 +97,17 @@ export function withVersions(versions: Versions, changed: readonly (ThingRef & {
 
 /** What stands on the server, with the changes that wait put on top; what they touch keeps the version they know. */
 export function rebased(state: MenuState, stored: StoredMenu): MenuState {
-  const touched = state.waiting.flatMap(({ change }) => touchedBy(change));
+  const touched = state.pendingEdits.flatMap(({ change }) => touchedBy(change));
   const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
-  const menu = state.waiting.reduce((now, { change }) => applyUnchecked(now, change), stored.menu);
-  const held = state.held && { ...state.held, inverse: invert(menu, state.held.change) };
+  const menu = state.pendingEdits.reduce((now, { change }) => applyUnchecked(now, change), stored.menu);
+  const pendingChange = state.pendingChange && { ...state.pendingChange, inverse: invert(menu, state.pendingChange.change) };
   return {
     ...state,
     load: { status: 'loaded' },
     revision: stored.revision,
     newest: Math.max(state.newest, stored.revision),
-    menu: held ? applyUnchecked(menu, held.change) : menu,
-    held,
+    menu: pendingChange ? applyUnchecked(menu, pendingChange.change) : menu,
+    pendingChange: pendingChange,
     versions: withVersions(stored.versions, known),
   };
 }
@@ -123,7 +123,7 @@ export function isShared(menu: Menu, change: Change): boolean {
 }
 
 /** One change after another as one; a thing that is put twice in a row is put once. */
-export function joined(first: Deed, then: Deed): Deed {
+export function joined(first: UndoEntry, then: UndoEntry): UndoEntry {
   const only = then.change.edits.length === 1 ? then.change.edits[0] : undefined;
   const last = first.change.edits.at(-1);
   if (only?.type === 'put' && last?.type === 'put' && only.kind === last.kind && 'id' in only.thing && 'id' in last.thing && only.thing.id === last.thing.id) {

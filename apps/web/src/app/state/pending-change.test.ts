@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import type { MenuState } from './menu-state.ts';
-import { written } from './text-in-language.ts';
+import { withTextIn } from './text-in-language.ts';
 
 const top: Group = { id: 'top', name: 'Tops', prompt: 'Tops?', kind: 'choices', choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }] };
 const menu: Menu = {
@@ -18,7 +18,7 @@ const groupIn = (state: MenuState) => state.menu?.groups[0];
 
 let state: MenuState;
 const step = (action: Parameters<typeof menuFeature.reducer>[1]) => (state = menuFeature.reducer(state, action));
-const found = (more: Partial<Reach> = {}) => step(menuActions.reachFound({ id: state.held?.id ?? -1, reach: reach(more) }));
+const found = (more: Partial<Reach> = {}) => step(menuActions.reachFound({ id: state.pendingChange?.id ?? -1, reach: reach(more) }));
 beforeEach(() => {
   state = menuFeature.reducer(undefined, menuActions.opened());
   step(menuActions.arrived({ stored: { revision: 1, menu, versions: { groups: { top: 1 }, items: { a: 1, b: 1 } } } }));
@@ -27,41 +27,41 @@ beforeEach(() => {
 describe('a change to what several dishes share', () => {
   it('shows at once and waits until its reach is known; a harmless one is kept without a word', () => {
     step(put({ ...top, name: 'Toppings' }));
-    expect([groupIn(state)?.name, state.waiting.length]).toEqual(['Toppings', 0]);
+    expect([groupIn(state)?.name, state.pendingEdits.length]).toEqual(['Toppings', 0]);
     found();
-    expect(state).toMatchObject({ held: undefined, waiting: [{ label: 'put Toppings' }], past: [{ label: 'put Toppings' }] });
+    expect(state).toMatchObject({ pendingChange: undefined, pendingEdits: [{ label: 'put Toppings' }], past: [{ label: 'put Toppings' }] });
   });
 
   it('that changes what guests pay is asked about: kept for all, or put back as it was', () => {
     step(put(dearer));
     found({ changesPrices: true });
-    expect([state.held?.reach?.changesPrices, state.waiting.length]).toEqual([true, 0]);
+    expect([state.pendingChange?.reach?.changesPrices, state.pendingEdits.length]).toEqual([true, 0]);
     const asked = state;
-    step(menuActions.heldDecided({ decision: 'everywhere' }));
-    expect([state.waiting.length, groupIn(state)]).toEqual([1, dearer]);
+    step(menuActions.changeDecided({ decision: 'everywhere' }));
+    expect([state.pendingEdits.length, groupIn(state)]).toEqual([1, dearer]);
     state = asked;
-    step(menuActions.heldDecided({ decision: 'drop' }));
-    expect([state.waiting.length, state.past.length, groupIn(state), state.menu]).toEqual([0, 0, top, menu]);
+    step(menuActions.changeDecided({ decision: 'drop' }));
+    expect([state.pendingEdits.length, state.past.length, groupIn(state), state.menu]).toEqual([0, 0, top, menu]);
   });
 
   it('may be kept for the dish at hand only: the shared group stays', () => {
     step(put(dearer, 'b'));
     found({ changesPrices: true });
-    step(menuActions.heldDecided({ decision: 'only-here' }));
+    step(menuActions.changeDecided({ decision: 'only-here' }));
     expect(groupIn(state)).toEqual(top);
     expect(state.menu?.items.map(({ groups }) => groups)).toEqual([[{ group: 'top' }], [{ group: 'top', prices: { egg: 150 } }]]);
-    expect(state.waiting[0]?.change.edits).toHaveLength(1);
+    expect(state.pendingEdits[0]?.change.edits).toHaveLength(1);
     step(menuActions.undo());
     expect(state.menu).toEqual(menu);
   });
 
   it('that is typed on is one change, whose reach is looked for anew; an old answer is not taken for it', () => {
     step(put({ ...top, name: 'T' }));
-    const first = state.held?.id ?? -1;
+    const first = state.pendingChange?.id ?? -1;
     step(put({ ...top, name: 'To' }));
-    expect(state.held?.change.edits).toHaveLength(1);
+    expect(state.pendingChange?.change.edits).toHaveLength(1);
     step(menuActions.reachFound({ id: first, reach: reach() }));
-    expect(state.held?.change).toEqual({ edits: [{ type: 'put', kind: 'groups', thing: { ...top, name: 'To' } }] } satisfies Change);
+    expect(state.pendingChange?.change).toEqual({ edits: [{ type: 'put', kind: 'groups', thing: { ...top, name: 'To' } }] } satisfies Change);
     step(menuActions.undo());
     expect(state.menu).toEqual(menu);
   });
@@ -71,23 +71,23 @@ describe('a change to what several dishes share', () => {
     const others = { ...menu, items: [...menu.items, { id: 'c', name: 'C', price: 1 }] };
     step(menuActions.arrived({ stored: { revision: 2, menu: others, versions: { groups: { top: 1 } } } }));
     expect(state.menu).toEqual({ ...others, groups: [dearer] });
-    step(menuActions.heldDecided({ decision: 'drop' }));
+    step(menuActions.changeDecided({ decision: 'drop' }));
     expect(state.menu).toEqual(others);
   });
 
   it('to a group that one dish alone asks is kept at once', () => {
     step(menuActions.arrived({ stored: { revision: 2, menu: { ...menu, items: menu.items.slice(0, 1) }, versions: {} } }));
     step(put(dearer));
-    expect([state.held, state.waiting.length]).toEqual([undefined, 1]);
+    expect([state.pendingChange, state.pendingEdits.length]).toEqual([undefined, 1]);
   });
 });
 
 describe('a text in the language that is written', () => {
   it('stays plain while only the first language has words, and loses no other language', () => {
-    expect(written('Egg', 'Soft egg', 'en', 'en')).toBe('Soft egg');
-    expect(written('Egg', 'Huevo', 'es', 'en')).toEqual({ en: 'Egg', es: 'Huevo' });
-    expect(written({ en: 'Egg', es: 'Huevo' }, 'Soft egg', 'en', 'en')).toEqual({ en: 'Soft egg', es: 'Huevo' });
-    expect(written({ en: 'Egg', es: 'Huevo' }, '', 'es', 'en')).toBe('Egg');
-    expect(written(undefined, 'Huevo', 'es', 'en')).toEqual({ en: '', es: 'Huevo' });
+    expect(withTextIn('Egg', 'Soft egg', 'en', 'en')).toBe('Soft egg');
+    expect(withTextIn('Egg', 'Huevo', 'es', 'en')).toEqual({ en: 'Egg', es: 'Huevo' });
+    expect(withTextIn({ en: 'Egg', es: 'Huevo' }, 'Soft egg', 'en', 'en')).toEqual({ en: 'Soft egg', es: 'Huevo' });
+    expect(withTextIn({ en: 'Egg', es: 'Huevo' }, '', 'es', 'en')).toBe('Egg');
+    expect(withTextIn(undefined, 'Huevo', 'es', 'en')).toEqual({ en: '', es: 'Huevo' });
   });
 });

@@ -1,7 +1,7 @@
 import type { Text } from '@hearty-ladle/core';
 
 /** A text with other words in one language. Words in the first language alone stay a plain text. */
-export function written(old: Text | undefined, words: string, locale: string, firstLocale: string): Text {
+export function withTextIn(old: Text | undefined, words: string, locale: string, firstLocale: string): Text {
   if (locale === firstLocale && (old === undefined || typeof old === 'string')) return words;
   const all: Record<string, string> = old === undefined || typeof old === 'string' ? { [firstLocale]: old ?? '' } : { ...old };
   if (words === '' && locale !== firstLocale) {

@@ -3,7 +3,7 @@ import { checkMenu, compileMenu, type Line, type Menu, type Problem, quoteLine, 
 import { describe, expect, it } from 'vitest';
 import { sayDifference } from './differences.ts';
 import { namedOccasion, placeToMend, sayNamedFinding, sayPlace } from './findings.ts';
-import { sayHanging } from './attaching.ts';
+import { attachText } from './attaching.ts';
 import { sayLanguage } from './languages.ts';
 import { sayLimits } from './limits.ts';
 import { listPrice, sayAdded, sayMoney } from './money.ts';
@@ -146,8 +146,8 @@ describe('differences, uses and deeds', () => {
   });
 
   it('counts the dishes on which a group was hung', () => {
-    expect(sayHanging(menu, { groups: ['toppings'], dishes: ['a'] } as never)).toBe(`“${group.name}” asked on 1 dish`);
-    expect(sayHanging(menu, { groups: ['toppings'], dishes: ['a', 'b'] } as never)).toBe(`“${group.name}” asked on 2 dishes`);
+    expect(attachText(menu, { groups: ['toppings'], dishes: ['a'] } as never)).toBe(`“${group.name}” asked on 1 dish`);
+    expect(attachText(menu, { groups: ['toppings'], dishes: ['a', 'b'] } as never)).toBe(`“${group.name}” asked on 2 dishes`);
   });
 });
 

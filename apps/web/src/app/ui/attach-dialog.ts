@@ -43,7 +43,7 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
     }
   `,
 })
-export class HangDialog {
+export class AttachDialog {
   readonly menu = input.required<Workbook>();
   readonly group = input.required<Group>();
   readonly hung = output<Hanging>();

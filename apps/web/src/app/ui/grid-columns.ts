@@ -1,5 +1,5 @@
 import { type Choice, choicePriceText, parseChoicePrice, type Station, type Text, textIn } from '@hearty-ladle/core';
-import { written } from '../state/text-in-language.ts';
+import { withTextIn } from '../state/text-in-language.ts';
 
 export type Field = 'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
 
@@ -46,7 +46,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'name', title: 'Guest reads', width: 'minmax(118px, 1.7fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
-    write: (choice, text, words) => ({ ...choice, name: written(choice.name, text, words.locale, words.firstLocale) as Text }),
+    write: (choice, text, words) => ({ ...choice, name: withTextIn(choice.name, text, words.locale, words.firstLocale) as Text }),
   },
   plain('kitchenName', 'Kitchen reads', 'minmax(70px, 0.9fr)', true),
   plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),

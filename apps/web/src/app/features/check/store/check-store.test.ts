@@ -3,7 +3,7 @@ import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import type { CheckMessage } from './check-message.ts';
 import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
 
@@ -27,7 +27,7 @@ const analysis = { item: 'a', exact: true, builds: '2', price: null, calories: n
 
 function play() {
   const menus = new Subject<Menu | undefined>();
-  const played = playEffects(CheckEffects, {}, checkFeature, [{ provide: Store, useValue: { select: () => menus } }]);
+  const played = runEffects(CheckEffects, {}, checkFeature, [{ provide: Store, useValue: { select: () => menus } }]);
   const change = (menu: Menu | undefined, ms = PAUSE) => {
     menus.next(menu);
     vi.advanceTimersByTime(ms);

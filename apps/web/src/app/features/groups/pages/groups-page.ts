@@ -7,11 +7,11 @@ import { Editor } from '../../../state/editor.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
 import { sayMoney } from '../../../text/money.ts';
 import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
-import { sayHanging } from '../../../text/attaching.ts';
+import { attachText } from '../../../text/attaching.ts';
 import { sayUse } from '../../../text/uses.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
-import { HangDialog } from '../../../ui/attach-dialog.ts';
+import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
@@ -20,7 +20,7 @@ import { DifferenceTable } from '../components/difference-table.ts';
 @Component({
   selector: 'hl-groups-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceTable, Faces, GroupSheet, HangDialog, RemovalBox, RouterLink, UseList],
+  imports: [DifferenceTable, Faces, GroupSheet, AttachDialog, RemovalBox, RouterLink, UseList],
   templateUrl: './groups-page.html',
   styleUrl: './groups-page.css',
 })
@@ -105,7 +105,7 @@ export class GroupsPage {
   protected hang(hanging: Hanging): void {
     this.hanging.set(false);
     const menu = this.editor.menu();
-    if (menu) this.editor.change(sayHanging(menu, hanging), hangingEdits(menu, hanging));
+    if (menu) this.editor.change(attachText(menu, hanging), hangingEdits(menu, hanging));
   }
 
   /** A group that nothing speaks of goes at once; else the list of what does is shown first. */

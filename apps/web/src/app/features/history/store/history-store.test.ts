@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import { HistoryEffects, historyActions, historyFeature } from './history-store.ts';
 
 const away = () => throwError(() => new Error('away'));
@@ -11,7 +11,7 @@ describe('the history', () => {
 
   it('grows at its end, and knows whether there is more', () => {
     const api = { journal: vi.fn((before?: number) => of(before === undefined ? page(100, 60) : page(before - 1, 10))) };
-    const history = playEffects(HistoryEffects, api, historyFeature);
+    const history = runEffects(HistoryEffects, api, historyFeature);
     history.act(historyActions.opened());
     expect(history.state()).toMatchObject({ status: 'loaded', hasMore: true });
     history.act(historyActions.olderAsked({ before: 41 }));
@@ -21,7 +21,7 @@ describe('the history', () => {
 
   it('says why something cannot be taken back, until it can', () => {
     const answers = ['The milk was changed since.', undefined];
-    const history = playEffects(HistoryEffects, { journal: () => of([]), takeBack: () => of(answers.shift()) }, historyFeature);
+    const history = runEffects(HistoryEffects, { journal: () => of([]), takeBack: () => of(answers.shift()) }, historyFeature);
     history.act(historyActions.takenBack({ seq: 7 }));
     expect(history.state().refusal).toEqual({ seq: 7, says: 'The milk was changed since.' });
     history.act(historyActions.takenBack({ seq: 7 }));
@@ -30,7 +30,7 @@ describe('the history', () => {
 
   it('keeps what it had when the server is away', () => {
     const replies = [of(page(3, 3)), away()];
-    const history = playEffects(HistoryEffects, { journal: () => replies.shift() ?? away() }, historyFeature);
+    const history = runEffects(HistoryEffects, { journal: () => replies.shift() ?? away() }, historyFeature);
     history.act(historyActions.opened());
     history.events.next({ type: 'menu' } as never);
     expect(history.state()).toMatchObject({ status: 'failed', entries: page(3, 3) });

@@ -8,8 +8,8 @@ import { RemovalBox } from '../../../ui/removal-box.ts';
 import { Editor } from '../../../state/editor.ts';
 import { sayDifference } from '../../../text/differences.ts';
 import { saySentence } from '../../../text/sentence.ts';
-import { sayHanging } from '../../../text/attaching.ts';
-import { HangDialog } from '../../../ui/attach-dialog.ts';
+import { attachText } from '../../../text/attaching.ts';
+import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
 import { CopyQuestions } from './copy-questions.ts';
 import { ItemMore } from './item-more.ts';
@@ -20,7 +20,7 @@ import { WhoReads } from './who-reads.ts';
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, HangDialog, ItemMore, SummaryEditor, WhoReads, RemovalBox],
+  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, AttachDialog, ItemMore, SummaryEditor, WhoReads, RemovalBox],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
 })
@@ -117,7 +117,7 @@ export class ItemSheet {
 
   protected hang(hanging: Hanging): void {
     this.hanging.set(undefined);
-    this.editor.change(sayHanging(this.menu().menu, hanging), hangingEdits(this.menu().menu, hanging));
+    this.editor.change(attachText(this.menu().menu, hanging), hangingEdits(this.menu().menu, hanging));
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import { OrdersEffects, ordersActions, ordersFeature } from './orders-store.ts';
 
 beforeEach(() => { vi.useFakeTimers(); });
@@ -11,7 +11,7 @@ const away = () => throwError(() => new Error('away'));
 describe('the orders', () => {
   it('are found after a pause in typing, the last word alone', () => {
     const api = { orders: vi.fn((find: string) => of([{ id: find }])) };
-    const orders = playEffects(OrdersEffects, api, ordersFeature);
+    const orders = runEffects(OrdersEffects, api, ordersFeature);
     for (const find of ['i', 'il', 'ils']) orders.act(ordersActions.findTyped({ find }));
     vi.advanceTimersByTime(200);
     expect(api.orders.mock.calls).toEqual([['ils']]);
@@ -20,7 +20,7 @@ describe('the orders', () => {
 
   it('open one, follow it, and say where there is none', () => {
     const replies = [of({ id: 'x', total: 1 }), of({ id: 'x', total: 2 }), away()];
-    const orders = playEffects(OrdersEffects, { orders: () => of([]), order: () => replies.shift() ?? away() }, ordersFeature);
+    const orders = runEffects(OrdersEffects, { orders: () => of([]), order: () => replies.shift() ?? away() }, ordersFeature);
     orders.act(ordersActions.orderOpened({ id: 'x' }));
     expect(orders.state().opened).toMatchObject({ total: 1 });
     orders.events.next({ type: 'tickets' } as never);

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import { PassEffects, passActions, passFeature } from './pass-store.ts';
 
 beforeEach(() => { vi.useFakeTimers(); });
@@ -12,7 +12,7 @@ describe('the pass', () => {
   it('reads its tickets when it opens and whenever they move, and says when it cannot', () => {
     const replies = [of([{ id: 'a' }]), of([{ id: 'a' }, { id: 'b' }]), away()];
     const api = { tickets: vi.fn(() => replies.shift() ?? away()), printers: () => of([]) };
-    const pass = playEffects(PassEffects, api, passFeature);
+    const pass = runEffects(PassEffects, api, passFeature);
     pass.act(passActions.opened());
     expect(pass.state()).toMatchObject({ status: 'loaded', tickets: [{ id: 'a' }] });
     pass.events.next({ type: 'tickets' } as never);
@@ -34,7 +34,7 @@ describe('the pass', () => {
       return answer;
     });
     const api = { tickets: vi.fn(() => of([{ id: 'a', bumpedAt: null }])), printers: () => of([]), setBumped };
-    const pass = playEffects(PassEffects, api, passFeature);
+    const pass = runEffects(PassEffects, api, passFeature);
     pass.act(passActions.opened());
     pass.act(passActions.bumped({ id: 'a', bumped: true }));
     expect(pass.state().tickets[0]?.bumpedAt).toEqual(expect.any(String));
@@ -49,7 +49,7 @@ describe('the pass', () => {
 
   it('prints again when it is asked to', () => {
     const api = { tickets: () => of([]), printers: () => of([]), reprint: vi.fn(() => of(undefined)) };
-    playEffects(PassEffects, api, passFeature).act(passActions.reprintAsked({ id: 'a' }));
+    runEffects(PassEffects, api, passFeature).act(passActions.reprintAsked({ id: 'a' }));
     expect(api.reprint).toHaveBeenCalledExactlyOnceWith('a');
   });
 });

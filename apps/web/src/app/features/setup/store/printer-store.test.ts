@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import { PrinterEffects, printerActions, printerFeature } from './printer-store.ts';
 
 beforeEach(() => { vi.useFakeTimers(); });
@@ -11,7 +11,7 @@ const away = () => throwError(() => new Error('away'));
 describe('the printers', () => {
   it('show the paper of the one that is looked at, anew when something comes out', () => {
     const api = { printers: () => of([{ station: 'hot' }]), paper: vi.fn((station: string) => of([{ station }])) };
-    const printers = playEffects(PrinterEffects, api, printerFeature);
+    const printers = runEffects(PrinterEffects, api, printerFeature);
     printers.act(printerActions.opened());
     printers.events.next({ type: 'paper' } as never);
     vi.advanceTimersByTime(200);
@@ -27,7 +27,7 @@ describe('the printers', () => {
 
   it('are read again after one was jammed or mended, whatever was answered', () => {
     const api = { printers: vi.fn(() => of([])), setPrinterMode: vi.fn(() => away()), paper: () => of([]) };
-    const printers = playEffects(PrinterEffects, api, printerFeature);
+    const printers = runEffects(PrinterEffects, api, printerFeature);
     printers.act(printerActions.modeSet({ station: 'hot', mode: 'jammed' }));
     expect(api.setPrinterMode).toHaveBeenCalledExactlyOnceWith('hot', 'jammed');
     expect(api.printers).toHaveBeenCalledTimes(1);

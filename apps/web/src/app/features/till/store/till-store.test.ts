@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { playEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../../../testing/run-effects.ts';
 import type { SentOrder } from '../../../api/api.ts';
 import { TillEffects, tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
 
@@ -68,7 +68,7 @@ describe('the till, beside a server', () => {
   it('sends what was chosen with the total that was seen, under the order’s key, once', () => {
     const answer = new Subject<object>();
     const api = { placeOrder: vi.fn(() => answer), parked: () => of([]) };
-    const till = playEffects(TillEffects, api, tillFeature);
+    const till = runEffects(TillEffects, api, tillFeature);
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
     const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
@@ -80,7 +80,7 @@ describe('the till, beside a server', () => {
   });
 
   it('keeps the order and its key when nobody answers', () => {
-    const till = playEffects(TillEffects, settledBy({ outcome: 'offline' }), tillFeature);
+    const till = runEffects(TillEffects, settledBy({ outcome: 'offline' }), tillFeature);
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
     const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
@@ -93,7 +93,7 @@ describe('the till, beside a server', () => {
     const api = {
       park: vi.fn(() => of({})), parked: () => of([{ id: 'h' }]), reserveParked: vi.fn(() => of({ lines: [{ item: 'toast' }] })), confirmParked: vi.fn(() => replies.shift() ?? away()),
     };
-    const till = playEffects(TillEffects, api, tillFeature);
+    const till = runEffects(TillEffects, api, tillFeature);
     till.act(tillActions.opened());
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
     till.act(tillActions.parked());
@@ -110,7 +110,7 @@ describe('the till, beside a server', () => {
 
   it('hears at once what other tills park and take up', () => {
     const lists = [[], [{ id: 'h' }], []];
-    const till = playEffects(TillEffects, { parked: () => of(lists.shift()) }, tillFeature);
+    const till = runEffects(TillEffects, { parked: () => of(lists.shift()) }, tillFeature);
     till.act(tillActions.opened());
     till.events.next({ type: 'parked' });
     expect(till.state().parked).toEqual([{ id: 'h' }]);
@@ -120,7 +120,7 @@ describe('the till, beside a server', () => {
 
   it('keeps a PIN only when the server knows it', () => {
     const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', says: 'Not known.' });
-    const till = playEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
+    const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
     till.act(tillActions.pinEntered({ pin: '1111' }));
     expect(till.state()).toMatchObject({ pin: undefined, said: { words: 'Not known.' } });
     till.act(tillActions.pinEntered({ pin: '2468' }));
