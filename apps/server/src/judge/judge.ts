@@ -7,7 +7,7 @@ import { type Judgement, judgementOf, judgeRequest, type RequestName } from './r
 
 const MOST_WAITING = 3;
 /** What takes longer is given up: no change or import of a real house does. */
-const LONGEST_MS = 5_000;
+const LONGEST_MS = 15_000;
 const BYTES_JUDGED_HERE = 256 * 1024;
 const EDITS_JUDGED_HERE = 200;
 

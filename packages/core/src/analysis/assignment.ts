@@ -40,7 +40,7 @@ export class Assignment {
     return this.values[variable] === 1;
   }
 
-  /** The base price of this world, as the model has it, in minor units; 0 where it is left open. */
+  /** The base price under this assignment, in minor units; 0 where the assignment does not fix it. */
   base(): number {
     const { bases, variables } = this.#model;
     return bases[this.values[variables.base] ?? -1] ?? 0;
@@ -52,7 +52,7 @@ export class Assignment {
     return basePrice({ ...this.line, item, answers: this.#baseAnswers() }, this.combination()).value;
   }
 
-  /** Whatever of this world matters, as text: worlds that agree in it answer alike. */
+  /** Memo key: the relevant values as text. Assignments with the same key have the same answers. */
   viewOf({ rules, firsts, base, combination }: Matters): string {
     const { variables } = this.#model;
     const held = rules.map((rule) => (this.ruleHolds(rule) ? '1' : '0')).join('');

@@ -1,10 +1,10 @@
-/** Thrown where a question would take more steps than it may. */
+/** Thrown when a computation exceeds its step budget. */
 export class OverBudget extends Error {}
 
-/** Somebody who watches: told how many steps were taken of how many there may be; answering false stops the work. */
+/** Progress callback with steps taken and the step limit; returning false stops the computation. */
 export type StepWatcher = (taken: number, most: number) => boolean;
 
-/** Counts steps; tells of progress and can be stopped from outside. */
+/** Counts steps, reports progress, and can be cancelled. */
 export class Budget {
   #taken = 0;
   readonly #most: number;

@@ -10,21 +10,21 @@ import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
 import { forEachAssignment, Rows } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
 
-/** So many variables that a group looks at or shows are no burden to it as a whole: 64 worlds and sights, if truths. */
+/** Up to so many variables, a group is solved as a whole: 64 assignments and observations if they are truth values. */
 const FEW = 6;
 
-/** Whether no included units tie the prices of a group's choices together. */
+/** Whether a group's choices are priced independently, that is, has no included units. */
 export function canBeAChain({ offered }: ModelGroup): boolean {
   return offered.choices.length > 0 && offered.included === 0 && offered.limits.every(({ limit }) => (limit.included ?? 0) === 0);
 }
 
-/** Whether so much is looked at that a group is answered better choice by choice, each with what matters to it alone. */
+/** Whether so many properties are observed that the group is cheaper to solve choice by choice. */
 export function isBestInAChain(model: SolverModel, group: ModelGroup): boolean {
   const { choiceAtoms, groupAtoms, matters } = group;
   return canBeAChain(group) && choiceAtoms.flat().length + groupAtoms.length + variablesOf(model, matters).length > FEW;
 }
 
-/** The answers to a group as a chain: a factor for each choice, from how far one came before it to how far after it. */
+/** A group's answers as a chain of factors, one per choice, each from the unit count before it to the count after it. */
 export function chainOf(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
   const steps = new Steps(model, group, budget);
   const links = group.offered.choices.map((choice) => linkOf(model, group, choice, steps, budget, demand?.choice === choice.index ? demand.must : undefined));
@@ -117,13 +117,13 @@ function linkOf(model: SolverModel, group: ModelGroup, choice: OfferedChoice, st
   const shown = [...before, variables.progress(offered.index, choice.index), ...own.map((atom) => variables.atom(atom))];
   const rows = new Rows(model, variablesOf(model, mattersToChoices(model.item, offered, [choice])), shown, budget);
   const starts = steps.before(choice);
-  forEachAssignment(model, rows.given, budget, (world) => {
-    const options = canBePicked(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [];
+  forEachAssignment(model, rows.given, budget, (assignment) => {
+    const options = canBePicked(assignment, offered, choice) ? optionsOf(assignment, offered, choice, budget.spend) : [];
     const add = (from: Progress, units: number, span: Span) => {
       const to = steps.step(from, choice, units);
       if (!to) return;
       const truths = own.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
-      rows.add(world, [...before.map(() => steps.valueOf(from, choice.index - 1)), steps.valueOf(to, choice.index), ...truths], span);
+      rows.add(assignment, [...before.map(() => steps.valueOf(from, choice.index - 1)), steps.valueOf(to, choice.index), ...truths], span);
     };
     budget.spend(starts.length * (options.length + 1));
     for (const from of starts) {
@@ -144,15 +144,15 @@ function endOf(model: SolverModel, group: ModelGroup, steps: Steps, budget: Budg
     ...(namedFirst ? [variables.first(offered.index)] : []), ...(isCombined ? [variables.only(offered.index)] : []),
   ];
   const rows = new Rows(model, variablesOf(model, mattersToLimits(offered)), shown, budget);
-  forEachAssignment(model, rows.given, budget, (world) => {
-    const isVisible = world.line.settlement.isVisible(offered.ruled);
-    const { min, max } = isVisible ? limitsWith(offered, world.ruleHolds) : { min: 0, max: 0 };
+  forEachAssignment(model, rows.given, budget, (assignment) => {
+    const isVisible = assignment.line.settlement.isVisible(offered.ruled);
+    const { min, max } = isVisible ? limitsWith(offered, assignment.ruleHolds) : { min: 0, max: 0 };
     for (const progress of steps.after(last)) {
       const { units, first, only } = progress;
       if (units < min || (max !== null && units > max)) continue;
       const truths = groupAtoms.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
       const standing = [...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
-      rows.add(world, [steps.valueOf(progress, last), ...truths, ...standing], ONE);
+      rows.add(assignment, [steps.valueOf(progress, last), ...truths, ...standing], ONE);
     }
   });
   return rows;

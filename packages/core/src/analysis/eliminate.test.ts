@@ -125,7 +125,7 @@ describe('ways', () => {
   });
 
   it('are of the same price as the lowest of a span, wherever they are known', () => {
-    const span = (ways: Witnesses): Span => ({ ...ONE, low: Math.min(...ways.map(({ price }) => price)), witnesses: ways });
+    const span = (witnesses: Witnesses): Span => ({ ...ONE, low: Math.min(...witnesses.map(({ price }) => price)), witnesses: witnesses });
     const product = times(span(either(a, b)), { ...ONE, low: 30, high: 40 });
     expect(product.low).toBe(product.witnesses?.at(-1)?.price);
     expect(plus(product, span(a)).witnesses?.[0]).toEqual(a[0]);

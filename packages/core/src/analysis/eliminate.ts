@@ -3,7 +3,7 @@ import { type Layout, layoutOf, moves, moved, type SizeOf } from './layout.ts';
 import { ONE, plus, type Span, times } from './span.ts';
 import type { Variable } from './variables.ts';
 
-/** What is known of some variables together: a span for each assignment that is possible; others are left out. */
+/** A sparse table over some variables: a span for each possible assignment. */
 export interface Factor {
   /** Ascending. */
   readonly scope: readonly Variable[];
@@ -19,7 +19,7 @@ export function eliminate(factors: readonly Factor[], sizeOf: SizeOf, budget: Bu
   return eliminateAllBut([], factors, sizeOf, budget).table.get(0);
 }
 
-/** The product of the factors as one factor over the variables that are kept; those nobody speaks of are left out. */
+/** The product of the factors as one factor over the kept variables; variables that occur in none are left out. */
 export function eliminateAllBut(keep: readonly Variable[], factors: readonly Factor[], sizeOf: SizeOf, budget: Budget): Factor {
   const left = new Set(factors);
   const tiedTo = (variable: Variable) => [...left].filter(({ scope }) => scope.includes(variable));
@@ -46,7 +46,7 @@ function joinAll(factors: readonly Factor[], sizeOf: SizeOf, budget: Budget): Fa
   return others.reduce((joined, factor) => join(joined, factor, sizeOf, budget), first);
 }
 
-/** The product of two factors; a variable that is dropped is summed out on the way. */
+/** The product of two factors, summing out the dropped variables. */
 function join(a: Factor, b: Factor, sizeOf: SizeOf, budget: Budget, dropped?: Variable): Factor {
   const scope = [...new Set([...a.scope, ...b.scope])].filter((variable) => variable !== dropped).sort((x, y) => x - y);
   const shared = a.scope.filter((variable) => b.scope.includes(variable));

@@ -12,7 +12,7 @@ import { forEachAssignment, Rows, tabulate } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
 import type { Assignment } from './assignment.ts';
 
-/** What decides over the builds beside the answers to groups and what is sold: the base, and which rules hold. */
+/** Factors independent of any single group's answers: the base price and the truth of each rule. */
 export function commonFactors(model: SolverModel, budget: Budget): Factor[] {
   return [...baseFactors(model, budget), ...ruleFactors(model, model.item.rules.keys(), budget)];
 }
@@ -38,18 +38,18 @@ function baseFactor(model: SolverModel, rules: SolverModel['item']['rules'], ope
   const { variables, bases } = model;
   const deciding = baseVariables(model, open);
   const worked: number[] = [];
-  forEachAssignment(model, deciding, budget, (world) => {
+  forEachAssignment(model, deciding, budget, (assignment) => {
     budget.spend(STEPS_OF_BASE);
-    worked.push(world.workOutBase(rules));
+    worked.push(assignment.workOutBase(rules));
   });
   const places = new Map([...new Set(worked)].map((base, place) => [base, place]));
   bases.splice(0, bases.length, ...places.keys());
   variables.setValues(variables.base, [...places.values()]);
   const rows = new Rows(model, deciding, [variables.base], budget);
   let at = 0;
-  forEachAssignment(model, deciding, budget, (world) => {
+  forEachAssignment(model, deciding, budget, (assignment) => {
     const base = worked[at++] ?? 0;
-    rows.add(world, [places.get(base) ?? 0], fixed(base * weightOf(world, 'each')));
+    rows.add(assignment, [places.get(base) ?? 0], fixed(base * weightOf(assignment, 'each')));
   });
   return rows;
 }
@@ -60,9 +60,9 @@ function addedFactor(model: SolverModel, place: number, budget: Budget): Factor 
   const rule = item.rules[place];
   const looksAtBase = rule?.then.some((effect) => 'basePercent' in effect) ?? false;
   const scope = [...openRules(formulas, [place]).map((open) => variables.rule(open)), ...(looksAtBase ? [variables.base] : [])];
-  return tabulate(model, scope, budget, (world) => {
-    const added = rule && world.ruleHolds(place) ? addedByRule(world.line, rule, world.base()) : 0;
-    return fixed(added * weightOf(world, 'each'));
+  return tabulate(model, scope, budget, (assignment) => {
+    const added = rule && assignment.ruleHolds(place) ? addedByRule(assignment.line, rule, assignment.base()) : 0;
+    return fixed(added * weightOf(assignment, 'each'));
   });
 }
 
@@ -75,46 +75,46 @@ function baseVariables({ item, baseChoices, variables, combined }: SolverModel, 
   ]);
 }
 
-/** Which combinations are sold. */
+/** Restricts the builds to combinations that are sold. */
 export function soldFactor(model: SolverModel, budget: Budget): Factor {
-  return tabulate(model, unique(model.combined.map((group) => model.variables.only(group))), budget, (world) => {
-    const combination = world.combination();
+  return tabulate(model, unique(model.combined.map((group) => model.variables.only(group))), budget, (assignment) => {
+    const combination = assignment.combination();
     return combination?.cell?.sold === false || combination?.soldOut ? undefined : ONE;
   });
 }
 
-/** For each rule that is left open, that it holds just where its condition does. */
+/** For each undecided rule, a factor that ties its variable to its condition. */
 export function ruleFactors(model: SolverModel, rules: Iterable<number>, budget: Budget): Factor[] {
   const { formulas, variables } = model;
   return openRules(formulas, rules).map((rule) => {
     const formula = formulas[rule] ?? false;
     const atoms = unique(atomsOfFormula(formula)).map((atom) => variables.atom(atom));
     const scope = unique([...atoms, variables.rule(rule)]);
-    return tabulate(model, scope, budget, (world) => {
-      const isTrue = isTrueWith(formula, (atom) => world.isTrue(variables.atom(atom)));
-      return isTrue === world.isTrue(variables.rule(rule)) ? ONE : undefined;
+    return tabulate(model, scope, budget, (assignment) => {
+      const isTrue = isTrueWith(formula, (atom) => assignment.isTrue(variables.atom(atom)));
+      return isTrue === assignment.isTrue(variables.rule(rule)) ? ONE : undefined;
     });
   });
 }
 
-/** The answers to one group, over what matters to it and what others look at in it; hidden groups have one, the empty one. */
+/** The answers to one group over its dependencies and its observed properties. A hidden group has one, empty answer. */
 export function groupFactors(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor[] {
   const mine = demand?.group === group.offered.index ? demand : undefined;
   return isBestInAChain(model, group) ? chainOf(model, group, budget, mine) : [wholeFactor(model, group, budget, mine)];
 }
 
-/** The answers to one group in one factor. */
+/** The answers to one group as a single factor. */
 export function wholeFactor(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor {
   // A group may look at itself: then only what is seen of it as it was given counts.
   const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
   const remembered = new Map<string, Map<ObservationKey, Span>>();
-  forEachAssignment(model, rows.given, budget, (world) => {
-    for (const [sight, span] of answersIn(model, group, world, remembered, budget, demand)) rows.add(world, valuesIn(group, sight), span);
+  forEachAssignment(model, rows.given, budget, (assignment) => {
+    for (const [observation, span] of answersIn(model, group, assignment, remembered, budget, demand)) rows.add(assignment, valuesIn(group, observation), span);
   });
   return rows;
 }
 
-/** What others look at in a group, in the order in which a sight tells it. */
+/** What others observe of a group, in the order of the observation key. */
 function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup): Variable[] {
   return [
     ...[...choiceAtoms.flat(), ...groupAtoms].map((atom) => variables.atom(atom)),
@@ -123,33 +123,33 @@ function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupA
   ];
 }
 
-function valuesIn({ namedFirst, isCombined }: ModelGroup, sight: ObservationKey): number[] {
-  const { truths, first, only } = parseObservation(sight);
+function valuesIn({ namedFirst, isCombined }: ModelGroup, observation: ObservationKey): number[] {
+  const { truths, first, only } = parseObservation(observation);
   return [...truths, ...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
 }
 
 function answersIn(
-  model: SolverModel, group: ModelGroup, world: Assignment, remembered: Map<string, Map<ObservationKey, Span>>, budget: Budget, demand: Demand | undefined,
+  model: SolverModel, group: ModelGroup, assignment: Assignment, remembered: Map<string, Map<ObservationKey, Span>>, budget: Budget, demand: Demand | undefined,
 ): Map<ObservationKey, Span> {
-  const view = world.viewOf(group.matters);
+  const view = assignment.viewOf(group.matters);
   const known = remembered.get(view);
   if (known) return known;
-  const price = fixed(fixedPrice(world, group.offered));
-  const answers = groupAnswers(questionIn(model, group, world, budget, demand));
-  for (const [sight, span] of answers) answers.set(sight, times(span, price));
+  const price = fixed(fixedPrice(assignment, group.offered));
+  const answers = groupAnswers(questionIn(model, group, assignment, budget, demand));
+  for (const [observation, span] of answers) answers.set(observation, times(span, price));
   remembered.set(view, answers);
   return answers;
 }
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
-function questionIn(model: SolverModel, group: ModelGroup, world: Assignment, budget: Budget, demand: Demand | undefined): GroupQuestion {
+function questionIn(model: SolverModel, group: ModelGroup, assignment: Assignment, budget: Budget, demand: Demand | undefined): GroupQuestion {
   const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
-  const limits = world.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, world.ruleHolds) : NOTHING_ASKED;
+  const limits = assignment.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, assignment.ruleHolds) : NOTHING_ASKED;
   const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
   const choices = offered.choices.map((choice, index): AnsweredChoice => ({
     alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,
-    options: canBePicked(world, offered, choice) ? optionsOf(world, offered, choice, budget.spend) : [],
+    options: canBePicked(assignment, offered, choice) ? optionsOf(assignment, offered, choice, budget.spend) : [],
     ...(demand?.choice === index && { must: demand.must }),
   }));
   return {

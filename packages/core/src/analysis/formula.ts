@@ -1,6 +1,6 @@
 import type { CircumstanceTest, CompiledCondition } from '../compile/compiled.ts';
 
-/** Something about the answer to one group that others look at: whether its units lie within bounds. */
+/** An observable property of one group's answer: whether its units lie within bounds. */
 export interface Atom {
   readonly group: number;
   readonly choice: number | undefined;
@@ -8,14 +8,14 @@ export interface Atom {
   readonly atMost: number;
 }
 
-/** A condition in known circumstances: what is left to decide are atoms, named by their place in a list. */
+/** A condition partially evaluated in an ordering context; undecided parts are atoms, referenced by index. */
 export type Formula =
   | boolean
   | { readonly kind: 'atom'; readonly atom: number }
   | { readonly kind: 'not'; readonly of: Formula }
   | { readonly kind: 'all' | 'any'; readonly of: readonly Formula[] };
 
-/** Gathers atoms so that equal ones are one. */
+/** Interns atoms: equal atoms get the same index. */
 export class AtomList {
   readonly atoms: Atom[] = [];
   readonly #known = new Map<string, number>();
@@ -29,7 +29,7 @@ export class AtomList {
   }
 }
 
-/** The formula of a condition in known circumstances, constants folded away. */
+/** Partially evaluates a condition in an ordering context, folding constants. */
 export function formulaOf(
   condition: CompiledCondition, test: (test: CircumstanceTest) => boolean, quantity: number, atoms: AtomList,
 ): Formula {
@@ -58,7 +58,7 @@ export function isTrueWith(formula: Formula, truth: (atom: number) => boolean): 
   }
 }
 
-/** The atoms that a formula looks at. */
+/** Indexes of the atoms in a formula. */
 export function atomsOfFormula(formula: Formula): number[] {
   if (typeof formula === 'boolean') return [];
   if (formula.kind === 'atom') return [formula.atom];

@@ -4,14 +4,14 @@ import { ONE, plus, type Span, times, witnessesOf } from './span.ts';
 import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
 import { byPick, repriced } from './witness.ts';
 
-/** One way to pick a choice: so many units, at this price each, with what is opened along. */
+/** One possible pick of a choice: units, price per unit in minor units, and the answers to the groups it opens. */
 export interface Option {
   readonly units: number;
   readonly price: number;
   /** What the groups that it opens cost and bring, for all its units; `count` of their answers. */
   readonly inner: Span;
   readonly calories: number;
-  /** The pick itself, where somebody asks for the way. */
+  /** The pick itself, where witnesses are wanted. */
   readonly pick: Pick | undefined;
 }
 
@@ -55,9 +55,9 @@ function sightOf(atoms: string, first: number, only: number): ObservationKey {
   return `${atoms}|${first}|${only}`;
 }
 
-/** A sight taken apart: the truths of the atoms, the first standing choice that matters, the only standing one. */
-export function parseObservation(sight: ObservationKey): { truths: readonly number[]; first: number; only: number } {
-  const [truths = '', first, only] = sight.split('|');
+/** Decodes an observation: truth values of the atoms, the first relevant picked choice, and the only picked one. */
+export function parseObservation(observation: ObservationKey): { truths: readonly number[]; first: number; only: number } {
+  const [truths = '', first, only] = observation.split('|');
   return { truths: [...truths].map(Number), first: Number(first), only: Number(only) };
 }
 
@@ -73,7 +73,7 @@ export function groupAnswers(question: GroupQuestion): Map<ObservationKey, Span>
   });
   runs.forEach((options, run) => {
     // In a run of its own an alone choice stands: leaving it out is the empty answer of the first run.
-    for (const [sight, span] of answersOfRun(question, options, run > 0)) answers.set(sight, plus(answers.get(sight), span));
+    for (const [observation, span] of answersOfRun(question, options, run > 0)) answers.set(observation, plus(answers.get(observation), span));
   });
   return answers;
 }
@@ -90,10 +90,10 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   const lows = low.map((pricing) => sweep(question, options, notEmpty, pricing));
   // One sweep by free choice finds both ends.
   const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
-  for (const [sight, span] of counted) {
-    const spans = (sweeps: Map<ObservationKey, Span>[]) => sweeps.flatMap((one) => one.get(sight) ?? []).reduce(plus);
-    const { low, witnesses: ways } = spans(lows);
-    counted.set(sight, { ...span, low, high: spans(highs).high, witnesses: ways });
+  for (const [observation, span] of counted) {
+    const spans = (sweeps: Map<ObservationKey, Span>[]) => sweeps.flatMap((one) => one.get(observation) ?? []).reduce(plus);
+    const { low, witnesses: witnesses } = spans(lows);
+    counted.set(observation, { ...span, low, high: spans(highs).high, witnesses: witnesses });
   }
   return counted;
 }
@@ -121,15 +121,15 @@ function overThresholds(side: 'low' | 'high', prices: readonly number[]): Pricin
 interface State {
   readonly units: number;
   readonly free: number;
-  readonly sight: string;
+  readonly observation: string;
   readonly first: number;
   readonly only: number;
-  /** Written over when another way leads to the same state. */
+  /** Accumulates over all paths that lead to the same state. */
   span: Span;
 }
 
 function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
-  let states = new Map<string | number, State>([['', { units: 0, free: 0, sight: '', first: NONE, only: NONE, span: ONE }]]);
+  let states = new Map<string | number, State>([['', { units: 0, free: 0, observation: '', first: NONE, only: NONE, span: ONE }]]);
   question.choices.forEach((choice, index) => {
     const next = new Map<string | number, State>();
     const put = (state: State) => {
@@ -143,7 +143,7 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
     question.spend(states.size * (own.length + 1));
     const unpicked = choice.atoms.map((bounds) => truthOf(0, bounds)).join('');
     for (const state of states.values()) {
-      if (choice.must !== 'stand') put(unpicked === '' ? state : { ...state, sight: state.sight + unpicked });
+      if (choice.must !== 'stand') put(unpicked === '' ? state : { ...state, observation: state.observation + unpicked });
       if (choice.must === 'fall') continue;
       for (const option of own) {
         if (state.units + option.units > question.max) continue;
@@ -158,9 +158,9 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
 const FREE_BELOW = 128;
 
 /** Where nothing is looked at, units and free ones say it all, and a number is the faster key. */
-function keyOf({ units, free, first, only, sight }: State): string | number {
-  if (sight === '' && first === NONE && only === NONE) return units * FREE_BELOW + free;
-  return `${units},${free},${first},${only},${sight}`;
+function keyOf({ units, free, first, only, observation: observation }: State): string | number {
+  if (observation === '' && first === NONE && only === NONE) return units * FREE_BELOW + free;
+  return `${units},${free},${first},${only},${observation}`;
 }
 
 function pickOption(
@@ -169,15 +169,15 @@ function pickOption(
   const { units } = option;
   const first = question.looksAtFirst ? foldFirstPicked(state.first, index, choice.namedFirst) : NONE;
   const only = question.looksAtOnly ? foldOnlyPicked(state.only, index) : NONE;
-  const sight = choice.atoms.length === 0 ? state.sight : state.sight + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
+  const observation = choice.atoms.length === 0 ? state.observation : state.observation + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
   const mostFree = pricing.kind === 'free-choice' ? Math.min(units, question.included - state.free) : 0;
   for (let free = 0; free <= mostFree; free++) {
     const span = times(state.span, spanOf(option, priceOf(option, free, pricing)));
-    put({ units: state.units + units, free: state.free + free, sight, first, only, span });
+    put({ units: state.units + units, free: state.free + free, observation: observation, first, only, span });
   }
 }
 
-/** One pick alone, with what it opens; `paid` is charged for all its units, inner ones aside. */
+/** The span of a single pick including what it opens; `paid` is charged for all its units, inner picks excluded. */
 export function spanOf({ calories, inner, pick }: Option, paid: number): Span {
   return {
     count: inner.count, low: inner.low + paid, high: inner.high + paid, fewest: inner.fewest + calories, most: inner.most + calories,
@@ -193,7 +193,7 @@ function priceOf({ units, price }: Option, free: number, pricing: Pricing): numb
   }
 }
 
-/** Whether units lie within bounds: 1 or 0. */
+/** 1 where the units lie within the bounds, else 0. */
 export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
   return units >= atLeast && units <= atMost ? 1 : 0;
 }
@@ -201,13 +201,13 @@ export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
 function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
   const { included, min } = question;
   const answers = new Map<ObservationKey, Span>();
-  for (const { units, free, sight, first, only, span } of states) {
+  for (const { units, free, observation: observation, first, only, span } of states) {
     if (units < min || (notEmpty && units === 0)) continue;
     if (pricing.kind === 'free-choice' && free !== Math.min(included, units)) continue;
     if (pricing.kind === 'too-few' && units >= included) continue;
     if (pricing.kind === 'threshold' && units < included) continue;
     const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
-    const seen = sightOf(sight + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
+    const seen = sightOf(observation + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
     answers.set(seen, plus(answers.get(seen), less === 0 ? span : lowered(span, less)));
   }
   return answers;

@@ -1,15 +1,15 @@
 import { OverBudget } from './budget.ts';
 import type { Variable } from './variables.ts';
 
-/** How many values a variable may have, from 0 on. */
+/** Domain size of a variable; its values are 0 to size - 1. */
 export type SizeOf = (variable: Variable) => number;
 
-/** How the values of some variables make one number: each variable's value times its stride, added up. */
+/** Mixed-radix encoding of an assignment as one number: the sum of value × stride. */
 export interface Layout {
   readonly strideOf: ReadonlyMap<Variable, { readonly stride: number; readonly size: number }>;
 }
 
-/** @throws OverBudget where the assignments are more than a number can tell apart */
+/** @throws OverBudget when the assignments exceed the safe integer range */
 export function layoutOf(scope: readonly Variable[], sizeOf: SizeOf): Layout {
   const strideOf = new Map<Variable, { stride: number; size: number }>();
   let stride = 1;
@@ -22,7 +22,7 @@ export function layoutOf(scope: readonly Variable[], sizeOf: SizeOf): Layout {
   return { strideOf };
 }
 
-/** For each of some variables where it stands in one layout and where in another. */
+/** For each variable, its stride in the source and in the target layout. */
 export type Moves = readonly { readonly from: number; readonly size: number; readonly to: number }[];
 
 export function moves(variables: readonly Variable[], from: Layout, to: Layout): Moves {
@@ -32,14 +32,14 @@ export function moves(variables: readonly Variable[], from: Layout, to: Layout):
   });
 }
 
-/** An assignment's number in another layout; of the variables that are not moved nothing is left. */
+/** Re-encodes an assignment in another layout; variables not listed are dropped. */
 export function moved(key: number, list: Moves): number {
   let place = 0;
   for (const { from, size, to } of list) place += (Math.floor(key / from) % size) * to;
   return place;
 }
 
-/** The number of an assignment whose values are given. */
+/** Encodes an assignment given by `valueOf`. */
 export function keyOf({ strideOf }: Layout, valueOf: (variable: Variable) => number): number {
   let key = 0;
   for (const [variable, { stride }] of strideOf) key += valueOf(variable) * stride;

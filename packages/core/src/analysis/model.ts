@@ -32,24 +32,24 @@ export interface SolverModel {
   readonly bases: number[];
 }
 
-/** What a look at the builds is after. */
+/** What is to be computed over the builds. */
 export interface Aim {
   /** What the prices sum up to: the whole line, or one unit of it, without what is charged once. */
   readonly prices: 'line' | 'unit';
   /** Whether the picks are to be told that lead there. */
-  readonly ways: boolean;
+  readonly witnesses: boolean;
   /** Whether rules matter that decide over no build and no price. */
   readonly everyRule: boolean;
 }
 
-/** What is demanded of one choice: only builds in which it stands, or in which it does not. */
+/** Restricts the builds to those that do, or do not, contain one choice. */
 export interface Demand {
   readonly group: number;
   readonly choice: number;
   readonly must: 'stand' | 'fall';
 }
 
-const SPANS_ALONE: Aim = { prices: 'line', ways: false, everyRule: false };
+const SPANS_ALONE: Aim = { prices: 'line', witnesses: false, everyRule: false };
 
 export interface BaseChoice {
   readonly group: OfferedGroup;
@@ -69,7 +69,7 @@ export interface ModelGroup {
   readonly matters: Matters;
 }
 
-/** What of the rest matters to a group or a choice: rules, groups whose first standing choice sets a price, the base, the combination. */
+/** The inputs that a group or choice depends on: rules, groups whose first picked choice sets a price, the base, the combination. */
 export interface Matters {
   readonly rules: readonly number[];
   readonly firsts: readonly number[];
@@ -106,7 +106,7 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
 
 const NOTHING_MATTERS: Matters = { rules: [], firsts: [], base: false, combination: false };
 
-/** The variables that say what matters. */
+/** The solver variables for a set of dependencies. */
 export function variablesOf({ variables, formulas, combined }: SolverModel, { rules, firsts, base, combination }: Matters): Variable[] {
   return unique([
     ...openRules(formulas, rules).map((rule) => variables.rule(rule)),
@@ -116,17 +116,17 @@ export function variablesOf({ variables, formulas, combined }: SolverModel, { ru
   ]);
 }
 
-/** The rules of which the circumstances leave open whether they hold, each once. */
+/** The rules whose truth the ordering context does not decide, without duplicates. */
 export function openRules(formulas: readonly Formula[], rules: Iterable<number>): number[] {
   return unique(rules).filter((rule) => typeof formulas[rule] === 'object');
 }
 
-/** The groups that rules look at. */
+/** The groups that the rules' conditions refer to. */
 export function groupsOfRules({ formulas, atoms }: SolverModel, rules: readonly number[]): number[] {
   return unique(rules.flatMap((rule) => atomsOfFormula(formulas[rule] ?? false)).flatMap((atom) => atoms[atom]?.group ?? []));
 }
 
-/** How many values each variable may have. */
+/** The domain size of each variable. */
 export function sizesOf({ variables }: SolverModel): SizeOf {
   return (variable) => variables.size(variable);
 }
@@ -163,12 +163,12 @@ function mattersTo(item: CompiledItem, group: OfferedGroup): Matters {
   return { ...matters, rules: unique([...matters.rules, ...mattersToLimits(group).rules]) };
 }
 
-/** What matters to whether a group is asked, and within which limits. */
+/** Dependencies of a group's visibility and limits. */
 export function mattersToLimits({ ruled, limits }: OfferedGroup): Matters {
   return { ...NOTHING_MATTERS, rules: unique([...rulesOf(ruled), ...limits.map(({ rule }) => rule)]) };
 }
 
-/** What matters to some choices of a group: whether they may be picked, and at which price. */
+/** Dependencies of some choices of a group: availability and price. */
 export function mattersToChoices(item: CompiledItem, group: OfferedGroup, choices: readonly OfferedChoice[]): Matters {
   const within = choicesWithin(choices);
   return {
@@ -179,12 +179,12 @@ export function mattersToChoices(item: CompiledItem, group: OfferedGroup, choice
   };
 }
 
-/** The rules that decide whether something is shown. */
+/** The rules that show or hide something. */
 export function rulesOf({ show, hide }: Ruled): number[] {
   return [...show, ...hide];
 }
 
-/** The rules that decide whether a group is asked, within which limits, and which of its choices may be picked. */
+/** The rules that decide a group's visibility, its limits and the availability of its choices. */
 export function rulesBefore({ offered }: ModelGroup): number[] {
   return unique([...mattersToLimits(offered).rules, ...offered.choices.flatMap(({ ruled }) => rulesOf(ruled))]);
 }

@@ -10,7 +10,7 @@ export interface Span {
   readonly high: number;
   readonly fewest: number;
   readonly most: number;
-  /** How to be among them, where somebody asked for the way; left out where nothing has to be picked. */
+  /** Witnesses, where they were asked for; undefined where nothing has to be picked. */
   readonly witnesses: Witnesses | undefined;
 }
 
@@ -35,6 +35,6 @@ export function plus(a: Span | undefined, b: Span): Span {
   };
 }
 
-export function witnessesOf({ witnesses: ways, low }: Span): Witnesses {
-  return ways ?? [{ picks: [], taps: 0, price: low }];
+export function witnessesOf({ witnesses: witnesses, low }: Span): Witnesses {
+  return witnesses ?? [{ picks: [], taps: 0, price: low }];
 }

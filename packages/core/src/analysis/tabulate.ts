@@ -6,27 +6,27 @@ import { plus, type Span } from './span.ts';
 import type { Variable } from './variables.ts';
 import { Assignment } from './assignment.ts';
 
-/** A factor made by looking at every world that some variables tell apart; undefined leaves one out. */
-export function tabulate(model: SolverModel, scope: readonly Variable[], budget: Budget, spanIn: (world: Assignment) => Span | undefined): Factor {
+/** Builds a factor by evaluating every assignment of `scope`; assignments for which `spanIn` returns undefined are left out. */
+export function tabulate(model: SolverModel, scope: readonly Variable[], budget: Budget, spanIn: (assignment: Assignment) => Span | undefined): Factor {
   const rows = new Rows(model, scope, [], budget);
-  forEachAssignment(model, rows.given, budget, (world) => {
-    const span = spanIn(world);
-    if (span) rows.add(world, [], span);
+  forEachAssignment(model, rows.given, budget, (assignment) => {
+    const span = spanIn(assignment);
+    if (span) rows.add(assignment, [], span);
   });
   return rows;
 }
 
-/** A factor in the making: what is given and what is shown along, row by row; rows that say the same are one. */
+/** A factor under construction, row by row; equal rows are summed. */
 export class Rows implements Factor {
   readonly scope: readonly Variable[];
   readonly table = new Map<number, Span>();
-  /** The variables that a world gives, ascending. */
+  /** The variables that the assignment fixes, ascending. */
   readonly given: readonly Variable[];
   readonly #shown: readonly Variable[];
   readonly #layout;
   readonly #budget: Budget;
 
-  /** @param shown variables of which a row says more than its world; may be given as well */
+  /** @param shown variables whose values each row adds to those of its assignment; may be fixed too */
   constructor(model: SolverModel, given: readonly Variable[], shown: readonly Variable[], budget: Budget) {
     this.#budget = budget;
     this.given = unique(given);
@@ -35,7 +35,7 @@ export class Rows implements Factor {
     this.#layout = layoutOf(this.scope, sizesOf(model));
   }
 
-  /** Adds a row, with the values of what is shown; one that shows other than the world gives is no row. */
+  /** Adds a row with the values of `shown`; dropped where they contradict the assignment. */
   add({ values }: Assignment, shown: readonly number[], span: Span): void {
     if (this.#shown.some((variable, i) => values[variable] !== undefined && values[variable] !== shown[i])) return;
     this.#budget.spend(1);
@@ -44,25 +44,25 @@ export class Rows implements Factor {
   }
 }
 
-/** Visits every world that some variables tell apart; the world is written over each time. */
-export function forEachAssignment(model: SolverModel, variables: readonly Variable[], budget: Budget, visit: (world: Assignment) => void): void {
-  const world = new Assignment(model);
+/** Visits every assignment of the variables. The same object is reused for each visit. */
+export function forEachAssignment(model: SolverModel, variables: readonly Variable[], budget: Budget, visit: (assignment: Assignment) => void): void {
+  const assignment = new Assignment(model);
   const assign = (at: number) => {
     const variable = variables[at];
     if (variable === undefined) {
       budget.spend(1);
-      return visit(world);
+      return visit(assignment);
     }
     for (const value of model.variables.values(variable)) {
-      world.values[variable] = value;
+      assignment.values[variable] = value;
       assign(at + 1);
     }
-    world.values[variable] = undefined;
+    assignment.values[variable] = undefined;
   };
   assign(0);
 }
 
-/** Whether a factor leaves room for a world. */
+/** Whether a factor has an entry for an assignment. */
 export function isPossible(model: SolverModel, { scope, table }: Factor, { values }: Assignment): boolean {
   return table.has(keyOf(layoutOf(scope, sizesOf(model)), (variable) => values[variable] ?? 0));
 }

@@ -1,7 +1,7 @@
 import type { CompiledItem } from '../compile/compiled.ts';
 import { NONE, MANY } from './picked-state.ts';
 
-/** A number that stands for something about a build that one part of the item says and another looks at. */
+/** A solver variable: a property of a build that one factor determines and another depends on. */
 export type Variable = number;
 
 /**

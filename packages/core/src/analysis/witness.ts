@@ -1,6 +1,6 @@
 import type { Pick } from '../quote/request-schema.ts';
 
-/** One way to be among some builds: its picks, how many taps they take, and what it costs. */
+/** Evidence that a set of builds is not empty: the picks of one of them, the taps they take, and the price. */
 export interface Witness {
   readonly picks: readonly Pick[];
   /** A tap for each unit and each amount, inner ones too. */
@@ -9,23 +9,23 @@ export interface Witness {
   readonly price: number;
 }
 
-/** The ways worth knowing: the shortest first, and each that takes more taps is cheaper than those before it. */
+/** Pareto-optimal witnesses, by taps ascending and price descending. */
 export type Witnesses = readonly Witness[];
 
-/** The ways to be in one set of builds or the other. */
+/** Witnesses of the union of two sets of builds. */
 export function either(a: Witnesses, b: Witnesses): Witnesses {
   return worthKnowing([...a, ...b]);
 }
 
-function worthKnowing(ways: Witness[]): Witnesses {
+function worthKnowing(witnesses: Witness[]): Witnesses {
   const best: Witness[] = [];
-  for (const way of ways.sort((one, other) => one.taps - other.taps || one.price - other.price)) {
-    if (way.price < (best.at(-1)?.price ?? Infinity)) best.push(way);
+  for (const witness of witnesses.sort((one, other) => one.taps - other.taps || one.price - other.price)) {
+    if (witness.price < (best.at(-1)?.price ?? Infinity)) best.push(witness);
   }
   return best;
 }
 
-/** The ways to be in both, where the sets are independent of each other. */
+/** Witnesses of the product of two independent sets of builds. */
 export function both(a: Witnesses, b: Witnesses): Witnesses {
   const all = a.flatMap((one) => b.map((other): Witness => ({
     picks: [...one.picks, ...other.picks], taps: one.taps + other.taps, price: one.price + other.price,
@@ -33,15 +33,15 @@ export function both(a: Witnesses, b: Witnesses): Witnesses {
   return all.length === 1 ? all : worthKnowing(all);
 }
 
-/** The ways to answer by one pick, whose inner answers are given; `price` for all its units, inner ones aside. */
+/** Witnesses of one pick with the given inner answers; `price` is for all its units, inner picks excluded. */
 export function byPick(pick: Pick, price: number, inner: Witnesses): Witnesses {
   const own = (pick.units ?? 1) + (pick.amount === undefined ? 0 : 1);
-  return inner.map((way) => ({
-    picks: [way.picks.length === 0 ? pick : { ...pick, picks: [...way.picks] }], taps: own + way.taps, price: price + way.price,
+  return inner.map((witness) => ({
+    picks: [witness.picks.length === 0 ? pick : { ...pick, picks: [...witness.picks] }], taps: own + witness.taps, price: price + witness.price,
   }));
 }
 
-/** The same ways, each at a price of its own. */
-export function repriced(ways: Witnesses, priceOf: (price: number) => number): Witnesses {
-  return ways.map((way) => ({ ...way, price: priceOf(way.price) }));
+/** The same witnesses with mapped prices, in minor units. */
+export function repriced(witnesses: Witnesses, priceOf: (price: number) => number): Witnesses {
+  return witnesses.map((witness) => ({ ...witness, price: priceOf(witness.price) }));
 }

@@ -38,21 +38,21 @@ function checkOccasion(check: ItemCheck, solved: SolvedItem): void {
   for (const group of model.groups) {
     const { id } = group.offered;
     if (!isEverReached(solved, group) || isEverAnswerable(solved, group)) continue;
-    const way = witnessToReach(solved, group);
-    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min: minAfter(check, group.offered, way, occasion) }, replayOf(check, way, occasion));
+    const witness = witnessToReach(solved, group);
+    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min: minAfter(check, group.offered, witness, occasion) }, replayOf(check, witness, occasion));
   }
   for (const stuck of stuckInside(solved)) {
     const { id, min } = stuck.group;
-    const way = witnessInside(solved, stuck);
-    if (way) found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, way, occasion));
+    const witness = witnessInside(solved, stuck);
+    if (witness) found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, witness, occasion));
   }
   findEnds(check, solved);
   checkDefaults(check, occasion);
 }
 
 /** The least that a group asks for after some answers: rules may have raised it. */
-function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, way: Witness | undefined, { context, quantity }: Occasion): number {
-  const worked = way && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...way.picks] }, clock);
+function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, witness: Witness | undefined, { context, quantity }: Occasion): number {
+  const worked = witness && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...witness.picks] }, clock);
   return worked?.groups.find(({ group, at }) => group === id && at === undefined)?.min ?? min;
 }
 
@@ -64,9 +64,9 @@ export function checkItemPrice(check: ItemCheck): void {
     const below = (['line', 'unit'] as const).map((prices) => solve(check, occasion, { prices })).filter(({ span }) => span && span.low < 0);
     if (below.length === 0) continue;
     const all = item.groups.map(({ index }) => index);
-    const ways = below.flatMap(({ model, common, sold }) => shortestWitness(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
-    const [way] = ways.sort((a, b) => a.taps - b.taps);
-    return found.add('price-below-zero', `items/${item.item.id}`, {}, replayOf(check, way, occasion));
+    const witnesses = below.flatMap(({ model, common, sold }) => shortestWitness(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
+    const [witness] = witnesses.sort((a, b) => a.taps - b.taps);
+    return found.add('price-below-zero', `items/${item.item.id}`, {}, replayOf(check, witness, occasion));
   }
 }
 
@@ -107,8 +107,8 @@ function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): voi
   const { item, found } = check;
   const where = `items/${item.item.id}`;
   const { model } = now;
-  const add = (id: string, way: { picks: readonly Pick[] } | undefined) => {
-    found.add('sold-out-required', `${where}/groups/${id}`, { group: id }, replayOf(check, way, now.occasion));
+  const add = (id: string, witness: { picks: readonly Pick[] } | undefined) => {
+    found.add('sold-out-required', `${where}/groups/${id}`, { group: id }, replayOf(check, witness, now.occasion));
   };
   const stuck = model.groups.filter((group) => {
     const before = whole.model.groups[group.offered.index] ?? group;
@@ -118,8 +118,8 @@ function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): voi
   for (const group of stuck) add(group.offered.id, witnessToReach(now, group));
   const anyway = new Set(stuckInside(whole).map(({ group }) => group));
   for (const one of stuckInside(now).filter(({ group }) => !anyway.has(group))) {
-    const way = witnessInside(now, one);
-    if (way) add(one.group.id, way);
+    const witness = witnessInside(now, one);
+    if (witness) add(one.group.id, witness);
   }
   if (now.span || !whole.span) return;
   found.add('cannot-order', where, { soldOut: true });

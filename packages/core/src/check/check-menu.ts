@@ -11,7 +11,7 @@ import { occasionsOf } from './contexts.ts';
 import { type Finding, FindingList } from './finding.ts';
 import type { ItemCheck } from './item-check.ts';
 
-/** Somebody who watches a line check: told after each item; answering false stops it there. */
+/** Progress callback, called after each item; returning false stops the check. */
 export type Watcher = (done: number, total: number) => boolean;
 
 const STEPS_PER_QUESTION = 3_000_000;

@@ -6,7 +6,7 @@ import type { FindingList, Replay } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import { type SolverContext, solverContextOn } from './solve.ts';
 
-/** What was learnt of the rules over all items: which can hold, and which pairs can hold at once and disagree. */
+/** Collects over all items which rules can hold, and which contradicting pairs can hold at once. */
 export class RuleCheck {
   readonly #fires = new Set<string>();
   /** Rules of items that could not be looked at to the end: whether they fire is not known. */
@@ -32,15 +32,15 @@ export class RuleCheck {
     for (const occasion of check.occasions) {
       const unsettled = rules.some(({ id }) => !this.#fires.has(id)) || pairs.some(([, later]) => !this.#disagree.has(rules[later]?.id ?? ''));
       if (!unsettled) return;
-      const ground = solverContextOn(check, occasion);
+      const solver = solverContextOn(check, occasion);
       rules.forEach(({ id }, index) => {
-        if (!this.#fires.has(id) && canHold(ground, [index])) this.#fires.add(id);
+        if (!this.#fires.has(id) && canHold(solver, [index])) this.#fires.add(id);
       });
       for (const [earlier, later] of pairs) {
         const [one, other] = [rules[earlier], rules[later]];
-        if (!one || !other || this.#disagree.has(other.id) || !canHold(ground, [earlier, later])) continue;
-        const way = witnessThrough(ground, prerequisitesOf(ground.model, [earlier, later]), [allHold(ground, [earlier, later])]);
-        this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, way, occasion) });
+        if (!one || !other || this.#disagree.has(other.id) || !canHold(solver, [earlier, later])) continue;
+        const witness = witnessThrough(solver, prerequisitesOf(solver.model, [earlier, later]), [allHold(solver, [earlier, later])]);
+        this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, witness, occasion) });
       }
     }
   }
@@ -55,15 +55,15 @@ export class RuleCheck {
 }
 
 /** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */
-function canHold(ground: SolverContext, rules: readonly number[]): boolean {
-  return canBeReached(ground, prerequisitesOf(ground.model, rules), [allHold(ground, rules)]);
+function canHold(solver: SolverContext, rules: readonly number[]): boolean {
+  return canBeReached(solver, prerequisitesOf(solver.model, rules), [allHold(solver, rules)]);
 }
 
-function allHold(ground: SolverContext, rules: readonly number[]): Factor {
-  return conditionFactor(ground, rules, (world) => rules.every(world.ruleHolds));
+function allHold(solver: SolverContext, rules: readonly number[]): Factor {
+  return conditionFactor(solver, rules, (assignment) => rules.every(assignment.ruleHolds));
 }
 
-/** Pairs of rules, earlier first, of which only one can have its way. */
+/** Pairs of contradicting rules, earlier first. */
 function disagreeingPairs(rules: readonly CompiledRule[]): [number, number][] {
   const pairs: [number, number][] = [];
   rules.forEach((later, j) => {

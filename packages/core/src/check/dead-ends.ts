@@ -10,30 +10,30 @@ import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import type { SolverContext, SolvedItem } from './solve.ts';
 
-export function isEverVisible(ground: SolverContext, group: ModelGroup): boolean {
-  return canBeReached(ground, prerequisitesOf(ground.model, rulesOf(group.offered.ruled)), [groupIsVisible(ground, group)]);
+export function isEverVisible(solver: SolverContext, group: ModelGroup): boolean {
+  return canBeReached(solver, prerequisitesOf(solver.model, rulesOf(group.offered.ruled)), [groupIsVisible(solver, group)]);
 }
 
-/** Whether a guest ever comes to be asked a group, all that decides over it and its choices being answered. */
-export function isEverReached(ground: SolverContext, group: ModelGroup): boolean {
-  return canBeReached(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group)]);
+/** Whether a group is ever reached with all its prerequisites answered. */
+export function isEverReached(solver: SolverContext, group: ModelGroup): boolean {
+  return canBeReached(solver, beforeAnswering(solver, group), [groupIsVisible(solver, group)]);
 }
 
-export function isEverAnswerable(ground: SolverContext, group: ModelGroup): boolean {
+export function isEverAnswerable(solver: SolverContext, group: ModelGroup): boolean {
   const { index } = group.offered;
-  return canBeReached(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group), ...ground.answersTo(index)]);
+  return canBeReached(solver, beforeAnswering(solver, group), [groupIsVisible(solver, group), ...solver.answersTo(index)]);
 }
 
-/** The shortest answers after which a group is asked, all that decides over it and its choices being answered. */
-export function witnessToReach(ground: SolverContext, group: ModelGroup): Witness | undefined {
-  return witnessThrough(ground, beforeAnswering(ground, group), [groupIsVisible(ground, group)]);
+/** The shortest witness after which a group is asked, with all its prerequisites answered. */
+export function witnessToReach(solver: SolverContext, group: ModelGroup): Witness | undefined {
+  return witnessThrough(solver, beforeAnswering(solver, group), [groupIsVisible(solver, group)]);
 }
 
 function beforeAnswering({ model }: SolverContext, group: ModelGroup): Prerequisites {
   return prerequisitesOf(model, rulesBefore(group));
 }
 
-/** Where valid answers leave a guest stuck, before a group or a table's last one; each is told once. */
+/** Reports each dead end once: valid answers after which a group, or a variants table's last group, has none. */
 export function findEnds(check: ItemCheck, solved: SolvedItem, params: Finding['params'] = {}): void {
   for (const group of solved.model.groups) findDeadEnd(check, solved, group, params);
   findUnsoldEnd(check, solved, params);
@@ -61,11 +61,11 @@ function findUnsoldEnd(check: ItemCheck, solved: SolvedItem, params: Finding['pa
   if (canBeReached(solved, before, [stuck])) addEnd(check, solved, last, witnessThrough(solved, before, [stuck]), params);
 }
 
-function addEnd(check: ItemCheck, { occasion }: SolvedItem, { offered: { id } }: ModelGroup, way: Witness | undefined, params: Finding['params']): void {
-  check.found.add('dead-end', `items/${check.item.item.id}/groups/${id}`, { ...params, group: id }, replayOf(check, way, occasion));
+function addEnd(check: ItemCheck, { occasion }: SolvedItem, { offered: { id } }: ModelGroup, witness: Witness | undefined, params: Finding['params']): void {
+  check.found.add('dead-end', `items/${check.item.item.id}/groups/${id}`, { ...params, group: id }, replayOf(check, witness, occasion));
 }
 
-/** A group that a choice opens and that can't be answered, and the pick that opens it. */
+/** An opened group without a valid answer, with the pick that opens it. */
 export interface StuckInside {
   readonly group: OfferedGroup;
   readonly opener: ModelGroup;
@@ -73,12 +73,12 @@ export interface StuckInside {
   readonly pick: Pick;
 }
 
-/** The groups that choices open and that have no valid answer. Rules do not speak of them, so none depends on the others. */
+/** Opened groups without a valid answer. Rules don't refer to opened groups, so each is independent. */
 export function stuckInside({ model, budget }: SolverContext): StuckInside[] {
-  const world = new Assignment(model);
+  const assignment = new Assignment(model);
   const within = (choice: OfferedChoice, asPick: (inner: Pick[]) => Pick): Omit<StuckInside, 'opener' | 'choice'>[] =>
     choice.opens.flatMap((group) => [
-      ...(openedAnswers(world, group, budget.spend) ? [] : [{ group, pick: asPick([]) }]),
+      ...(openedAnswers(assignment, group, budget.spend) ? [] : [{ group, pick: asPick([]) }]),
       ...group.choices.filter((inner) => !isSoldOut(inner, model.circumstances.out)).flatMap((inner) =>
         within(inner, (picks) => asPick([{ group: group.id, choice: inner.id, ...(picks.length > 0 && { picks }) }])),
       ),
@@ -91,11 +91,11 @@ export function stuckInside({ model, budget }: SolverContext): StuckInside[] {
   );
 }
 
-/** The shortest answers after which a guest stands before what can't be answered; undefined where none lead there. */
-export function witnessInside(ground: SolverContext, { opener, choice, pick }: StuckInside): { picks: Pick[] } | undefined {
+/** The shortest witness that reaches an unanswerable opened group; undefined when none does. */
+export function witnessInside(solver: SolverContext, { opener, choice, pick }: StuckInside): { picks: Pick[] } | undefined {
   const rules = [opener.offered.ruled, choice.ruled].flatMap(rulesOf);
-  const canPick = conditionFactor(ground, rules, (world) => canBePicked(world, opener.offered, choice));
-  const before = prerequisitesOf(ground.model, rules);
-  if (!canBeReached(ground, before, [canPick])) return undefined;
-  return { picks: [...(witnessThrough(ground, before, [canPick])?.picks ?? []), pick] };
+  const canPick = conditionFactor(solver, rules, (assignment) => canBePicked(assignment, opener.offered, choice));
+  const before = prerequisitesOf(solver.model, rules);
+  if (!canBeReached(solver, before, [canPick])) return undefined;
+  return { picks: [...(witnessThrough(solver, before, [canPick])?.picks ?? []), pick] };
 }

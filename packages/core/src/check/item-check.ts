@@ -5,7 +5,7 @@ import type { Context, Pick } from '../quote/request-schema.ts';
 import type { Occasion } from './contexts.ts';
 import type { FindingList, Replay } from './finding.ts';
 
-/** One item under check: where, on which occasions, with how much work, and where findings go. */
+/** Line check of one item: its ordering contexts, step budget and finding list. */
 export interface ItemCheck {
   readonly menu: CompiledMenu;
   readonly item: CompiledItem;
@@ -18,7 +18,7 @@ export interface ItemCheck {
   readonly found: FindingList;
 }
 
-/** How answers to an item are seen to lead somewhere, on one occasion or another. */
-export function replayOf({ item: { item } }: ItemCheck, way: { readonly picks: readonly Pick[] } | undefined, { varied }: Occasion): Replay | undefined {
-  return way && { picks: way.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
+/** A replay of answers to an item in one ordering context. */
+export function replayOf({ item: { item } }: ItemCheck, witness: { readonly picks: readonly Pick[] } | undefined, { varied }: Occasion): Replay | undefined {
+  return witness && { picks: witness.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
 }

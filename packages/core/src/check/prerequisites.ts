@@ -9,13 +9,13 @@ import type { Assignment } from '../analysis/assignment.ts';
 import { shortestWitness } from './shortest-witness.ts';
 import type { SolverContext } from './solve.ts';
 
-/** What comes before some rules hold or not: the groups they look at, the rules over these, and so on. */
+/** Everything that must be decided before some rules: the groups they refer to, the rules over those groups, and so on. */
 export interface Prerequisites {
   readonly groups: readonly number[];
   readonly rules: readonly number[];
 }
 
-/** Everything before some rules, and before some groups. */
+/** The transitive prerequisites of some rules and groups. */
 export function prerequisitesOf(model: SolverModel, rules: readonly number[], first: readonly number[] = []): Prerequisites {
   const rulesAt = (index: number) => {
     const group = model.groups[index];
@@ -26,38 +26,38 @@ export function prerequisitesOf(model: SolverModel, rules: readonly number[], fi
   return { groups: unique(groups), rules: unique([...rules, ...[...groups].flatMap(rulesAt)]) };
 }
 
-/** Whether valid answers to all that comes before lead to where some conditions are met. */
+/** Whether some valid answers to the prerequisites satisfy the conditions. */
 export function canBeReached({ model, budget, answersTo }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): boolean {
   if (conditions.some(({ table }) => table.size === 0)) return false;
   const factors = [...conditions, ...ruleFactors(model, rules, budget), ...groups.flatMap((group) => answersTo(group))];
   return eliminate(factors, sizesOf(model), budget) !== undefined;
 }
 
-/** The shortest answers to all that comes before that lead to where some conditions are met. */
+/** The shortest witness among answers to the prerequisites that satisfies the conditions. */
 export function witnessThrough({ model, budget }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): Witness | undefined {
   return shortestWitness(model, groups, [...conditions, ...ruleFactors(model, rules, budget)]);
 }
 
-/** That something holds, told from the rules that decide over it. */
-export function conditionFactor({ model, budget }: SolverContext, rules: readonly number[], holds: (world: Assignment) => boolean): Factor {
-  return tabulate(model, variablesOfRules(model, rules), budget, (world) => (holds(world) ? ONE : undefined));
+/** A factor that restricts the rules' truth values to those for which `holds` is true. */
+export function conditionFactor({ model, budget }: SolverContext, rules: readonly number[], holds: (assignment: Assignment) => boolean): Factor {
+  return tabulate(model, variablesOfRules(model, rules), budget, (assignment) => (holds(assignment) ? ONE : undefined));
 }
 
-/** That a group is asked. */
-export function groupIsVisible(ground: SolverContext, { offered }: ModelGroup): Factor {
-  return conditionFactor(ground, rulesOf(offered.ruled), ({ line }) => line.settlement.isVisible(offered.ruled));
+/** Restricts to assignments in which a group is visible. */
+export function groupIsVisible(solver: SolverContext, { offered }: ModelGroup): Factor {
+  return conditionFactor(solver, rulesOf(offered.ruled), ({ line }) => line.settlement.isVisible(offered.ruled));
 }
 
-/** That a group is asked and has no valid answer, or none that completes a combination that is sold. */
+/** Restricts to assignments in which a group is visible but has no valid answer (or none that completes a sold combination). */
 export function unanswerableFactor({ model, budget, answersTo }: SolverContext, group: ModelGroup, others: readonly Variable[] = [], sold?: Factor): Factor {
   const { offered } = group;
   const scope = unique([...variablesOfRules(model, rulesBefore(group)), ...others]);
   const answers = answersTo(offered.index);
   const well = eliminateAllBut(scope, sold ? [...answers, sold] : answers, sizesOf(model), budget);
   const answered = sold ? eliminateAllBut(scope, answers, sizesOf(model), budget) : undefined;
-  return tabulate(model, scope, budget, (world) => {
-    if (!world.line.settlement.isVisible(offered.ruled) || isPossible(model, well, world)) return undefined;
-    return !answered || isPossible(model, answered, world) ? ONE : undefined;
+  return tabulate(model, scope, budget, (assignment) => {
+    if (!assignment.line.settlement.isVisible(offered.ruled) || isPossible(model, well, assignment)) return undefined;
+    return !answered || isPossible(model, answered, assignment) ? ONE : undefined;
   });
 }
 

@@ -13,9 +13,9 @@ const STEPS_PER_WAY = 1_000_000;
  * equally short ones the cheapest. Undefined where there are none, or where finding them takes too long.
  */
 export function shortestWitness(
-  model: SolverModel, groups: readonly number[], conditions: readonly Factor[], isWanted: (way: Witness) => boolean = () => true,
+  model: SolverModel, groups: readonly number[], conditions: readonly Factor[], isWanted: (witness: Witness) => boolean = () => true,
 ): Witness | undefined {
-  const traced: SolverModel = { ...model, aim: { ...model.aim, ways: true } };
+  const traced: SolverModel = { ...model, aim: { ...model.aim, witnesses: true } };
   const budget = new Budget(STEPS_PER_WAY);
   try {
     const answers = groups.flatMap((index) => {
@@ -23,8 +23,8 @@ export function shortestWitness(
       return group ? groupFactors(traced, group, budget) : [];
     });
     const span = eliminate([...conditions, ...answers], sizesOf(traced), budget);
-    const way = span && witnessesOf(span).find(isWanted);
-    return way && { ...way, picks: inOrderOf(model, way.picks) };
+    const witness = span && witnessesOf(span).find(isWanted);
+    return witness && { ...witness, picks: inOrderOf(model, witness.picks) };
   } catch (error) {
     if (error instanceof OverBudget) return undefined;
     throw error;

@@ -8,14 +8,14 @@ import { ProblemList } from '../quote/problem.ts';
 import type { Occasion } from './contexts.ts';
 import type { ItemCheck } from './item-check.ts';
 
-/** An item in known circumstances, and the answers to each of its groups as they are asked for. */
+/** Solver context for one item in one ordering context. Group answers are computed on first use and memoized. */
 export interface SolverContext {
   readonly model: SolverModel;
   readonly budget: Budget;
   readonly answersTo: (group: number) => readonly Factor[];
 }
 
-/** An item as the analysis sees it on one occasion, with everything that decides which builds are valid. */
+/** A solver context with every factor that decides which builds are valid. */
 export interface SolvedItem extends SolverContext {
   readonly occasion: Occasion;
   /** The base, and which rules hold. */
@@ -36,7 +36,7 @@ export function solve(check: ItemCheck, occasion: Occasion, aim: Partial<Aim> = 
   return { occasion, model, budget, common, sold, span, answersTo: (index) => answers[index] ?? [] };
 }
 
-/** An item on an occasion, with all its rules; the answers to a group are worked out when they are first asked for. */
+/** Creates the solver context of an item in one ordering context. */
 export function solverContextOn(check: ItemCheck, occasion: Occasion): SolverContext {
   const model = modelOn(check, occasion, { everyRule: true });
   const known = new Map<number, readonly Factor[]>();

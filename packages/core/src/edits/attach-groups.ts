@@ -61,8 +61,8 @@ export function attachBySection(group: Group, { sections = [], tags = [], except
 
 /** Gives a dish its own copy of a group that it shares; its differences become the copy's own values. */
 export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
-  const hanging = new Hanger(menu, 'own');
-  const copy = hanging.copyFor(item, group);
+  const attaching = new Hanger(menu, 'own');
+  const copy = attaching.copyFor(item, group);
   if (!copy) return [];
   const swap = (id: Id) => (id === group ? copy : id);
   const attached = item.groups ?? [];
@@ -71,7 +71,7 @@ export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
     by: item.variants.by.map(swap),
     cells: item.variants.cells.map((cell) => ({ ...cell, pick: Object.fromEntries(Object.entries(cell.pick).map(([id, choice]) => [swap(id), choice])) })),
   };
-  return [...hanging.edits, ...exceptFrom(menu, item, group), { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } }];
+  return [...attaching.edits, ...exceptFrom(menu, item, group), { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } }];
 }
 
 /** A group that came by section or tag no longer comes to this dish. */

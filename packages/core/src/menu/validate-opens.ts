@@ -46,13 +46,13 @@ function opensItself(scope: Scope, id: Id): boolean {
 }
 
 /** The longest chain of openings that begins here; a group met again on the way counts no further. */
-function openings(scope: Scope, id: Id, depths: Map<Id, number>, way: Set<Id>): number {
+function openings(scope: Scope, id: Id, depths: Map<Id, number>, visited: Set<Id>): number {
   const known = depths.get(id);
   if (known !== undefined) return known;
-  if (way.has(id)) return 0;
-  way.add(id);
-  const depth = opened(scope, id).reduce((most, next) => Math.max(most, 1 + openings(scope, next, depths, way)), 0);
-  way.delete(id);
+  if (visited.has(id)) return 0;
+  visited.add(id);
+  const depth = opened(scope, id).reduce((most, next) => Math.max(most, 1 + openings(scope, next, depths, visited)), 0);
+  visited.delete(id);
   depths.set(id, depth);
   return depth;
 }

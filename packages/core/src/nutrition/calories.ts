@@ -15,11 +15,11 @@ export function roundedCalories(calories: number): number {
  * The declaration for the ways in which an item can be had: one number, two with a slash, more as a range.
  * Declarations that round to the same number are one.
  */
-export function declareCalories(ways: readonly number[]): string {
-  const rounded = [...new Set(ways.map(roundedCalories))].sort((a, b) => a - b);
+export function declareCalories(values: readonly number[]): string {
+  const rounded = [...new Set(values.map(roundedCalories))].sort((a, b) => a - b);
   const [least, ...others] = rounded;
   if (least === undefined) return '';
   const most = others.at(-1);
   if (most === undefined) return String(least);
-  return ways.length <= 2 ? `${least}/${most}` : `${least}-${most}`;
+  return values.length <= 2 ? `${least}/${most}` : `${least}-${most}`;
 }

@@ -8,8 +8,8 @@ describe('declared calories', () => {
     expect(roundedCalories(calories)).toBe(declared);
   });
 
-  it.each([[[], ''], [[244], '240'], [[150, 250], '150/250'], [[251, 249], '250'], [[150, 200, 303], '150-300']])('%j is declared as %s', (ways, declared) => {
-    expect(declareCalories(ways)).toBe(declared);
+  it.each([[[], ''], [[244], '240'], [[150, 250], '150/250'], [[251, 249], '250'], [[150, 200, 303], '150-300']])('%j is declared as %s', (values, declared) => {
+    expect(declareCalories(values)).toBe(declared);
   });
 });
 

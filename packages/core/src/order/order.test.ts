@@ -14,11 +14,11 @@ describe('an order, held against the contract read aloud', () => {
       for (let i = 0; i < 8; i++) {
         const order = richOrder(menu, seed * 8 + i);
         const [fast, plain] = [quoteOrder(menu, order, clock), plainOrder(menu, order)];
-        const told = { seed, i, order: JSON.stringify(order) };
-        expect({ ...told, problems: sorted(fast.problems) }).toEqual({ ...told, problems: sorted(plain.problems) });
+        const context = { seed, i, order: JSON.stringify(order) };
+        expect({ ...context, problems: sorted(fast.problems) }).toEqual({ ...context, problems: sorted(plain.problems) });
         const { parts, ...extra } = fast.extra;
-        expect({ ...told, extra, total: fast.total, tickets: fast.tickets }).toEqual({ ...told, extra: plain.extra, total: plain.total, tickets: plain.tickets });
-        expect({ ...told, groups: fast.groups.map(({ kind: _, ...view }) => view) }).toEqual({ ...told, groups: plain.groups });
+        expect({ ...context, extra, total: fast.total, tickets: fast.tickets }).toEqual({ ...context, extra: plain.extra, total: plain.total, tickets: plain.tickets });
+        expect({ ...context, groups: fast.groups.map(({ kind: _, ...view }) => view) }).toEqual({ ...context, groups: plain.groups });
         expect(parts.reduce((sum, { value }) => sum + value, 0)).toBe(extra.each + extra.once);
         expect(fast.ok).toBe(plain.problems.length === 0);
         for (const { code, line } of fast.problems) if (line === null) met.add(code);

@@ -3,16 +3,16 @@ import { Order } from '../quote/request-schema.ts';
 import { closed, optional } from '../menu/schema-kit.ts';
 
 const { $id: _id, $defs, properties, ...shape } = Order;
-const said = Type.String({ maxLength: 60 });
+const request = Type.String({ maxLength: 60 });
 const Placed = Type.Object({
   /** Whom to call when it is ready. */
-  name: optional(said),
+  name: optional(request),
   /** Where to bring it: a table, a corner. */
-  place: optional(said),
+  place: optional(request),
   /** The total that the person saw; an order that comes to another is not placed. */
   seenTotal: optional(Type.Integer()),
   /** The word of a person who may name a price at the till. */
-  pin: optional(said),
+  pin: optional(request),
 }, closed);
 
 /** An order as it is placed: what is ordered, for whom, and what it was seen to cost. */

@@ -44,8 +44,8 @@ export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
 }
 
 function withCircumstances(order: Order, line: Line): Line {
-  const { lines: _lines, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...said } = order;
-  return { ...said, ...line };
+  const { lines: _lines, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...request } = order;
+  return { ...request, ...line };
 }
 
 /** The order's own questions, quoted like an item of price 0; faults of its circumstances are told on the lines. */

@@ -10,10 +10,10 @@ export type OrderSource = 'shop' | 'till';
  * 86'd; for guests also the kind of guest. The lines say none of it themselves.
  */
 export function trustedOrder(menu: Menu, order: Order, source: OrderSource, clock: Clock): Order {
-  const { guest, ...said } = withoutServersOwn(order);
+  const { guest, ...request } = withoutServersOwn(order);
   const { timeZone } = menu.locations?.find(({ id }) => id === order.location) ?? {};
   return {
-    ...said, channel: source === 'till' ? 'pos' : 'online', at: clock(timeZone), lines: order.lines.map((line) => trustedFields(line, source)),
+    ...request, channel: source === 'till' ? 'pos' : 'online', at: clock(timeZone), lines: order.lines.map((line) => trustedFields(line, source)),
     ...(source === 'till' && guest !== undefined && { guest }),
   };
 }
@@ -25,10 +25,10 @@ export function trustedLine(menu: Menu, line: Line, source: OrderSource, clock: 
 }
 
 function trustedFields(line: Line, source: OrderSource): Line {
-  const { guest, ...said } = withoutServersOwn(line);
-  return source === 'till' && guest !== undefined ? { ...said, guest } : said;
+  const { guest, ...request } = withoutServersOwn(line);
+  return source === 'till' && guest !== undefined ? { ...request, guest } : request;
 }
 
-function withoutServersOwn<T extends Order | Line>({ channel: _channel, at: _at, priceList: _list, out: _out, ...said }: T): Omit<T, 'channel' | 'at' | 'priceList' | 'out'> {
-  return said;
+function withoutServersOwn<T extends Order | Line>({ channel: _channel, at: _at, priceList: _list, out: _out, ...request }: T): Omit<T, 'channel' | 'at' | 'priceList' | 'out'> {
+  return request;
 }

@@ -17,7 +17,7 @@ function menuOf(rules: readonly Rule[] = [], more: Partial<Menu> = {}): Menu {
   };
 }
 const quote = (order: Partial<Order>, menu = menuOf()) => quoteOrder(menu, { at, lines: [], ...order }, () => at);
-const told = (order: Partial<Order>, menu = menuOf()) => quote(order, menu).problems.map(({ line, code }) => `${line} ${code}`);
+const context = (order: Partial<Order>, menu = menuOf()) => quote(order, menu).problems.map(({ line, code }) => `${line} ${code}`);
 
 describe('an order', () => {
   it('is the sum of its lines and of its own answers', () => {
@@ -27,7 +27,7 @@ describe('an order', () => {
     expect(quotes.map(({ price }) => price.line)).toEqual([2600, 300]);
     expect(extra).toMatchObject({ each: 5, once: 40 });
     expect({ ok, total }).toEqual({ ok: true, total: 2945 });
-    expect(told({ lines, picks })).toEqual(['null too-many']);
+    expect(context({ lines, picks })).toEqual(['null too-many']);
     expect(quote({ lines, picks }).total).toBe(2900 + 40 + 50);
   });
 
@@ -37,14 +37,14 @@ describe('an order', () => {
     expect(quote({ lines, location: 'pier' }).lines.map(({ price }) => price.line)).toEqual([350, 300, 350]);
     const staff: Rule[] = [{ id: 'r', when: { guest: 'staff' }, then: [{ setBase: 100 }] }];
     expect(quote({ lines: [{ item: 'tea' }, { item: 'tea', guest: '' }], guest: 'staff' }, menuOf(staff)).lines.map(({ price }) => price.line)).toEqual([100, 300]);
-    expect(told({ lines: [{ item: 'dish', picks: [{ group: 'tops', choice: 'egg' }] }, { item: 'dish', picks: [{ group: 'tops', choice: 'egg' }], out: {} }], out: { choices: ['tops/egg'] } })).toEqual(['0 sold-out']);
+    expect(context({ lines: [{ item: 'dish', picks: [{ group: 'tops', choice: 'egg' }] }, { item: 'dish', picks: [{ group: 'tops', choice: 'egg' }], out: {} }], out: { choices: ['tops/egg'] } })).toEqual(['0 sold-out']);
   });
 
   it('has its problems at their lines, its own at none', () => {
-    expect(told({})).toEqual(['null empty-order']);
-    expect(told({ lines: [{ item: 'ghost' }, { item: 'tea', quantity: 0 }], picks: [{ group: 'tops', choice: 'egg' }] })).toEqual(['0 unknown-item', '1 bad-quantity', 'null unknown-group']);
-    expect(told({ lines: [{ item: 'tea' }], location: 'moon' })).toEqual(['0 unknown-location']);
-    expect(told({ location: 'moon', priceList: 'moon' }).toSorted()).toEqual(['null empty-order', 'null unknown-location', 'null unknown-price-list']);
+    expect(context({})).toEqual(['null empty-order']);
+    expect(context({ lines: [{ item: 'ghost' }, { item: 'tea', quantity: 0 }], picks: [{ group: 'tops', choice: 'egg' }] })).toEqual(['0 unknown-item', '1 bad-quantity', 'null unknown-group']);
+    expect(context({ lines: [{ item: 'tea' }], location: 'moon' })).toEqual(['0 unknown-location']);
+    expect(context({ location: 'moon', priceList: 'moon' }).toSorted()).toEqual(['null empty-order', 'null unknown-location', 'null unknown-price-list']);
   });
 
   it('obeys, in its own questions, the rules that speak of no dish, and of their effects those that know an order', () => {
@@ -53,8 +53,8 @@ describe('an order', () => {
       { id: 'tea', items: ['tea'], when: { service: 'delivery' }, then: [{ setChoice: { choice: 'bag/paper', add: 999 } }] },
     ];
     const menu = menuOf(rules);
-    expect(told({ lines: [{ item: 'tea' }], service: 'delivery' }, menu)).toEqual(['null too-few']);
-    expect(told({ lines: [{ item: 'tea' }], service: 'delivery', picks: [{ group: 'bag', choice: 'box' }] }, menu).toSorted()).toEqual(['null not-offered', 'null too-few']);
+    expect(context({ lines: [{ item: 'tea' }], service: 'delivery' }, menu)).toEqual(['null too-few']);
+    expect(context({ lines: [{ item: 'tea' }], service: 'delivery', picks: [{ group: 'bag', choice: 'box' }] }, menu).toSorted()).toEqual(['null not-offered', 'null too-few']);
     const { extra, total, lines } = quote({ lines: [{ item: 'tea' }], service: 'delivery', picks: [{ group: 'bag', choice: 'paper' }] }, menu);
     expect({ extra, total, tells: lines[0]?.tells }).toMatchObject({ extra: { each: 0, once: 0 }, total: 71, tells: ['Hello'] });
   });

@@ -22,13 +22,13 @@ describe('the engine, held against the contract read aloud', () => {
         const line = before && i % 2 === 1 ? { ...own, item: before.item, picks: before.picks ?? [] } : own;
         before = line;
         const [fast, plain] = [quoteLine(menu, line, clock), plainQuote(menu, line)];
-        const told = { seed, i, line: JSON.stringify(line) };
-        expect({ ...told, problems: sorted(fast.problems) }).toEqual({ ...told, problems: sorted(plain.problems) });
+        const context = { seed, i, line: JSON.stringify(line) };
+        expect({ ...context, problems: sorted(fast.problems) }).toEqual({ ...context, problems: sorted(plain.problems) });
         const { parts: _, ...price } = fast.price;
-        expect({ ...told, price, code: fast.code, calories: fast.calories, allergens: fast.allergens, uses: fast.uses, tells: fast.tells })
-          .toEqual({ ...told, price: plain.price, code: plain.code, calories: plain.calories, allergens: plain.allergens, uses: plain.uses, tells: plain.tells });
-        expect({ ...told, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({ ...told, groups: plain.groups });
-        expect({ ...told, tickets: fast.tickets }).toEqual({ ...told, tickets: plainTickets(menu, line) });
+        expect({ ...context, price, code: fast.code, calories: fast.calories, allergens: fast.allergens, uses: fast.uses, tells: fast.tells })
+          .toEqual({ ...context, price: plain.price, code: plain.code, calories: plain.calories, allergens: plain.allergens, uses: plain.uses, tells: plain.tells });
+        expect({ ...context, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({ ...context, groups: plain.groups });
+        expect({ ...context, tickets: fast.tickets }).toEqual({ ...context, tickets: plainTickets(menu, line) });
         for (const { code } of fast.problems) met.add(code);
       }
     }

@@ -83,14 +83,14 @@ export function answerCacheOf(menu: CompiledMenu): AnswerCache {
 let facts = 0;
 
 /** A fact that follows from an answer, worked out once for an answer that is kept and each time for any other. */
-export function memoizeByAnswer<Told, Fact>(workOut: (answer: GroupAnswer, told: Told) => Fact): (answer: GroupAnswer, told: Told) => Fact {
+export function memoizeByAnswer<Told, Fact>(workOut: (answer: GroupAnswer, context: Told) => Fact): (answer: GroupAnswer, context: Told) => Fact {
   const place = facts++;
-  return (answer, told) => {
+  return (answer, context) => {
     const { kept } = answer;
-    if (!kept) return workOut(answer, told);
+    if (!kept) return workOut(answer, context);
     const known = kept[place];
     if (known !== undefined) return known as Fact;
-    const fact = workOut(answer, told);
+    const fact = workOut(answer, context);
     kept[place] = fact;
     return fact;
   };

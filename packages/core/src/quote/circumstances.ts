@@ -31,14 +31,14 @@ export interface UnavailableIndex {
 }
 
 /** Fills in the defaults; a location or price list that the menu does not know is a problem and ignored. */
-export function circumstancesOf(menu: CompiledMenu, said: Context, clock: Clock, problems: ProblemList): Circumstances {
-  const location = said.location === undefined ? undefined : menu.locations.get(said.location);
-  if (said.location !== undefined && !location) problems.add('unknown-location');
-  const known = said.priceList !== undefined && menu.priceLists.has(said.priceList);
-  if (said.priceList !== undefined && !known) problems.add('unknown-price-list');
-  const priceList = (known ? said.priceList : location?.priceList) ?? menu.firstList;
-  const { channel = 'online', service = 'dine-in', guest } = said;
-  const at = said.at ?? clock(location?.timeZone);
+export function circumstancesOf(menu: CompiledMenu, request: Context, clock: Clock, problems: ProblemList): Circumstances {
+  const location = request.location === undefined ? undefined : menu.locations.get(request.location);
+  if (request.location !== undefined && !location) problems.add('unknown-location');
+  const known = request.priceList !== undefined && menu.priceLists.has(request.priceList);
+  if (request.priceList !== undefined && !known) problems.add('unknown-price-list');
+  const priceList = (known ? request.priceList : location?.priceList) ?? menu.firstList;
+  const { channel = 'online', service = 'dine-in', guest } = request;
+  const at = request.at ?? clock(location?.timeZone);
   const daypartIsOn = daypartsAt(menu, at);
   const test = ({ of, is }: CircumstanceTest): boolean => {
     switch (of) {
@@ -50,7 +50,7 @@ export function circumstancesOf(menu: CompiledMenu, said: Context, clock: Clock,
       case 'guest': return is === guest;
     }
   };
-  return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(said.out), daypartIsOn, test };
+  return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(request.out), daypartIsOn, test };
 }
 
 /** Tells which dayparts are on at a moment; each is worked out once. */

@@ -30,21 +30,21 @@ export function listOf(line: Pick<SettledLine, 'circumstances'>, group: OfferedG
 }
 
 export function settleLine(
-  menu: CompiledMenu, item: CompiledItem, said: Answers, circumstances: Circumstances, quantity: number, problems: ProblemList,
+  menu: CompiledMenu, item: CompiledItem, request: Answers, circumstances: Circumstances, quantity: number, problems: ProblemList,
 ): SettledLine {
-  const settlement = new Settlement(menu, item, circumstances, quantity, said.picks ?? [], problems);
+  const settlement = new Settlement(menu, item, circumstances, quantity, request.picks ?? [], problems);
   const visible: OfferedGroup[] = [];
   for (const group of item.groups) {
     settlement.standing(group.index);
     if (settlement.isVisible(group.ruled)) visible.push(group);
   }
   const find = answerFinder(item, settlement, problems);
-  const notes = settleNotes(said, find);
+  const notes = settleNotes(request, find);
   const answers = visible.map((group) => settlement.answer(group, notes.get(group.id) ?? ''));
   const answered: Answered = { find, problems, circumstances, firstList: menu.firstList };
-  const dates = settleDates(said, visible, answered);
-  const amounts = settleAmounts(said, visible, answered);
-  checkAnswers(answers, said.consents ?? [], problems);
+  const dates = settleDates(request, visible, answered);
+  const amounts = settleAmounts(request, visible, answered);
+  checkAnswers(answers, request.consents ?? [], problems);
   return { menu, item, circumstances, quantity, settlement, answers, dates, amounts };
 }
 
@@ -70,10 +70,10 @@ function answerFinder(item: CompiledItem, settlement: Settlement, problems: Prob
 const NOTHING_SAID: ReadonlyMap<string, string> = new Map();
 const NOTHING_NAMED: ReadonlyMap<string, number> = new Map();
 
-function settleNotes(said: Answers, find: Find): ReadonlyMap<string, string> {
-  if (!said.notes) return NOTHING_SAID;
+function settleNotes(request: Answers, find: Find): ReadonlyMap<string, string> {
+  if (!request.notes) return NOTHING_SAID;
   const notes = new Map<string, string>();
-  for (const [id, text] of Object.entries(said.notes)) {
+  for (const [id, text] of Object.entries(request.notes)) {
     const note = cleanNote(text);
     if (note !== '' && find(id, 'note')) notes.set(id, note);
   }

@@ -61,12 +61,12 @@ export class Settlement implements SettledAnswers {
 
   /** The answer to a group of the item, with the limits that the rules leave it. */
   answer(group: OfferedGroup, note: string): GroupAnswer {
-    const stood = this.#stoodIn(group.index);
-    const { answers } = stood;
-    if (!answers || !group.keeping) return this.#newAnswer(group, stood, note, undefined);
+    const resolved = this.#stoodIn(group.index);
+    const { answers } = resolved;
+    if (!answers || !group.keeping) return this.#newAnswer(group, resolved, note, undefined);
     const state = this.#stateOf(group, group.keeping);
-    if (!Number.isSafeInteger(state)) return this.#newAnswer(group, stood, note, undefined);
-    return answers.get(state) ?? this.#keeper.keep(answers, state, this.#newAnswer(group, stood, note, []));
+    if (!Number.isSafeInteger(state)) return this.#newAnswer(group, resolved, note, undefined);
+    return answers.get(state) ?? this.#keeper.keep(answers, state, this.#newAnswer(group, resolved, note, []));
   }
 
   #newAnswer(group: OfferedGroup, { picks, count }: Stood, note: string, kept: GroupAnswer['kept']): GroupAnswer {
@@ -108,10 +108,10 @@ export class Settlement implements SettledAnswers {
     if (known) return known;
     const group = this.#item.groups[index];
     if (!group) return NOTHING_STOOD;
-    const stood = this.#newlyStood(group);
-    this.#problems.addAll(stood.problems);
-    this.#stood[index] = stood;
-    return stood;
+    const resolved = this.#newlyStood(group);
+    this.#problems.addAll(resolved.problems);
+    this.#stood[index] = resolved;
+    return resolved;
   }
 
   #newlyStood(group: OfferedGroup): Stood {
@@ -185,22 +185,22 @@ export class Settlement implements SettledAnswers {
   /** The answers to the groups that a standing pick opens. */
   #open(choice: OfferedChoice, pick: Pick, index: number, at: Indexes | undefined, problems: ProblemList): readonly GroupAnswer[] {
     if (choice.opens.length === 0 && !pick.picks && !pick.notes) return NO_ANSWERS;
-    const way = [...(at ?? NO_INDEXES), index];
+    const path = [...(at ?? NO_INDEXES), index];
     const { picks = NO_PICKS } = pick;
     const indexes = new Map<OfferedGroup, number[]>();
     picks.forEach((inner, i) => {
       const group = choice.opens.find(({ id, group: { kind } }) => id === inner.group && kind === 'choices');
-      if (!group) return problems.add('unknown-group', { group: inner.group, choice: inner.choice }, way);
+      if (!group) return problems.add('unknown-group', { group: inner.group, choice: inner.choice }, path);
       const own = indexes.get(group);
       if (own) own.push(i);
       else indexes.set(group, [i]);
     });
-    const notes = innerNotes(choice, pick, way, problems);
+    const notes = innerNotes(choice, pick, path, problems);
     return choice.opens.map((group) => {
-      const standing = this.#stand(group, picks, indexes.get(group) ?? NO_INDEXES, way, problems);
+      const standing = this.#stand(group, picks, indexes.get(group) ?? NO_INDEXES, path, problems);
       const { min, max, included } = group;
       const note = notes.get(group.id) ?? '';
-      return { group, at: way, min, max, included, picks: standing, count: countOf(standing), note, kept: undefined };
+      return { group, at: path, min, max, included, picks: standing, count: countOf(standing), note, kept: undefined };
     });
   }
 }
@@ -216,13 +216,13 @@ function placesByGroup({ groups, groupIndex }: CompiledItem, picks: readonly Pic
 
 const NOTHING_STOOD: Stood = { picks: [], count: 0, problems: [], answers: undefined };
 
-function innerNotes(choice: OfferedChoice, pick: Pick, way: Indexes, problems: ProblemList): Map<string, string> {
+function innerNotes(choice: OfferedChoice, pick: Pick, path: Indexes, problems: ProblemList): Map<string, string> {
   const notes = new Map<string, string>();
   for (const [id, text] of Object.entries(pick.notes ?? {})) {
     const note = cleanNote(text);
     if (note === '') continue;
     if (choice.opens.some((group) => group.id === id && group.group.kind === 'note')) notes.set(id, note);
-    else problems.add('unknown-group', { group: id }, way);
+    else problems.add('unknown-group', { group: id }, path);
   }
   return notes;
 }

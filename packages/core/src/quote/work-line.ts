@@ -53,8 +53,8 @@ export function evaluateSettled(settled: SettledLine, problems: ProblemList): Ev
 }
 
 function soundQuantity(quantity: number | undefined, problems: ProblemList): number {
-  const said = quantity ?? 1;
-  if (Number.isInteger(said) && said >= 1 && said <= 999) return said;
+  const request = quantity ?? 1;
+  if (Number.isInteger(request) && request >= 1 && request <= 999) return request;
   problems.add('bad-quantity');
   return 1;
 }

@@ -23,8 +23,8 @@ function menuOf(groups: readonly Group[], item: Partial<Item> = {}, rules: reado
 /** The problems of a line, each as `code group/choice at`, with what else it says. */
 function problems(menu: Menu, line: Partial<Line> = {}): string[] {
   return quoteDish(menu, line).problems.map(({ code, group, choice, at, ...more }) => {
-    const said = Object.entries(more).map(([name, value]) => `${name}=${String(value)}`);
-    return [code, [group, choice].filter(Boolean).join('/'), at && `[${at.join(',')}]`, ...said].filter(Boolean).join(' ');
+    const request = Object.entries(more).map(([name, value]) => `${name}=${String(value)}`);
+    return [code, [group, choice].filter(Boolean).join('/'), at && `[${at.join(',')}]`, ...request].filter(Boolean).join(' ');
   });
 }
 

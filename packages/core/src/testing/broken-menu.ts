@@ -151,7 +151,7 @@ export const BREAKS: Readonly<Record<string, Break>> = {
 };
 
 /** A menu document broken in some ways, with the paths at which faults are due. */
-export function brokenMenu(menu: Menu, random: Random, ways: readonly Break[]): { menu: Json; due: string[] } {
+export function brokenMenu(menu: Menu, random: Random, witnesses: readonly Break[]): { menu: Json; due: string[] } {
   const broken: Json = structuredClone(menu);
-  return { menu: broken, due: ways.flatMap((way) => way(broken, random) ?? []) };
+  return { menu: broken, due: witnesses.flatMap((witness) => witness(broken, random) ?? []) };
 }

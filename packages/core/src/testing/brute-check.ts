@@ -76,9 +76,9 @@ function ofGroups(rules: readonly Rule[], ids: readonly string[], tried: readonl
       const key = keyOf(before, answers);
       answerable.set(key, (answerable.get(key) ?? false) || !wrong.has(id));
     }
-    const ways = [...answerable.values()];
-    if (ways.length > 0 && !ways.includes(true)) cannotSatisfy.add(id);
-    else if (ways.includes(false)) deadEnds.set(id, fewest(asked.filter(({ answers }) => answerable.get(keyOf(before, answers)) === false), ids, before));
+    const witnesses = [...answerable.values()];
+    if (witnesses.length > 0 && !witnesses.includes(true)) cannotSatisfy.add(id);
+    else if (witnesses.includes(false)) deadEnds.set(id, fewest(asked.filter(({ answers }) => answerable.get(keyOf(before, answers)) === false), ids, before));
   }
   return { cannotSatisfy: [...cannotSatisfy].sort(), deadEnds };
 }

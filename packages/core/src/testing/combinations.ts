@@ -1,6 +1,6 @@
 /** One of each list, in every way. */
 export function cross<T>(lists: readonly (readonly T[])[]): T[][] {
-  return lists.reduce<T[][]>((ways, list) => ways.flatMap((way) => list.map((one) => [...way, one])), [[]]);
+  return lists.reduce<T[][]>((witnesses, list) => witnesses.flatMap((witness) => list.map((one) => [...witness, one])), [[]]);
 }
 
 export function permutations<T>(list: readonly T[]): T[][] {

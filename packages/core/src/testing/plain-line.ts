@@ -151,10 +151,10 @@ export class PlainLine {
     });
   }
 
-  open(choice: Choice, pick: Pick, way: number[]): Answer[] {
-    const opened = (choice.opens ?? []).map((id) => this.ask({ group: id }, way, false));
-    for (const inner of pick.picks ?? []) if (!opened.some(({ group }) => group.id === inner.group && group.kind === 'choices')) this.problem('unknown-group', { group: inner.group, choice: inner.choice }, way);
-    for (const [id, text] of Object.entries(pick.notes ?? {})) if (cleaned(text) !== '' && !opened.some(({ group }) => group.id === id && group.kind === 'note')) this.problem('unknown-group', { group: id }, way);
+  open(choice: Choice, pick: Pick, witness: number[]): Answer[] {
+    const opened = (choice.opens ?? []).map((id) => this.ask({ group: id }, witness, false));
+    for (const inner of pick.picks ?? []) if (!opened.some(({ group }) => group.id === inner.group && group.kind === 'choices')) this.problem('unknown-group', { group: inner.group, choice: inner.choice }, witness);
+    for (const [id, text] of Object.entries(pick.notes ?? {})) if (cleaned(text) !== '' && !opened.some(({ group }) => group.id === id && group.kind === 'note')) this.problem('unknown-group', { group: id }, witness);
     return opened.map((asked) => ({
       asked, note: asked.group.kind === 'note' ? cleaned(own(pick.notes, asked.group.id) ?? '') : '',
       stood: this.stand(asked, (pick.picks ?? []).map((inner, i) => ({ pick: inner, i })).filter((it) => it.pick.group === asked.group.id)),
