@@ -1,7 +1,7 @@
 import type { CompiledItem, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { basePrice } from '../quote/base-price.ts';
 import { type Combination, combinationOf } from '../quote/combination.ts';
-import type { SettledLine } from '../quote/settle-line.ts';
+import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { type GroupAnswer, isVisibleWith, type AcceptedPick } from '../quote/answers.ts';
 import type { Aim, Matters, SolverModel } from './model.ts';
 import { NONE } from './picked-state.ts';
@@ -15,19 +15,19 @@ export class Assignment {
   readonly #model: SolverModel;
   /** The value of each variable; undefined where it is left open. Written over from build to build. */
   readonly values: (number | undefined)[] = [];
-  readonly line: SettledLine;
+  readonly line: ResolvedLine;
   readonly aim: Aim;
 
   constructor(model: SolverModel) {
     this.#model = model;
     const { menu, item, circumstances, quantity } = model;
     this.aim = model.aim;
-    const settlement = {
+    const resolver = {
       ruleHolds: this.ruleHolds,
       isVisible: (ruled: OfferedGroup['ruled']) => isVisibleWith(ruled, this.ruleHolds),
-      standing: (group: number) => this.#firstStanding(group),
+      acceptedPicks: (group: number) => this.#firstStanding(group),
     };
-    this.line = { menu, item, circumstances, quantity, settlement, answers: [], dates: new Map(), amounts: new Map() };
+    this.line = { menu, item, circumstances, quantity, resolver, answers: [], dates: new Map(), amounts: new Map() };
   }
 
   /** Whether a rule holds; one that is left open does not. */
@@ -82,9 +82,9 @@ export class Assignment {
     const { item, baseChoices, variables } = this.#model;
     return item.groups.flatMap((group) => {
       if (!group.setsBase) return [];
-      const standing = baseChoices.filter((one) => one.group === group && this.isTrue(variables.atom(one.atom)));
-      const picks = standing.map(({ choice }) => pickOf(choice));
-      return [{ group, at: undefined, min: 0, max: null, included: 0, picks, count: picks.length, note: '', kept: undefined }];
+      const accepted = baseChoices.filter((one) => one.group === group && this.isTrue(variables.atom(one.atom)));
+      const picks = accepted.map(({ choice }) => pickOf(choice));
+      return [{ group, at: undefined, min: 0, max: null, included: 0, picks, count: picks.length, note: '', memo: undefined }];
     });
   }
 }

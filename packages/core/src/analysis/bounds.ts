@@ -1,6 +1,6 @@
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { type Price, priceIn, share, WHOLE } from '../money/money.ts';
-import { amountWindow, listOf } from '../quote/settle-line.ts';
+import { amountWindow, listOf } from '../quote/resolve-line.ts';
 import type { Circumstances } from '../quote/circumstances.ts';
 import { ONE, type Span, times } from './span.ts';
 

@@ -145,14 +145,14 @@ function endOf(model: SolverModel, group: ModelGroup, steps: Steps, budget: Budg
   ];
   const rows = new Rows(model, variablesOf(model, mattersToLimits(offered)), shown, budget);
   forEachAssignment(model, rows.given, budget, (assignment) => {
-    const isVisible = assignment.line.settlement.isVisible(offered.ruled);
+    const isVisible = assignment.line.resolver.isVisible(offered.ruled);
     const { min, max } = isVisible ? limitsWith(offered, assignment.ruleHolds) : { min: 0, max: 0 };
     for (const progress of steps.after(last)) {
       const { units, first, only } = progress;
       if (units < min || (max !== null && units > max)) continue;
       const truths = groupAtoms.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
-      const standing = [...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
-      rows.add(assignment, [steps.valueOf(progress, last), ...truths, ...standing], ONE);
+      const accepted = [...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
+      rows.add(assignment, [steps.valueOf(progress, last), ...truths, ...accepted], ONE);
     }
   });
   return rows;

@@ -145,7 +145,7 @@ const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
 function questionIn(model: SolverModel, group: ModelGroup, assignment: Assignment, budget: Budget, demand: Demand | undefined): GroupQuestion {
   const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
-  const limits = assignment.line.settlement.isVisible(offered.ruled) ? limitsWith(offered, assignment.ruleHolds) : NOTHING_ASKED;
+  const limits = assignment.line.resolver.isVisible(offered.ruled) ? limitsWith(offered, assignment.ruleHolds) : NOTHING_ASKED;
   const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
   const choices = offered.choices.map((choice, index): AnsweredChoice => ({
     alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,

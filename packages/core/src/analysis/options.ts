@@ -2,7 +2,7 @@ import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import type { Charge } from '../menu/group-schema.ts';
 import { priceIn, share, WHOLE } from '../money/money.ts';
 import { isSoldOut } from '../quote/answers.ts';
-import { amountWindow, listOf } from '../quote/settle-line.ts';
+import { amountWindow, listOf } from '../quote/resolve-line.ts';
 import { unitPrice } from '../quote/unit-price.ts';
 import { type AnsweredChoice, groupAnswers, type Option } from './group-answers.ts';
 import { ONE, plus, type Span, times } from './span.ts';
@@ -11,8 +11,8 @@ import type { Assignment } from './assignment.ts';
 
 /** Whether a choice may be picked under an assignment: visible and not sold out. */
 export function canBePicked({ line }: Assignment, group: OfferedGroup, choice: OfferedChoice): boolean {
-  const { settlement, circumstances } = line;
-  return settlement.isVisible(group.ruled) && settlement.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
+  const { resolver: resolver, circumstances } = line;
+  return resolver.isVisible(group.ruled) && resolver.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 
 /** All picks of a choice: units and amount, with the answers to the groups it opens summarized as one span. */
@@ -77,7 +77,7 @@ export function openedAnswers(assignment: Assignment, group: OfferedGroup, spend
 export function fixedPrice(assignment: Assignment, offered: OfferedGroup): number {
   const { group } = offered;
   const { line } = assignment;
-  if (!line.settlement.isVisible(offered.ruled)) return 0;
+  if (!line.resolver.isVisible(offered.ruled)) return 0;
   if (group.kind === 'amount' && group.amount?.required) {
     return amountWindow(group, listOf(line, offered), line.menu.firstList).need * weightOf(assignment, group.amount.charge ?? 'once');
   }

@@ -45,7 +45,7 @@ export function conditionFactor({ model, budget }: SolverContext, rules: readonl
 
 /** Restricts to assignments in which a group is visible. */
 export function groupIsVisible(solver: SolverContext, { offered }: ModelGroup): Factor {
-  return conditionFactor(solver, rulesOf(offered.ruled), ({ line }) => line.settlement.isVisible(offered.ruled));
+  return conditionFactor(solver, rulesOf(offered.ruled), ({ line }) => line.resolver.isVisible(offered.ruled));
 }
 
 /** Restricts to assignments in which a group is visible but has no valid answer (or none that completes a sold combination). */
@@ -56,7 +56,7 @@ export function unanswerableFactor({ model, budget, answersTo }: SolverContext, 
   const well = eliminateAllBut(scope, sold ? [...answers, sold] : answers, sizesOf(model), budget);
   const answered = sold ? eliminateAllBut(scope, answers, sizesOf(model), budget) : undefined;
   return tabulate(model, scope, budget, (assignment) => {
-    if (!assignment.line.settlement.isVisible(offered.ruled) || isPossible(model, well, assignment)) return undefined;
+    if (!assignment.line.resolver.isVisible(offered.ruled) || isPossible(model, well, assignment)) return undefined;
     return !answered || isPossible(model, answered, assignment) ? ONE : undefined;
   });
 }

@@ -2,7 +2,7 @@ import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Attachment, Choice, ChoicesGroup, Group, Use } from '../menu/group-schema.ts';
 import { attachedLimits, type Offer } from '../menu/offered.ts';
 import { textIn } from '../menu/text.ts';
-import type { Keeping, OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
+import type { CacheDependencies, OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
 
 /** What compiling a group needs to know of its menu. */
 export interface GroupCompiler {
@@ -76,21 +76,21 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
     by,
     setsBase: choices.some((choice) => choice.setsBase),
     opens: choices.some((choice) => choice.opens.length > 0),
-    keeping: by || index < 0 || choices.length === 0 ? undefined : keepingOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
+    cacheDependencies: by || index < 0 || choices.length === 0 ? undefined : keepingOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
     ruled,
     limits: ruleLimits,
     routes,
   };
 }
 
-function keepingOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): Keeping | undefined {
+function keepingOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): CacheDependencies | undefined {
   // A percentage looks at the base price, and what is opened has answers of its own.
   if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
   const standing = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
   const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
   const pricedBy = unique(choices.flatMap(({ byGroup }) => byGroup ?? []));
   const mostUnits = Math.max(...choices.map(({ max }) => max));
-  return { standing, others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
+  return { acceptance: standing, effects: others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
 }
 
 function unique(numbers: readonly number[]): number[] {

@@ -85,21 +85,21 @@ export interface OfferedGroup {
   /** Whether one of its choices opens other groups. */
   readonly opens: boolean;
   /** Undefined where too much decides over its answers for them to be kept. */
-  readonly keeping: Keeping | undefined;
+  readonly cacheDependencies: CacheDependencies | undefined;
   readonly ruled: Ruled;
   readonly limits: readonly { readonly rule: number; readonly limit: Extract<Effect, { limit: unknown }>['limit'] }[];
   readonly routes: readonly Route[];
 }
 
-/** How answers to a group are kept between quotes: what decides over them besides its own picks and the price list. */
-export interface Keeping {
-  /** The rules that decide which picks stand. */
-  readonly standing: readonly number[];
-  /** The rules that decide over limits, prices and stations. */
-  readonly others: readonly number[];
-  /** The groups by whose first standing choice something is priced. */
+/** What a group's cached answers depend on besides its own picks and the price list. */
+export interface CacheDependencies {
+  /** The rules that decide which picks are accepted. */
+  readonly acceptance: readonly number[];
+  /** The rules that decide about limits, prices and stations. */
+  readonly effects: readonly number[];
+  /** The groups whose first accepted choice sets a price. */
   readonly pricedBy: readonly number[];
-  /** The most units of a sound pick, and the base in which a sound pick is one digit. */
+  /** The most units of a valid pick, and the radix in which a valid pick is one digit. */
   readonly mostUnits: number;
   readonly radix: number;
 }

@@ -1,4 +1,4 @@
-import type { SettledLine } from '../quote/settle-line.ts';
+import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { printedElsewhere, type StationIndex } from '../ticket/routing.ts';
 import { type RoutedNote, routedNotes, type TicketLine, type TicketNote } from '../ticket/ticket.ts';
 import { type Word, wordsOfAnswer } from '../ticket/words.ts';
@@ -12,7 +12,7 @@ export interface OrderTicket {
 }
 
 /** The tickets of an order, stations in document order; a station that prints no line may get notes alone. */
-export function orderTickets(order: SettledLine, lines: readonly Quote[]): OrderTicket[] {
+export function orderTickets(order: ResolvedLine, lines: readonly Quote[]): OrderTicket[] {
   const gathered = gatherLines(lines);
   const hasExpo = order.menu.stations.some(({ expo }) => expo);
   const packersWords = order.answers.flatMap((answer) => asTexts(wordsOfAnswer(answer, order)));

@@ -6,8 +6,8 @@ import type { OfferedGroupView } from '../quote/offered-groups.ts';
 import type { Part } from '../quote/part.ts';
 import { type Problem, ProblemList } from '../quote/problem.ts';
 import type { Line, Order } from '../quote/request-schema.ts';
-import { settleLine } from '../quote/settle-line.ts';
-import { type EvaluatedLine, evaluateSettled } from '../quote/work-line.ts';
+import { resolveLine } from '../quote/resolve-line.ts';
+import { type EvaluatedLine, evaluateResolved } from '../quote/work-line.ts';
 import { orderTickets, type OrderTicket } from './order-tickets.ts';
 import { type Quote, quoteLine } from './quote.ts';
 
@@ -38,7 +38,7 @@ export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
     lines,
     extra: { each, once, parts: parts.filter(({ kind }) => kind !== 'base') },
     total: lines.reduce((sum, quote) => sum + quote.price.line, 0) + each + once,
-    tickets: orderTickets(worked.settled, lines),
+    tickets: orderTickets(worked.resolved, lines),
     groups: worked.groups,
   };
 }
@@ -53,6 +53,6 @@ function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: Ev
   const problems = new ProblemList();
   if (order.lines.length === 0) problems.add('empty-order');
   const circumstances = circumstancesOf(menu, order, clock, order.lines.length === 0 ? problems : new ProblemList());
-  const worked = evaluateSettled(settleLine(menu, menu.order, order, circumstances, 1, problems), problems);
+  const worked = evaluateResolved(resolveLine(menu, menu.order, order, circumstances, 1, problems), problems);
   return { worked, problems: worked.problems };
 }

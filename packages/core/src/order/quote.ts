@@ -7,7 +7,7 @@ import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
 import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
 
 /** Everything the guest, the till and the cook read of one line, from one calculation. */
-export interface Quote extends Omit<EvaluatedLine, 'settled'> {
+export interface Quote extends Omit<EvaluatedLine, 'resolved'> {
   readonly ok: boolean;
   readonly tickets: readonly Ticket[];
 }
@@ -23,8 +23,8 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
 }
 
 function quoteOf(worked: EvaluatedLine): Quote {
-  const { problems, price, code, calories, allergens, uses, groups, tells, settled } = worked;
-  return { ok: problems.length === 0, problems, price, code, calories, allergens, uses, groups, tells, tickets: ticketsOf(settled) };
+  const { problems, price, code, calories, allergens, uses, groups, tells, resolved: resolved } = worked;
+  return { ok: problems.length === 0, problems, price, code, calories, allergens, uses, groups, tells, tickets: ticketsOf(resolved) };
 }
 
 const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];

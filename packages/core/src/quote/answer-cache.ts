@@ -1,47 +1,47 @@
-import type { CompiledItem, CompiledMenu, Keeping, OfferedGroup } from '../compile/compiled.ts';
+import type { CompiledItem, CompiledMenu, CacheDependencies, OfferedGroup } from '../compile/compiled.ts';
 import type { GroupAnswer, AcceptedPick } from './answers.ts';
 import type { Problem } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
 /**
- * Guests of one house answer a question in the same few ways. An answer on which nothing bears but its own picks
- * and what the compiled group names as deciding is therefore kept with the menu's revision, and what follows from
- * it (its parts of the price, its words on tickets, its view) is worked out once and shared by all quotes.
+ * Guests answer most groups in the same few ways. A group's answer that depends only on its own picks and on the
+ * compiled group's cache dependencies is therefore cached per menu revision, together with everything derived from it
+ * (price parts, ticket words, view), and shared by all quotes.
  */
 
-/** What stands in a group after certain picks, in a certain state of the rules that decide over it. */
-export interface Stood {
+/** A group's accepted picks, for given picks and a given state of the rules that decide about them. */
+export interface ResolvedPicks {
   readonly picks: readonly AcceptedPick[];
   readonly count: number;
-  /** Why other picks do not stand. */
+  /** Why the other picks were rejected. */
   readonly problems: readonly Problem[];
-  /** The answers with these picks, by the state of all else that decides over them; undefined where none are kept. */
+  /** Cached answers with these picks, by the state of all other dependencies; undefined where nothing is cached. */
   readonly answers: Map<number, GroupAnswer> | undefined;
 }
 
-/** How many answers a revision of a menu keeps before it forgets them all and starts anew: some tens of megabytes. */
-const MOST_KEPT = 20_000;
+/** Cached answers per menu revision before the cache is cleared: some tens of megabytes. */
+const MAX_ENTRIES = 20_000;
 
-/** The answers that are kept of one revision of a menu. */
+/** The answer cache of one menu revision. */
 export class AnswerCache {
   #size = 0;
-  #places = new Map<CompiledItem, Map<number, Stood>[]>();
+  #places = new Map<CompiledItem, Map<number, ResolvedPicks>[]>();
 
-  /** Where what stands in a group is kept, by its picks and the rules that decide over them. */
-  placeOf(item: CompiledItem, group: number): Map<number, Stood> | undefined {
-    if (this.#size > MOST_KEPT) {
+  /** The cache entries of a group, by a key of its picks and the rules that decide about them. */
+  entriesOf(item: CompiledItem, group: number): Map<number, ResolvedPicks> | undefined {
+    if (this.#size > MAX_ENTRIES) {
       this.#size = 0;
       this.#places = new Map();
     }
     const known = this.#places.get(item);
     if (known) return known[group];
-    const places = item.groups.map(() => new Map<number, Stood>());
+    const places = item.groups.map(() => new Map<number, ResolvedPicks>());
     this.#places.set(item, places);
     return places[group];
   }
 
-  /** Keeps something in its place. */
-  keep<T>(place: Map<number, T>, key: number, thing: T): T {
+  /** Stores an entry and returns it. */
+  store<T>(place: Map<number, T>, key: number, thing: T): T {
     this.#size++;
     place.set(key, thing);
     return thing;
@@ -49,10 +49,10 @@ export class AnswerCache {
 }
 
 /**
- * Sound picks of a group, in the order picked, as a number of their own: each pick is a digit that is put behind the
- * others. NaN once one of them is unsound or has inner answers; no longer exact where they are very many.
+ * Appends a pick to the cache key of a group's picks in the order picked: each valid pick is one digit. NaN once a pick
+ * is invalid or has inner answers; beyond the safe integer range where there are very many.
  */
-export function keyWithPick(key: number, group: OfferedGroup, { mostUnits, radix }: Keeping, pick: Pick): number {
+export function keyWithPick(key: number, group: OfferedGroup, { mostUnits, radix }: CacheDependencies, pick: Pick): number {
   if (pick.picks || pick.notes) return NaN;
   const choice = group.choiceIndex.get(pick.choice);
   const { units = 1, amount } = pick;
@@ -75,23 +75,23 @@ const byMenu = new WeakMap<CompiledMenu, AnswerCache>();
 export function answerCacheOf(menu: CompiledMenu): AnswerCache {
   const known = byMenu.get(menu);
   if (known) return known;
-  const kept = new AnswerCache();
-  byMenu.set(menu, kept);
-  return kept;
+  const cache = new AnswerCache();
+  byMenu.set(menu, cache);
+  return cache;
 }
 
-let facts = 0;
+let nextSlot = 0;
 
-/** A fact that follows from an answer, worked out once for an answer that is kept and each time for any other. */
-export function memoizeByAnswer<Told, Fact>(workOut: (answer: GroupAnswer, context: Told) => Fact): (answer: GroupAnswer, context: Told) => Fact {
-  const place = facts++;
+/** Memoizes a function of an answer for cached answers; computes it each time for others. */
+export function memoizeByAnswer<Context, Fact>(compute: (answer: GroupAnswer, context: Context) => Fact): (answer: GroupAnswer, context: Context) => Fact {
+  const slot = nextSlot++;
   return (answer, context) => {
-    const { kept } = answer;
-    if (!kept) return workOut(answer, context);
-    const known = kept[place];
+    const { memo } = answer;
+    if (!memo) return compute(answer, context);
+    const known = memo[slot];
     if (known !== undefined) return known as Fact;
-    const fact = workOut(answer, context);
-    kept[place] = fact;
+    const fact = compute(answer, context);
+    memo[slot] = fact;
     return fact;
   };
 }

@@ -2,7 +2,7 @@ import type { OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts'
 import type { Amount } from '../menu/group-schema.ts';
 import type { UnavailableIndex } from './circumstances.ts';
 
-/** A pick that stands. */
+/** A pick that was accepted: offered, visible, available and well-formed. */
 export interface AcceptedPick {
   readonly choice: OfferedChoice;
   readonly units: number;
@@ -10,7 +10,7 @@ export interface AcceptedPick {
   readonly inner: readonly GroupAnswer[];
 }
 
-/** What stands in a group: of the item, or of one that a pick opened (`at` is the way to that pick). */
+/** The accepted answer to one group of the item, or to a group that a pick opened (`at` is the path to that pick). */
 export interface GroupAnswer {
   readonly group: OfferedGroup;
   readonly at: readonly number[] | undefined;
@@ -21,24 +21,24 @@ export interface GroupAnswer {
   readonly count: number;
   /** The note's text, cleaned; empty where there is none. */
   readonly note: string;
-  /** What follows from the answer, for an answer that many quotes share; see kept-answers.ts. */
-  readonly kept: unknown[] | undefined;
+  /** Memoized values derived from a cached answer (see answer-cache.ts); undefined for an answer that is not cached. */
+  readonly memo: unknown[] | undefined;
 }
 
-/** What pricing asks of settled answers; the analysis answers it for many builds at once. */
-export interface SettledAnswers {
+/** What pricing needs to know about the accepted answers; the analysis implements it for many builds at once. */
+export interface ResolvedAnswers {
   readonly ruleHolds: (rule: number) => boolean;
   readonly isVisible: (ruled: Ruled) => boolean;
-  readonly standing: (group: number) => readonly AcceptedPick[];
+  readonly acceptedPicks: (group: number) => readonly AcceptedPick[];
 }
 
-/** Whether rules leave something visible: shown if any rule may show it, and not hidden. */
+/** Whether something is visible: shown by a true rule if any rule may show it, and hidden by none. */
 export function isVisibleWith({ show, hide }: Ruled, ruleHolds: (rule: number) => boolean): boolean {
   if (show.length > 0 && !show.some(ruleHolds)) return false;
   return hide.length === 0 || !hide.some(ruleHolds);
 }
 
-/** The limits that the rules that hold leave a group: later rules win, field by field. */
+/** A group's limits after all true rules; later rules override earlier ones field by field. */
 export function limitsWith(group: OfferedGroup, ruleHolds: (rule: number) => boolean) {
   let { min, max, included } = group;
   for (const { rule, limit } of group.limits) {
@@ -60,7 +60,7 @@ export function isSoldOut(choice: OfferedChoice, out: UnavailableIndex): boolean
   );
 }
 
-/** The standing pick that is first in document order. */
+/** The accepted choice that comes first in document order. */
 export function firstAccepted(picks: readonly AcceptedPick[]): OfferedChoice | undefined {
   let first: OfferedChoice | undefined;
   for (const { choice } of picks) if (!first || choice.index < first.index) first = choice;
@@ -69,7 +69,7 @@ export function firstAccepted(picks: readonly AcceptedPick[]): OfferedChoice | u
 
 const NO_CHOICES: readonly OfferedChoice[] = [];
 
-/** The choices that stand in an answer, each once, in document order. */
+/** The accepted choices of an answer, without duplicates, in document order. */
 export function acceptedChoices(answer: GroupAnswer): readonly OfferedChoice[] {
   if (answer.picks.length === 0) return NO_CHOICES;
   const choices: OfferedChoice[] = [];

@@ -4,7 +4,7 @@ import type { Effect } from '../menu/document.ts';
 import { acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
 import type { Part } from './part.ts';
-import { listOf, type SettledLine } from './settle-line.ts';
+import { listOf, type ResolvedLine } from './resolve-line.ts';
 
 /** The base price and the steps that made it: steps 1 to 5 of the order of pricing. The parts are the caller's own. */
 export interface BasePrice {
@@ -12,7 +12,7 @@ export interface BasePrice {
   readonly parts: Part[];
 }
 
-export function basePrice(line: SettledLine, combination: Combination | undefined): BasePrice {
+export function basePrice(line: ResolvedLine, combination: Combination | undefined): BasePrice {
   const steps = new Steps();
   const price = (of: Price, list = line.circumstances.priceList) => priceIn(of, list, line.menu.firstList);
   const ownPrice = lowestOwnPrice(line, price);
@@ -43,7 +43,7 @@ class Steps {
 type PriceOf = (price: Price, list?: string) => number;
 
 /** Step 1: the lowest of the list price, the sale price and the quantity price that apply. */
-function lowestOwnPrice(line: SettledLine, price: PriceOf): { value: number; from: NonNullable<Part['from']> } {
+function lowestOwnPrice(line: ResolvedLine, price: PriceOf): { value: number; from: NonNullable<Part['from']> } {
   const { item } = line.item;
   if (!item.sale && !item.quantityPrices) return { value: price(item.price), from: 'list' };
   let lowest: { value: number; from: NonNullable<Part['from']> } = { value: price(item.price), from: 'list' };
@@ -60,17 +60,17 @@ function lowestOwnPrice(line: SettledLine, price: PriceOf): { value: number; fro
 }
 
 /** Steps 3 and 4: the last standing `base` choice is the base; then each standing `times` choice multiplies it. */
-function applyBaseChoices(line: SettledLine, steps: Steps, hasCellPrice: boolean, price: PriceOf): void {
+function applyBaseChoices(line: ResolvedLine, steps: Steps, hasCellPrice: boolean, price: PriceOf): void {
   if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
   const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));
-  const standing = counted.flatMap((answer) =>
+  const accepted = counted.flatMap((answer) =>
     acceptedChoices(answer).filter(({ setsBase }) => setsBase).map((choice) => ({ group: answer.group, choice })),
   );
-  for (const { group, choice } of standing) {
+  for (const { group, choice } of accepted) {
     if (!choice.price || !('base' in choice.price)) continue;
     steps.become(price(choice.price.base, listOf(line, group)), { from: 'choice', group: group.id, choice: choice.id });
   }
-  for (const { group, choice } of standing) {
+  for (const { group, choice } of accepted) {
     if (!choice.price || !('times' in choice.price)) continue;
     const more = share(steps.value, choice.price.times) - steps.value;
     steps.add(more, { from: 'choice', group: group.id, choice: choice.id });
@@ -78,11 +78,11 @@ function applyBaseChoices(line: SettledLine, steps: Steps, hasCellPrice: boolean
 }
 
 /** Step 5: the last `setBase`, then every `basePercent` of that, then every `addToPrice`. */
-function applyRules(line: SettledLine, steps: Steps, price: PriceOf): void {
+function applyRules(line: ResolvedLine, steps: Steps, price: PriceOf): void {
   const { onBase, rules } = line.item;
   if (onBase.length === 0) return;
-  const held = onBase.filter((at) => line.settlement.ruleHolds(at)).flatMap((at) => rules[at] ?? []);
-  const effects = held.flatMap(({ id, then }) => then.map((effect) => ({ rule: id, effect })));
+  const active = onBase.filter((at) => line.resolver.ruleHolds(at)).flatMap((at) => rules[at] ?? []);
+  const effects = active.flatMap(({ id, then }) => then.map((effect) => ({ rule: id, effect })));
   for (const { rule, effect } of effects) if ('setBase' in effect) steps.become(price(effect.setBase), { from: 'rule', rule });
   const base = steps.value;
   for (const field of ['basePercent', 'addToPrice']) {
@@ -97,6 +97,6 @@ function addedBy(effect: Effect, base: number, price: PriceOf): number {
 }
 
 /** What a rule that holds adds to the base after every `setBase`, in minor units. */
-export function addedByRule({ circumstances, menu }: SettledLine, { then }: CompiledRule, base: number): number {
+export function addedByRule({ circumstances, menu }: ResolvedLine, { then }: CompiledRule, base: number): number {
   return then.reduce((sum, effect) => sum + addedBy(effect, base, (of) => priceIn(of, circumstances.priceList, menu.firstList)), 0);
 }

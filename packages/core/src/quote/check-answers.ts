@@ -2,7 +2,7 @@ import type { GroupAnswer, AcceptedPick } from './answers.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
 import { type Problem, ProblemList } from './problem.ts';
 
-/** Holds what stands against the limits of its group; groups that picks opened are checked the same way. */
+/** Checks accepted answers against their groups' limits, including groups that picks opened. */
 export function checkAnswers(answers: readonly GroupAnswer[], consents: readonly string[], problems: ProblemList): void {
   for (const answer of answers) {
     const { kind } = answer.group.group;
@@ -28,7 +28,7 @@ const problemsOfChoices = memoizeByAnswer<void, readonly Problem[]>(({ group, at
   return problems.problems;
 });
 
-/** How many units of each choice stand in one answer. */
+/** Accepted units per choice in one answer. */
 export function unitsByChoice(picks: readonly AcceptedPick[]): Map<AcceptedPick['choice'], number> {
   const units = new Map<AcceptedPick['choice'], number>();
   for (const pick of picks) units.set(pick.choice, (units.get(pick.choice) ?? 0) + pick.units);

@@ -1,7 +1,7 @@
 import { combinationKey, type CompiledItem, type OfferedChoice } from '../compile/compiled.ts';
 import type { Cell } from '../menu/document.ts';
 import type { UnavailableIndex } from './circumstances.ts';
-import type { SettledLine } from './settle-line.ts';
+import type { ResolvedLine } from './resolve-line.ts';
 
 /** The combination that the standing picks of a variants table's groups name. */
 export interface Combination {
@@ -11,11 +11,11 @@ export interface Combination {
 
 const NO_COMBINATION: readonly undefined[] = [];
 
-/** The one choice that stands in each `by` group, in the table's order; undefined where there is not exactly one. */
-export function acceptedCombination(line: SettledLine): readonly (OfferedChoice | undefined)[] {
+/** The accepted choice of each `by` group, in the table's order; undefined where there is not exactly one. */
+export function acceptedCombination(line: ResolvedLine): readonly (OfferedChoice | undefined)[] {
   if (!line.item.cells) return NO_COMBINATION;
   return line.item.cells.by.map((index) => {
-    const [first, ...others] = line.settlement.standing(index);
+    const [first, ...others] = line.resolver.acceptedPicks(index);
     return first && others.every(({ choice }) => choice === first.choice) ? first.choice : undefined;
   });
 }

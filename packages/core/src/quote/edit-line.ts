@@ -1,7 +1,7 @@
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import type { Answers, Line, Pick } from './request-schema.ts';
 
-/** Where a group is asked: the way to the pick that opened it, or undefined for the item's own groups. */
+/** Where a group is offered: the path to the pick that opened it, or undefined for the item's own groups. */
 export type GroupPlace = readonly number[] | undefined;
 
 /**

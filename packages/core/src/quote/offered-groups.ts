@@ -3,7 +3,7 @@ import type { GroupKind } from '../menu/group-schema.ts';
 import { type GroupAnswer, isSoldOut } from './answers.ts';
 import { combinationOf, acceptedCombination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
-import type { SettledLine } from './settle-line.ts';
+import type { ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
 
 /** A visible group as a screen shows it while the guest chooses. */
@@ -29,7 +29,7 @@ export interface OfferedChoiceView {
 }
 
 /** The visible groups in order, each followed by the groups that its standing picks open. */
-export function offeredGroups(line: SettledLine, base: number): OfferedGroupView[] {
+export function offeredGroups(line: ResolvedLine, base: number): OfferedGroupView[] {
   const views: OfferedGroupView[] = [];
   const priced: PricedLine = { line, base };
   const add = (answer: GroupAnswer) => {
@@ -41,7 +41,7 @@ export function offeredGroups(line: SettledLine, base: number): OfferedGroupView
 }
 
 interface PricedLine {
-  readonly line: SettledLine;
+  readonly line: ResolvedLine;
   readonly base: number;
 }
 
@@ -57,21 +57,21 @@ const viewOf = memoizeByAnswer((answer, priced: PricedLine): OfferedGroupView =>
 /** The visible choices of a group, with what one unit more would cost. */
 function choicesOf({ line, base }: PricedLine, group: OfferedGroup): OfferedChoiceView[] {
   const pricedByTable = group.by && (line.item.cells?.hasPrices ?? false);
-  const visible = group.choices.filter(({ ruled }) => line.settlement.isVisible(ruled));
+  const visible = group.choices.filter(({ ruled }) => line.resolver.isVisible(ruled));
   return visible.map((choice) => {
     const price = pricedByTable || choice.setsBase ? null : unitPrice(line, group, choice, undefined, base);
     return { choice: choice.id, state: stateOf(line, group, choice), price };
   });
 }
 
-function stateOf(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): OfferedChoiceView['state'] {
+function stateOf(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice): OfferedChoiceView['state'] {
   const combination = group.by ? completedBy(line, group, choice) : undefined;
   if (combination?.cell?.sold === false) return 'not-sold';
   return combination?.soldOut || isSoldOut(choice, line.circumstances.out) ? 'sold-out' : 'open';
 }
 
 /** The combination that a choice would complete with what stands in the other groups of the table. */
-function completedBy(line: SettledLine, group: OfferedGroup, choice: OfferedChoice) {
-  const standing = acceptedCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
-  return combinationOf(line.item, standing, line.circumstances.out);
+function completedBy(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice) {
+  const accepted = acceptedCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
+  return combinationOf(line.item, accepted, line.circumstances.out);
 }

@@ -6,11 +6,11 @@ import { unitsByChoice } from './check-answers.ts';
 import type { Combination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
 import type { Part, PriceSum } from './part.ts';
-import { listOf, type SettledLine } from './settle-line.ts';
+import { listOf, type ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
 
 /** The price of a line with the sum that explains it: the order of pricing, steps 1 to 9. */
-export function priceLine(line: SettledLine, combination: Combination | undefined): PriceSum {
+export function priceLine(line: ResolvedLine, combination: Combination | undefined): PriceSum {
   const { value: base, parts } = basePrice(line, combination);
   const pricing: Pricing = { line, base, cellIsPriced: combination?.cell?.price !== undefined };
   let [each, once] = [0, 0];
@@ -25,7 +25,7 @@ export function priceLine(line: SettledLine, combination: Combination | undefine
 }
 
 interface Pricing {
-  readonly line: SettledLine;
+  readonly line: ResolvedLine;
   readonly base: number;
   readonly cellIsPriced: boolean;
 }

@@ -1,9 +1,9 @@
-/** Why a line does not stand, as a code and the values that belong to it. */
+/** Why a line can't be ordered: a code and its parameters. */
 export interface Problem {
   readonly code: ProblemCode;
   readonly group?: string;
   readonly choice?: string;
-  /** The way to the pick that opened the group, as indexes into `picks`; absent for the item's own groups. */
+  /** The path to the pick that opened the group, as indexes into `picks`; absent for the item's own groups. */
   readonly at?: readonly number[];
   readonly need?: number | string | null;
   readonly limit?: number | string | null;

@@ -31,8 +31,8 @@ describe('a quote', () => {
       const fallen = new Set(whole.problems.filter(({ code, at }) => at === undefined && ofPicks.has(code)).map(({ group, choice }) => `${group}/${choice}`));
       if (whole.problems.some(({ code, choice, at }) => at !== undefined && choice !== undefined && ofPicks.has(code))) continue;
       // A choice that was picked twice may have fallen once: only picks of which every one fell are taken out.
-      const standing = new Set(whole.price.parts.flatMap(({ group, choice }) => (choice === undefined ? [] : [`${group}/${choice}`])));
-      const picks = (line.picks ?? []).filter(({ group, choice }) => !fallen.has(`${group}/${choice}`) || standing.has(`${group}/${choice}`));
+      const accepted = new Set(whole.price.parts.flatMap(({ group, choice }) => (choice === undefined ? [] : [`${group}/${choice}`])));
+      const picks = (line.picks ?? []).filter(({ group, choice }) => !fallen.has(`${group}/${choice}`) || accepted.has(`${group}/${choice}`));
       const kept = quoteLine(menu, { ...line, picks }, clock);
       expect(kept.price.line).toBe(whole.price.line);
       expect(kept.tickets).toEqual(whole.tickets);

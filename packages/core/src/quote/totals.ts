@@ -4,7 +4,7 @@ import { fromThousandths } from '../money/thousandths.ts';
 import { type GroupAnswer, acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
-import type { SettledLine } from './settle-line.ts';
+import type { ResolvedLine } from './resolve-line.ts';
 
 export interface IngredientUse {
   readonly ingredient: string;
@@ -18,7 +18,7 @@ export interface Totals {
   readonly uses: readonly IngredientUse[];
 }
 
-export function totalsOf(line: SettledLine): Totals {
+export function totalsOf(line: ResolvedLine): Totals {
   const allergens = [...line.item.allergens];
   const uses = [...line.item.uses];
   let calories = line.item.item.calories ?? 0;
@@ -67,7 +67,7 @@ function usesOfLine(uses: readonly UsedIngredient[], quantity: number): Ingredie
 }
 
 /** The cell's code or else the item's, the codes of standing choices, and what rules append, joined by `-`. */
-export function codeOf(line: SettledLine, combination: Combination | undefined): string {
+export function codeOf(line: ResolvedLine, combination: Combination | undefined): string {
   const cellCode = combination?.cell?.code;
   const codes = [cellCode ?? line.item.item.code];
   for (const answer of line.answers) {
@@ -82,15 +82,15 @@ export function codeOf(line: SettledLine, combination: Combination | undefined):
 const codesOf = memoizeByAnswer<void, string>((answer) => acceptedChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
 
 /** What the rules that hold have to tell, in document order. */
-export function tellsOf(line: SettledLine): string[] {
+export function tellsOf(line: ResolvedLine): string[] {
   const tells: string[] = [];
   forEachHeld(line, (rule) => tells.push(...rule.tells));
   return tells;
 }
 
-function forEachHeld({ item, settlement }: SettledLine, visit: (rule: CompiledRule) => void): void {
+function forEachHeld({ item, resolver: resolver }: ResolvedLine, visit: (rule: CompiledRule) => void): void {
   for (const at of item.outspoken) {
     const rule = item.rules[at];
-    if (rule && settlement.ruleHolds(at)) visit(rule);
+    if (rule && resolver.ruleHolds(at)) visit(rule);
   }
 }

@@ -1,18 +1,18 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { type Price, priceIn, share } from '../money/money.ts';
 import { firstAccepted } from './answers.ts';
-import { listOf, type SettledLine } from './settle-line.ts';
+import { listOf, type ResolvedLine } from './resolve-line.ts';
 
 /**
  * What one unit of a choice is charged by step 6, before its amount: of an `add` choice the first that applies of
  * the last rule that sets it, the attachment's price, the price by another group's answer, the tier, and `add`; of
  * a `percent` choice its share of the base. 0 for choices that set or multiply the base.
  *
- * @param units how many units of the choice stand in this answer; `undefined` leaves the tiers aside
+ * @param units accepted units of the choice in this answer; `undefined` ignores tiers
  * @param base the base price after step 5, in minor units
  */
 export function unitPrice(
-  line: SettledLine, group: OfferedGroup, choice: OfferedChoice, units: number | undefined, base: number,
+  line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice, units: number | undefined, base: number,
 ): number {
   const { price } = choice;
   if (price && 'percent' in price) return share(base, price.percent);
@@ -24,18 +24,18 @@ export function unitPrice(
   return found === undefined ? 0 : priceIn(found, listOf(line, group), line.menu.firstList);
 }
 
-function setByRule(line: SettledLine, choice: OfferedChoice): Price | undefined {
+function setByRule(line: ResolvedLine, choice: OfferedChoice): Price | undefined {
   for (let i = choice.setBy.length - 1; i >= 0; i--) {
     const set = choice.setBy[i];
-    if (set && line.settlement.ruleHolds(set.rule)) return set.add;
+    if (set && line.resolver.ruleHolds(set.rule)) return set.add;
   }
   return undefined;
 }
 
-/** The price for the choice that stands in the group the price looks at: the first in document order. */
-function pricedBy(line: SettledLine, choice: OfferedChoice): Price | undefined {
+/** The price for the accepted choice of the group that the price depends on: the first in document order. */
+function pricedBy(line: ResolvedLine, choice: OfferedChoice): Price | undefined {
   if (choice.byGroup === undefined || !choice.price || !('add' in choice.price) || !choice.price.by) return undefined;
-  const first = firstAccepted(line.settlement.standing(choice.byGroup));
+  const first = firstAccepted(line.resolver.acceptedPicks(choice.byGroup));
   const { prices } = choice.price.by;
   return first && Object.hasOwn(prices, first.id) ? prices[first.id] : undefined;
 }

@@ -6,12 +6,12 @@ import type { PriceSum } from './part.ts';
 import { priceLine } from './price-line.ts';
 import { type Problem, ProblemList } from './problem.ts';
 import type { Line } from './request-schema.ts';
-import { type SettledLine, settleLine } from './settle-line.ts';
+import { type ResolvedLine, resolveLine } from './resolve-line.ts';
 import { codeOf, tellsOf, type Totals, totalsOf } from './totals.ts';
 
-/** A line worked out: what stands, what it costs and what is wrong with it; tickets are made from `settled`. */
+/** An evaluated line: accepted answers, price and problems; tickets are made from `resolved`. */
 export interface EvaluatedLine extends Totals {
-  readonly settled: SettledLine;
+  readonly resolved: ResolvedLine;
   readonly problems: readonly Problem[];
   readonly price: PriceSum;
   readonly code: string;
@@ -19,7 +19,7 @@ export interface EvaluatedLine extends Totals {
   readonly tells: readonly string[];
 }
 
-/** Works a line out over what stands in it; undefined when the menu has no such item. */
+/** Evaluates a line over its accepted answers; undefined when the menu has no such item. */
 export function evaluateLine(menu: CompiledMenu, line: Line, clock: Clock): EvaluatedLine | undefined {
   const item = menu.item(line.item);
   if (!item) return undefined;
@@ -27,28 +27,28 @@ export function evaluateLine(menu: CompiledMenu, line: Line, clock: Clock): Eval
   const circumstances = circumstancesOf(menu, line, clock, problems);
   const quantity = soundQuantity(line.quantity, problems);
   checkOnSale(item, circumstances, problems);
-  const settled = settleLine(menu, item, line, circumstances, quantity, problems);
-  return evaluateSettled(settled, problems);
+  const resolved = resolveLine(menu, item, line, circumstances, quantity, problems);
+  return evaluateResolved(resolved, problems);
 }
 
-/** Prices and totals of a settled line. */
-export function evaluateSettled(settled: SettledLine, problems: ProblemList): EvaluatedLine {
-  const { item, circumstances } = settled;
-  const combination = combinationOf(item, acceptedCombination(settled), circumstances.out);
+/** Prices and totals of a resolved line. */
+export function evaluateResolved(resolved: ResolvedLine, problems: ProblemList): EvaluatedLine {
+  const { item, circumstances } = resolved;
+  const combination = combinationOf(item, acceptedCombination(resolved), circumstances.out);
   if (combination) checkCombination(combination, problems);
-  const price = priceLine(settled, combination);
+  const price = priceLine(resolved, combination);
   if (price.unit < 0 || price.line < 0) problems.add('price-below-zero');
-  const { calories, allergens, uses } = totalsOf(settled);
+  const { calories, allergens, uses } = totalsOf(resolved);
   return {
-    settled,
+    resolved: resolved,
     problems: problems.problems,
     price,
-    code: codeOf(settled, combination),
+    code: codeOf(resolved, combination),
     calories,
     allergens,
     uses,
-    groups: offeredGroups(settled, price.base),
-    tells: tellsOf(settled),
+    groups: offeredGroups(resolved, price.base),
+    tells: tellsOf(resolved),
   };
 }
 

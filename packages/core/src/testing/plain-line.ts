@@ -3,8 +3,8 @@ import type { Attachment } from '../menu/group-schema.ts';
 
 export type Price = number | Record<string, number>;
 export interface Asked { group: Group; attachment: Attachment; at: number[] | undefined; choices: Choice[]; min: number; max: number | null; included: number; offered: boolean }
-export interface Stood { asked: Asked; choice: Choice; units: number; amount: { id: string; price?: number; portion?: number } | undefined; order: number; inner: Answer[] }
-export interface Answer { asked: Asked; stood: Stood[]; note: string }
+export interface ResolvedPicks { asked: Asked; choice: Choice; units: number; amount: { id: string; price?: number; portion?: number } | undefined; order: number; inner: Answer[] }
+export interface Answer { asked: Asked; stood: ResolvedPicks[]; note: string }
 
 export const own = <V>(map: Record<string, V> | undefined, key: string): V | undefined => (map && Object.hasOwn(map, key) ? map[key] : undefined);
 /** a × bp ÷ 10000, rounded half away from zero, by big integers. */
@@ -26,7 +26,7 @@ export class PlainLine {
   readonly list: string;
   readonly at: string;
   readonly quantity: number;
-  readonly stood = new Map<string, Stood[]>();
+  readonly stood = new Map<string, ResolvedPicks[]>();
   constructor(readonly menu: Menu, readonly item: Item, readonly line: Line) {
     const location = menu.locations?.find(({ id }) => id === line.location);
     if (line.location !== undefined && !location) this.problem('unknown-location');
@@ -124,7 +124,7 @@ export class PlainLine {
     return (out.choices?.includes(`${group}/${choice.id}`) ?? false) || (stands !== undefined && (out.items?.includes(stands.id) ?? false)) || eaten.some((id) => out.ingredients?.includes(id));
   }
 
-  standing(id: string): Stood[] {
+  standing(id: string): ResolvedPicks[] {
     const known = this.stood.get(id);
     if (known) return known;
     const asked = this.asked.find(({ group }) => group.id === id);
@@ -133,10 +133,10 @@ export class PlainLine {
     return found;
   }
 
-  stand(asked: Asked, picks: { pick: Pick; i: number }[]): Stood[] {
+  stand(asked: Asked, picks: { pick: Pick; i: number }[]): ResolvedPicks[] {
     const { group } = asked;
     if (group.kind !== 'choices') return [];
-    return picks.flatMap(({ pick, i }): Stood[] => {
+    return picks.flatMap(({ pick, i }): ResolvedPicks[] => {
       const refuse = (code: string) => (this.problem(code, { group: pick.group, choice: pick.choice }, asked.at), []);
       if (asked.offered && !this.isVisible(group.id)) return refuse('not-offered');
       const choice = asked.choices.find(({ id }) => id === pick.choice);

@@ -1,5 +1,5 @@
 import type { Choice, Line, Menu } from '../index.ts';
-import type { Answer, Stood } from './plain-line.ts';
+import type { Answer, ResolvedPicks } from './plain-line.ts';
 import { Plain } from './plain-quote.ts';
 
 export interface Word { text: string; depth: number }
@@ -53,8 +53,8 @@ export class Kitchen {
   }
 
   /** Picks of one choice that print together: the same amount and nothing that prints inside; in the order picked. */
-  printed(answer: Answer, choice: Choice): { stood: Stood[]; units: number; inner: Word[] }[] {
-    const printed: { stood: Stood[]; units: number; inner: Word[] }[] = [];
+  printed(answer: Answer, choice: Choice): { stood: ResolvedPicks[]; units: number; inner: Word[] }[] {
+    const printed: { stood: ResolvedPicks[]; units: number; inner: Word[] }[] = [];
     for (const one of answer.stood.filter((it) => it.choice === choice)) {
       const inner = one.inner.flatMap((it) => this.words(it).map(({ text, depth }) => ({ text: depth === 0 && one.units > 1 ? `each ${text}` : text, depth: depth + 1 })));
       const same = inner.length === 0 ? printed.find((it) => it.inner.length === 0 && it.stood[0]?.amount?.id === one.amount?.id) : undefined;
@@ -66,7 +66,7 @@ export class Kitchen {
     return printed;
   }
 
-  wordsOf(choice: Choice, { stood, units, inner }: { stood: Stood[]; units: number; inner: Word[] }, times = 1): Word[] {
+  wordsOf(choice: Choice, { stood, units, inner }: { stood: ResolvedPicks[]; units: number; inner: Word[] }, times = 1): Word[] {
     const word = (stood[0]?.amount as { word?: string } | undefined)?.word;
     return [{ text: `${units * times > 1 ? `${units * times}x ` : ''}${word ? `${word} ` : ''}${this.name(choice)}`, depth: 0 }, ...inner];
   }
@@ -107,7 +107,7 @@ export class Kitchen {
     );
   }
 
-  innerElsewhere(opener: Stood, there: Set<string>, times: number): { station: string; words: Word[] }[] {
+  innerElsewhere(opener: ResolvedPicks, there: Set<string>, times: number): { station: string; words: Word[] }[] {
     return opener.inner.flatMap((answer) =>
       answer.asked.choices.flatMap((choice) =>
         this.printed(answer, choice).flatMap((one) => {

@@ -1,6 +1,6 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { memoizeByAnswer } from '../quote/answer-cache.ts';
-import type { SettledLine } from '../quote/settle-line.ts';
+import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { acceptedChoices, type AcceptedPick } from '../quote/answers.ts';
 import { printedPicks, type Word, wordsOfPick } from './words.ts';
 
@@ -10,10 +10,10 @@ export type StationIndex = number;
 const NO_STATIONS: readonly StationIndex[] = [];
 
 /** The stations, other than home, at which a choice of the item's own groups is made. */
-function stationsOfChoice(line: SettledLine, group: OfferedGroup, choice: OfferedChoice): readonly StationIndex[] {
+function stationsOfChoice(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice): readonly StationIndex[] {
   if (choice.station === undefined && group.routes.length === 0 && choice.routes.length === 0) return NO_STATIONS;
   const stations = [...group.routes, ...choice.routes]
-    .filter(({ rule }) => line.settlement.ruleHolds(rule))
+    .filter(({ rule }) => line.resolver.ruleHolds(rule))
     .map(({ station }) => station);
   if (choice.station !== undefined) stations.push(choice.station);
   return [...new Set(stations)];
@@ -30,7 +30,7 @@ export interface PrintedElsewhere {
  * inner choices made elsewhere, at depth 0 and with their units times those of what opened them, unless the pick
  * that opened them prints there.
  */
-export const printedElsewhere = memoizeByAnswer((answer, line: SettledLine): readonly PrintedElsewhere[] =>
+export const printedElsewhere = memoizeByAnswer((answer, line: ResolvedLine): readonly PrintedElsewhere[] =>
   acceptedChoices(answer).flatMap((choice) => {
     const stations = stationsOfChoice(line, answer.group, choice);
     if (stations.length === 0 && choice.opens.length === 0) return [];
@@ -43,7 +43,7 @@ export const printedElsewhere = memoizeByAnswer((answer, line: SettledLine): rea
   }),
 );
 
-function innerElsewhere(opener: AcceptedPick, there: ReadonlySet<StationIndex>, times: number, line: SettledLine): PrintedElsewhere[] {
+function innerElsewhere(opener: AcceptedPick, there: ReadonlySet<StationIndex>, times: number, line: ResolvedLine): PrintedElsewhere[] {
   return opener.inner.flatMap((answer) =>
     acceptedChoices(answer).flatMap((choice) =>
       printedPicks(answer, choice, line).flatMap((printed) => {

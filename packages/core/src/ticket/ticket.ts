@@ -1,4 +1,4 @@
-import type { SettledLine } from '../quote/settle-line.ts';
+import type { ResolvedLine } from '../quote/resolve-line.ts';
 import type { GroupAnswer } from '../quote/answers.ts';
 import { type PrintedElsewhere, printedElsewhere, type StationIndex } from './routing.ts';
 import { type Word, wordsOfAnswer } from './words.ts';
@@ -30,7 +30,7 @@ export interface RoutedNote extends TicketNote {
 }
 
 /** The tickets of a line, stations in document order. */
-export function ticketsOf(line: SettledLine): Ticket[] {
+export function ticketsOf(line: ResolvedLine): Ticket[] {
   const { menu, item, quantity } = line;
   const homeWords: Word[] = [];
   const elsewhere: PrintedElsewhere[] = [];
@@ -57,7 +57,7 @@ function wordsAt(elsewhere: readonly PrintedElsewhere[], index: StationIndex): r
 }
 
 /** Notes with text and dates that stand, in offered order; those of opened groups after what opened them. */
-export function routedNotes(line: SettledLine): RoutedNote[] {
+export function routedNotes(line: ResolvedLine): RoutedNote[] {
   const notes: RoutedNote[] = [];
   const visit = (answer: GroupAnswer) => {
     const { kind } = answer.group.group;
@@ -68,9 +68,9 @@ export function routedNotes(line: SettledLine): RoutedNote[] {
   return notes;
 }
 
-function ownNote(line: SettledLine, answer: GroupAnswer): RoutedNote[] {
+function ownNote(line: ResolvedLine, answer: GroupAnswer): RoutedNote[] {
   const { group, routes } = answer.group;
-  const routed = routes.filter(({ rule }) => line.settlement.ruleHolds(rule)).map(({ station }) => station);
+  const routed = routes.filter(({ rule }) => line.resolver.ruleHolds(rule)).map(({ station }) => station);
   if (group.kind === 'note' && answer.note !== '') {
     const loud = group.note?.loud ?? false;
     const stations = (group.note?.stations ?? []).flatMap((id) => line.menu.stationIndex.get(id) ?? []);

@@ -1,7 +1,7 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut, acceptedChoices, type GroupAnswer, type AcceptedPick } from '../quote/answers.ts';
 import { memoizeByAnswer } from '../quote/answer-cache.ts';
-import type { SettledLine } from '../quote/settle-line.ts';
+import type { ResolvedLine } from '../quote/resolve-line.ts';
 
 /** A word of a ticket; what belongs to it follows, one deeper. */
 export interface Word {
@@ -19,7 +19,7 @@ export interface PrintedPick {
 }
 
 /** The picks of one choice as they print: same amounts as one, those with inner words apart, in the order picked. */
-export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: SettledLine): PrintedPick[] {
+export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: ResolvedLine): PrintedPick[] {
   const printed: (PrintedPick & { units: number; picks: AcceptedPick[] })[] = [];
   for (const pick of answer.picks) {
     if (pick.choice !== choice) continue;
@@ -44,7 +44,7 @@ export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times =
 }
 
 /** All words of a group as its home station reads them. */
-export const wordsOfAnswer = memoizeByAnswer((answer, line: SettledLine): readonly Word[] => {
+export const wordsOfAnswer = memoizeByAnswer((answer, line: ResolvedLine): readonly Word[] => {
   if (answer.group.printsChanges) {
     return answer.group.choices.flatMap((choice) => changedWords(answer.group, choice, printedPicks(answer, choice, line), line));
   }
@@ -52,7 +52,7 @@ export const wordsOfAnswer = memoizeByAnswer((answer, line: SettledLine): readon
 });
 
 /** Only what differs from the defaults. */
-function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: readonly PrintedPick[], line: SettledLine): Word[] {
+function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: readonly PrintedPick[], line: ResolvedLine): Word[] {
   const [first, ...others] = printed;
   const usual = choice.preselected;
   if (!first) return usual > 0 && isOpen(group, choice, line) ? [{ text: `NO ${choice.ticketName}`, depth: 0 }] : [];
@@ -62,12 +62,12 @@ function changedWords(group: OfferedGroup, choice: OfferedChoice, printed: reado
   return printed.flatMap((pick) => wordsOfPick(pick));
 }
 
-function isOpen(group: OfferedGroup, choice: OfferedChoice, { settlement, circumstances }: SettledLine): boolean {
-  return settlement.isVisible(group.ruled) && settlement.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
+function isOpen(group: OfferedGroup, choice: OfferedChoice, { resolver: resolver, circumstances }: ResolvedLine): boolean {
+  return resolver.isVisible(group.ruled) && resolver.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 
 /** What the groups that a pick opened print under it; `each` before the direct ones when it has several units. */
-function innerWords(pick: AcceptedPick, line: SettledLine): Word[] {
+function innerWords(pick: AcceptedPick, line: ResolvedLine): Word[] {
   const each = pick.units > 1 ? 'each ' : '';
   return pick.inner.flatMap((answer) =>
     wordsOfAnswer(answer, line).map(({ text, depth }) => ({ text: depth === 0 ? `${each}${text}` : text, depth: depth + 1 })),

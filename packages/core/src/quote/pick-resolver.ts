@@ -1,9 +1,9 @@
-import type { CompiledItem, CompiledMenu, Keeping, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
+import type { CompiledItem, CompiledMenu, CacheDependencies, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import { isTrue, type View } from '../rules/is-true.ts';
-import { countOf, firstAccepted, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type SettledAnswers, type AcceptedPick } from './answers.ts';
+import { countOf, firstAccepted, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type ResolvedAnswers, type AcceptedPick } from './answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
-import { type AnswerCache, answerCacheOf, keyWithPick, type Stood } from './answer-cache.ts';
+import { type AnswerCache, answerCacheOf, keyWithPick, type ResolvedPicks } from './answer-cache.ts';
 import { type ProblemCode, ProblemList } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
@@ -15,10 +15,10 @@ const NO_INDEXES: Indexes = [];
 const NO_ANSWERS: readonly GroupAnswer[] = [];
 
 /**
- * Settles which picks stand. A rule's condition looks at groups that are settled before the groups it decides over
- * (validation refuses circles), so each question is answered when it is first asked, and once.
+ * Decides which picks are accepted. A rule's condition refers only to groups that are resolved before the groups it
+ * affects (validation refuses cycles), so each group and rule is resolved on first use and only once.
  */
-export class Settlement implements SettledAnswers {
+export class PickResolver implements ResolvedAnswers {
   readonly #menu: CompiledMenu;
   readonly #item: CompiledItem;
   readonly #circumstances: Circumstances;
@@ -26,9 +26,9 @@ export class Settlement implements SettledAnswers {
   readonly #picks: readonly Pick[];
   readonly #keys: readonly number[];
   #indexes: readonly (Indexes | undefined)[] | undefined;
-  readonly #keeper: AnswerCache;
-  readonly #held: (boolean | undefined)[] = [];
-  readonly #stood: (Stood | undefined)[] = [];
+  readonly #cache: AnswerCache;
+  readonly #ruleTruth: (boolean | undefined)[] = [];
+  readonly #resolved: (ResolvedPicks | undefined)[] = [];
   readonly #view: View;
 
   constructor(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity: number, picks: readonly Pick[], problems: ProblemList) {
@@ -37,54 +37,54 @@ export class Settlement implements SettledAnswers {
     this.#circumstances = circumstances;
     this.#problems = problems;
     this.#picks = picks;
-    this.#keys = this.#keyed();
-    this.#keeper = answerCacheOf(menu);
+    this.#keys = this.#pickKeys();
+    this.#cache = answerCacheOf(menu);
     this.#view = { units: (group, choice) => this.#units(group, choice), quantity, circumstance: circumstances.test };
   }
 
   readonly ruleHolds = (rule: number): boolean => {
-    const known = this.#held[rule];
+    const known = this.#ruleTruth[rule];
     if (known !== undefined) return known;
     const compiled = this.#item.rules[rule];
-    const held = compiled !== undefined && isTrue(compiled.when, this.#view);
-    this.#held[rule] = held;
-    return held;
+    const truth = compiled !== undefined && isTrue(compiled.when, this.#view);
+    this.#ruleTruth[rule] = truth;
+    return truth;
   };
 
   isVisible(ruled: Ruled): boolean {
     return isVisibleWith(ruled, this.ruleHolds);
   }
 
-  standing(index: number): readonly AcceptedPick[] {
-    return this.#stoodIn(index).picks;
+  acceptedPicks(index: number): readonly AcceptedPick[] {
+    return this.#resolvedIn(index).picks;
   }
 
   /** The answer to a group of the item, with the limits that the rules leave it. */
   answer(group: OfferedGroup, note: string): GroupAnswer {
-    const resolved = this.#stoodIn(group.index);
+    const resolved = this.#resolvedIn(group.index);
     const { answers } = resolved;
-    if (!answers || !group.keeping) return this.#newAnswer(group, resolved, note, undefined);
-    const state = this.#stateOf(group, group.keeping);
+    if (!answers || !group.cacheDependencies) return this.#newAnswer(group, resolved, note, undefined);
+    const state = this.#effectState(group, group.cacheDependencies);
     if (!Number.isSafeInteger(state)) return this.#newAnswer(group, resolved, note, undefined);
-    return answers.get(state) ?? this.#keeper.keep(answers, state, this.#newAnswer(group, resolved, note, []));
+    return answers.get(state) ?? this.#cache.store(answers, state, this.#newAnswer(group, resolved, note, []));
   }
 
-  #newAnswer(group: OfferedGroup, { picks, count }: Stood, note: string, kept: GroupAnswer['kept']): GroupAnswer {
+  #newAnswer(group: OfferedGroup, { picks, count }: ResolvedPicks, note: string, memo: GroupAnswer['memo']): GroupAnswer {
     const { min, max, included } = limitsWith(group, this.ruleHolds);
-    return { group, at: undefined, min, max, included, picks, count, note, kept };
+    return { group, at: undefined, min, max, included, picks, count, note, memo };
   }
 
-  /** Standing units of a group, or of one choice of it. */
+  /** Accepted units of a group, or of one choice of it. */
   #units(group: number, choice: number | undefined): number {
-    const { picks, count } = this.#stoodIn(group);
+    const { picks, count } = this.#resolvedIn(group);
     if (choice === undefined) return count;
     let units = 0;
     for (const pick of picks) if (pick.choice.index === choice) units += pick.units;
     return units;
   }
 
-  /** The keys of the picks of each group by which its answers are kept; refuses picks of groups that are not asked. */
-  #keyed(): number[] {
+  /** The cache key of each group's picks; reports picks of groups that are not offered. */
+  #pickKeys(): number[] {
     const { groupIndex, groups } = this.#item;
     const keys: number[] = groups.map(() => 0);
     let group: OfferedGroup | undefined;
@@ -92,36 +92,36 @@ export class Settlement implements SettledAnswers {
       // Picks of one group mostly follow one another.
       if (pick.group !== group?.id) group = groups[groupIndex.get(pick.group) ?? -1];
       if (group?.group.kind !== 'choices') this.#problems.add('unknown-group', { group: pick.group, choice: pick.choice });
-      else keys[group.index] = group.keeping ? keyWithPick(keys[group.index] ?? 0, group, group.keeping, pick) : NaN;
+      else keys[group.index] = group.cacheDependencies ? keyWithPick(keys[group.index] ?? 0, group, group.cacheDependencies, pick) : NaN;
     }
     return keys;
   }
 
-  /** The places of the picks of a group, in the order picked. */
+  /** Indexes of a group's picks, in the order picked. */
   #indexesOf({ index }: OfferedGroup): Indexes {
     this.#indexes ??= placesByGroup(this.#item, this.#picks);
     return this.#indexes[index] ?? NO_INDEXES;
   }
 
-  #stoodIn(index: number): Stood {
-    const known = this.#stood[index];
+  #resolvedIn(index: number): ResolvedPicks {
+    const known = this.#resolved[index];
     if (known) return known;
     const group = this.#item.groups[index];
-    if (!group) return NOTHING_STOOD;
-    const resolved = this.#newlyStood(group);
+    if (!group) return NOTHING_RESOLVED;
+    const resolved = this.#resolve(group);
     this.#problems.addAll(resolved.problems);
-    this.#stood[index] = resolved;
+    this.#resolved[index] = resolved;
     return resolved;
   }
 
-  #newlyStood(group: OfferedGroup): Stood {
-    const { keeping } = group;
-    const place = keeping && this.#keeper.placeOf(this.#item, group.index);
-    // What is sold out changes by the hour: answers to the groups that it touches are worked out each time.
-    if (!place || this.#isTouchedByOut(group)) return this.#judged(group, undefined);
-    const key = this.#withBits(this.#keys[group.index] ?? NaN, keeping.standing);
-    if (!Number.isSafeInteger(key)) return this.#judged(group, undefined);
-    return place.get(key) ?? this.#keeper.keep(place, key, this.#judged(group, new Map()));
+  #resolve(group: OfferedGroup): ResolvedPicks {
+    const { cacheDependencies: dependencies } = group;
+    const place = dependencies && this.#cache.entriesOf(this.#item, group.index);
+    // Availability changes by the hour, so groups with unavailable choices are not cached.
+    if (!place || this.#isTouchedByOut(group)) return this.#newlyResolved(group, undefined);
+    const key = this.#withRuleBits(this.#keys[group.index] ?? NaN, dependencies.acceptance);
+    if (!Number.isSafeInteger(key)) return this.#newlyResolved(group, undefined);
+    return place.get(key) ?? this.#cache.store(place, key, this.#newlyResolved(group, new Map()));
   }
 
   #isTouchedByOut({ choices }: OfferedGroup): boolean {
@@ -129,24 +129,24 @@ export class Settlement implements SettledAnswers {
     return !out.isEmpty && choices.some((choice) => isSoldOut(choice, out));
   }
 
-  #judged(group: OfferedGroup, answers: Stood['answers']): Stood {
+  #newlyResolved(group: OfferedGroup, answers: ResolvedPicks['answers']): ResolvedPicks {
     const problems = new ProblemList();
-    const picks = this.#stand(group, this.#picks, this.#indexesOf(group), undefined, problems);
+    const picks = this.#accept(group, this.#picks, this.#indexesOf(group), undefined, problems);
     return { picks, count: countOf(picks), problems: problems.problems, answers };
   }
 
-  /** A number followed by bits that tell which of some rules hold. */
-  #withBits(number: number, rules: readonly number[]): number {
+  /** Appends one bit per rule: whether it is true. */
+  #withRuleBits(number: number, rules: readonly number[]): number {
     let bits = number;
     for (const rule of rules) bits = bits * 2 + (this.ruleHolds(rule) ? 1 : 0);
     return bits;
   }
 
-  /** Everything that decides over an answer besides what stands, as one number; no longer exact where that is very much. */
-  #stateOf(group: OfferedGroup, { others, pricedBy }: Keeping): number {
-    let state = this.#withBits(0, others);
+  /** The state of all dependencies of an answer other than its picks, as one number; beyond the safe range where there are very many. */
+  #effectState(group: OfferedGroup, { effects: others, pricedBy }: CacheDependencies): number {
+    let state = this.#withRuleBits(0, others);
     for (const index of pricedBy) {
-      const first = firstAccepted(this.standing(index))?.index ?? -1;
+      const first = firstAccepted(this.acceptedPicks(index))?.index ?? -1;
       state = state * ((this.#item.groups[index]?.choices.length ?? 0) + 1) + first + 1;
     }
     if (group.priceList !== undefined) return state;
@@ -154,24 +154,24 @@ export class Settlement implements SettledAnswers {
     return state * priceLists.size + (priceLists.get(this.#circumstances.priceList) ?? 0);
   }
 
-  #stand(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): AcceptedPick[] {
-    const standing: AcceptedPick[] = [];
+  #accept(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): AcceptedPick[] {
+    const accepted: AcceptedPick[] = [];
     for (const index of indexes) {
       const pick = picks[index];
       if (!pick) continue;
-      const choice = this.#judge(group, pick);
+      const choice = this.#check(group, pick);
       if (typeof choice === 'string') {
         problems.add(choice, { group: pick.group, choice: pick.choice }, at);
         continue;
       }
       const amount = pick.amount === undefined ? undefined : group.amounts.get(pick.amount);
-      standing.push({ choice, units: pick.units ?? 1, amount, inner: this.#open(choice, pick, index, at, problems) });
+      accepted.push({ choice, units: pick.units ?? 1, amount, inner: this.#open(choice, pick, index, at, problems) });
     }
-    return standing;
+    return accepted;
   }
 
-  /** The choice that the pick names, or the first reason why the pick does not stand. */
-  #judge(group: OfferedGroup, pick: Pick): OfferedChoice | ProblemCode {
+  /** The choice that the pick names, or the first reason to reject it. */
+  #check(group: OfferedGroup, pick: Pick): OfferedChoice | ProblemCode {
     if (!this.isVisible(group.ruled)) return 'not-offered';
     const choice = group.choices[group.choiceIndex.get(pick.choice) ?? -1];
     if (!choice) return 'unknown-choice';
@@ -182,7 +182,7 @@ export class Settlement implements SettledAnswers {
     return Number.isInteger(units) && units >= 1 && units <= 99 ? choice : 'bad-units';
   }
 
-  /** The answers to the groups that a standing pick opens. */
+  /** The answers to the groups that an accepted pick opens. */
   #open(choice: OfferedChoice, pick: Pick, index: number, at: Indexes | undefined, problems: ProblemList): readonly GroupAnswer[] {
     if (choice.opens.length === 0 && !pick.picks && !pick.notes) return NO_ANSWERS;
     const path = [...(at ?? NO_INDEXES), index];
@@ -197,10 +197,10 @@ export class Settlement implements SettledAnswers {
     });
     const notes = innerNotes(choice, pick, path, problems);
     return choice.opens.map((group) => {
-      const standing = this.#stand(group, picks, indexes.get(group) ?? NO_INDEXES, path, problems);
+      const accepted = this.#accept(group, picks, indexes.get(group) ?? NO_INDEXES, path, problems);
       const { min, max, included } = group;
       const note = notes.get(group.id) ?? '';
-      return { group, at: path, min, max, included, picks: standing, count: countOf(standing), note, kept: undefined };
+      return { group, at: path, min, max, included, picks: accepted, count: countOf(accepted), note, memo: undefined };
     });
   }
 }
@@ -214,7 +214,7 @@ function placesByGroup({ groups, groupIndex }: CompiledItem, picks: readonly Pic
   return places;
 }
 
-const NOTHING_STOOD: Stood = { picks: [], count: 0, problems: [], answers: undefined };
+const NOTHING_RESOLVED: ResolvedPicks = { picks: [], count: 0, problems: [], answers: undefined };
 
 function innerNotes(choice: OfferedChoice, pick: Pick, path: Indexes, problems: ProblemList): Map<string, string> {
   const notes = new Map<string, string>();
