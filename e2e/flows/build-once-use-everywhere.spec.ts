@@ -16,7 +16,7 @@ test('an operator types a list of 12 answers, hangs it on 9 dishes except 2, let
   await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
 
   // On whole sections, but for two dishes.
-  await page.getByRole('button', { name: 'Ask it on more dishes …' }).click();
+  await page.getByRole('button', { name: 'Add to other dishes …' }).click();
   const hanging = page.getByRole('dialog', { name: /Ask “Dips”/ });
   for (const section of ['Broths and noodle bowls', 'Porridge till half past ten', 'From the griddle', 'Teas and other drinks']) {
     await hanging.getByLabel(`All of ${section}`).check();

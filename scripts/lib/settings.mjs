@@ -29,8 +29,8 @@ export function readSettings(env = process.env) {
     throw new Refusal(`DATA_DIR must be a whole path, beginning with a slash, not “${env.DATA_DIR}”.`);
   }
   if (env.HOST !== undefined && env.HOST.trim() === '') throw new Refusal('HOST must not be empty; leave it out for 127.0.0.1.');
-  if (env.PLAYED_PRINTERS !== undefined && !['on', 'off'].includes(env.PLAYED_PRINTERS)) throw new Refusal(`PLAYED_PRINTERS must be on or off, not “${env.PLAYED_PRINTERS}”.`);
-  return { port, playsPrinters: env.PLAYED_PRINTERS !== 'off', host: env.HOST ?? '127.0.0.1', databaseUrl: env.DATABASE_URL, dataDir: env.DATA_DIR ?? defaultDataDir() };
+  if (env.SIMULATED_PRINTERS !== undefined && !['on', 'off'].includes(env.SIMULATED_PRINTERS)) throw new Refusal(`SIMULATED_PRINTERS must be on or off, not “${env.SIMULATED_PRINTERS}”.`);
+  return { port, simulatesPrinters: env.SIMULATED_PRINTERS !== 'off', host: env.HOST ?? '127.0.0.1', databaseUrl: env.DATABASE_URL, dataDir: env.DATA_DIR ?? defaultDataDir() };
 }
 
 /** Runs the main function of a script; a refusal is one sentence and exit code 1. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { sayFault } from '@hearty-ladle/core';
+import { faultMessage } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { ParkedOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
@@ -10,7 +10,7 @@ import { announce } from './live/announce.ts';
 /** Loads a menu into a database: where there is none yet, or (`--replace`) in the place of everything there. */
 async function loadDemo(file: string, url: string, replace: boolean): Promise<void> {
   const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
-  if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${sayFault(fault)}`).join('\n'));
+  if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${faultMessage(fault)}`).join('\n'));
   const database = newDataSource(url);
   await connectWithPatience(database);
   await runMigrations(database);

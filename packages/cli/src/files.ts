@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { type Context as ContextType, Context, type Menu, sayFault } from '@hearty-ladle/core';
+import { type Context as ContextType, Context, type Menu, faultMessage } from '@hearty-ladle/core';
 import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 import { Failure } from './failure.ts';
 
@@ -24,7 +24,7 @@ export function readJson(file: string): unknown {
 export function readMenu(file: string): Menu {
   const parsed = parseMenuDocument(readJson(file));
   if (parsed.ok) return parsed.value;
-  const said = parsed.faults.map((fault) => `${fault.path || '/'}: ${sayFault(fault)}`);
+  const said = parsed.faults.map((fault) => `${fault.path || '/'}: ${faultMessage(fault)}`);
   throw new Failure(`The menu in ${file} is refused. ${said.join(' ')}`);
 }
 
@@ -34,5 +34,5 @@ export function readContext(file: string | undefined): ContextType {
   const value = readJson(file);
   const faults = shapeCheck(Context)(value);
   if (faults.length === 0) return value as ContextType;
-  throw new Failure(`The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${sayFault(it)}`).join(' ')}`);
+  throw new Failure(`The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${faultMessage(it)}`).join(' ')}`);
 }

@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { type Context, Menu, type Menu as MenuType, sayFault, toldFinding } from '@hearty-ladle/core';
+import { type Context, Menu, type Menu as MenuType, faultMessage, findingReport } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { checkInWorker, type CheckWatch } from '@hearty-ladle/node-runtime';
 import { analyzeItems } from './analyze-items.ts';
@@ -45,7 +45,7 @@ function need(file: string | undefined): string {
 
 async function check(menu: MenuType, context: Context): Promise<number> {
   const findings = await checkInWorker(menu, context, showProgress);
-  printJson(findings.map(toldFinding));
+  printJson(findings.map(findingReport));
   return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }
 
@@ -57,7 +57,7 @@ const showProgress: CheckWatch = (done, total) => {
 function validate(file: string): number {
   const parsed = parseMenuDocument(readJson(file));
   const faults = parsed.ok ? [] : parsed.faults;
-  printJson(faults.map((fault) => ({ path: fault.path, code: fault.code, says: sayFault(fault) })));
+  printJson(faults.map((fault) => ({ path: fault.path, code: fault.code, says: faultMessage(fault) })));
   return faults.length === 0 ? 0 : 1;
 }
 

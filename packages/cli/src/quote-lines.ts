@@ -1,5 +1,5 @@
 import { createInterface } from 'node:readline';
-import { Line, type Menu, Order, quoteLine, quoteOrder, sayFault } from '@hearty-ladle/core';
+import { Line, type Menu, Order, quoteLine, quoteOrder, faultMessage } from '@hearty-ladle/core';
 import { shapeCheck } from '@hearty-ladle/core/validation';
 import { clock } from '@hearty-ladle/node-runtime';
 import { writeLine } from './write-line.ts';
@@ -41,5 +41,5 @@ function answerTo(line: string, answer: (request: unknown) => unknown, check: Ch
   }
   const faults = check(request);
   if (faults.length === 0) return answer(request);
-  return { error: { says: faults.map((fault) => `${fault.path || '/'}: ${sayFault(fault)}`).join(' ') } };
+  return { error: { says: faults.map((fault) => `${fault.path || '/'}: ${faultMessage(fault)}`).join(' ') } };
 }

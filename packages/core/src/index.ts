@@ -4,7 +4,7 @@ export { currencyCodes, isCurrency, minorDigits } from './money/currencies.ts';
 export * from './menu/document.ts';
 export * from './menu/group-schema.ts';
 export { Channel, type Condition, Service } from './menu/condition-schema.ts';
-export { joinPointer as below, type Fault, type FaultCode, parsePointer as stepsOf } from './menu/fault.ts';
+export { joinPointer, type Fault, type FaultCode, parsePointer } from './menu/fault.ts';
 export { attachedLimits, indexOffers, type Offer, offersOf } from './menu/offered.ts';
 export { parseMenu, type ShapeCheck } from './menu/parse.ts';
 export { textIn } from './menu/text.ts';
@@ -23,7 +23,7 @@ export { type OrderQuote, quoteOrder } from './order/quote-order.ts';
 export type { OrderTicket } from './order/order-tickets.ts';
 export type { Ticket, TicketLine, TicketNote } from './ticket/ticket.ts';
 export type { Word } from './ticket/words.ts';
-export { faultMessage as sayFault } from './messages/fault-message.ts';
+export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
 export {
   type Edit, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, thingFinder, type ThingKind, type ThingRef,
@@ -42,11 +42,11 @@ export { cleanNote } from './quote/clean-note.ts';
 export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';
 export { checkMenu, type Watcher } from './check/check-menu.ts';
 export type { Finding, FindingCode, Replay, Severity } from './check/finding.ts';
-export { findingMessage as sayFinding, occasionText as sayOccasion, findingReport as toldFinding } from './messages/finding-message.ts';
+export { findingMessage, occasionText, findingReport } from './messages/finding-message.ts';
 export { declareCalories, roundedCalories } from './nutrition/calories.ts';
 export { EU_ALLERGENS, US_ALLERGENS } from './nutrition/allergens.ts';
 export { ASIDE_KINDS, documentOf, type SummaryLine, templateFor, type Workbook } from './menu/workbook.ts';
-export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type AttachAs as HangAs, attachBySection as hangByRule, attachGroups as hangGroups, type AttachRequest as Hanging, attachEdits as hangingEdits, takeOwnCopy } from './edits/attach-groups.ts';
+export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type AttachAs, attachBySection, attachGroups, type AttachRequest, attachEdits, takeOwnCopy } from './edits/attach-groups.ts';
 export {
   addOf, asDifference, type Difference, differencesOf, withChoiceOffered, withDefault, withLimits, withoutDifference, withPrice,
 } from './edits/differences.ts';
@@ -58,12 +58,12 @@ export { type Findable, findByName, plainText } from './search/find-by-name.ts';
 export { parseTemplate, type TemplateFault } from './summary/template.ts';
 export { summaryOf } from './summary/summary.ts';
 export { type PaperLine, type PaperStyle, type TicketHead, ticketPaper } from './print-layout/ticket-paper.ts';
-export { receiptText, partText as sayPart } from './print-layout/receipt.ts';
+export { receiptText, partText } from './print-layout/receipt.ts';
 export { graphemes, wrapText } from './print-layout/wrap.ts';
 export { textWidth } from './check/text-width.ts';
-export { offeredOn as askedOn } from './edits/offered-on.ts';
+export { offeredOn } from './edits/offered-on.ts';
 export { onlyHere } from './edits/only-here.ts';
-export { isHiddenChoice as isPutAway, hideChoices as putAway } from './edits/hide-choices.ts';
+export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';
 export { pictureFor } from './quote/picture.ts';
 export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';
 export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, PassTicket, PlacedOrder, Progress } from './api/kitchen.ts';

@@ -135,14 +135,14 @@ export const PrinterEntity = new EntitySchema<PrinterRow>({
   },
 });
 
-/** How a printer that is played by this project behaves just now. */
+/** How a simulated printer behaves just now. */
 export interface SimPrinterRow { station: string; mode: string }
 export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
   name: 'sim_printer',
   columns: { station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' }, mode: { type: 'text' } },
 });
 
-/** What came out of a printer that is played: one ticket, from cut to cut. */
+/** What came out of a simulated printer: one ticket, from cut to cut. */
 export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperLineOut[] }
 export const SimPaperEntity = new EntitySchema<SimPaperRow>({
   name: 'sim_paper',

@@ -19,7 +19,7 @@ const COVER_OR_JAM = 0x40;
 /** One line of 4.2 mm at 60 mm a second. */
 const SLOW_LINE_MS = 70;
 
-/** A printer that is played: it takes ESC/POS over TCP on loopback, answers its status, and can fail as real ones do. */
+/** A simulated printer: it takes ESC/POS over TCP on loopback, answers its status, and can fail as real ones do. */
 export class SimulatedPrinter {
   readonly #server: Server;
   readonly #sockets = new Set<Socket>();

@@ -1,4 +1,4 @@
-import { sayFault } from '@hearty-ladle/core';
+import { faultMessage } from '@hearty-ladle/core';
 import type { RequestHandler } from 'express';
 import { type Judge, NotJsonError } from '../judge/judge.ts';
 import type { Judgement, RequestName } from '../judge/request-schemas.ts';
@@ -22,5 +22,5 @@ export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
 
 /** The faults in words, the count of the others, and whether there may be more, as the rest was not looked at. */
 export function saidJudgement({ faults, more, isWhole }: Judgement): object {
-  return { faults: faults.map(({ path, code, params }) => ({ path, code, params, says: sayFault({ path, code, params }) })), ...(more > 0 && { more }), ...(!isWhole && { isPartial: true }) };
+  return { faults: faults.map(({ path, code, params }) => ({ path, code, params, says: faultMessage({ path, code, params }) })), ...(more > 0 && { more }), ...(!isWhole && { isPartial: true }) };
 }

@@ -51,7 +51,7 @@ export async function openHouse() {
     await settings.write(database, change(house), version);
   };
 
-  /** Printers for every station, played in this process. */
+  /** Simulated printers for every station, in this process. */
   const openPrinters = async () => {
     const printers = new SimulatedPrinters(database, url);
     await printers.start();

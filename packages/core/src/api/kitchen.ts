@@ -84,7 +84,7 @@ export interface PlacedOrder {
   readonly total: number;
 }
 
-/** A line as it stands on paper, read back from the bytes that a played printer was sent. */
+/** A line as it stands on paper, read back from the bytes that a simulated printer was sent. */
 export type PaperLineOut =
   | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
   /** A drawn line: a PNG in base64, and its size in dots. */

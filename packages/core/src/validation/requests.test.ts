@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Context, Line, Order, sayFault } from '../index.ts';
+import { Context, Line, Order, faultMessage } from '../index.ts';
 import { shapeCheck } from './index.ts';
 
 const checks = { line: shapeCheck(Line), order: shapeCheck(Order), context: shapeCheck(Context) };
@@ -26,7 +26,7 @@ describe('a request is an error of the caller where', () => {
     ['an 86’d combination has no picks', { out: { variants: [{ item: 'tea' }] } }, 'missing-field /out/variants/0'],
   ])('%s', (_, more, fault) => {
     expect(faults('line', line(more))).toEqual([fault]);
-    for (const one of checks.line(line(more))) expect(sayFault(one)).toMatch(/^.{8,}[.”]$/u);
+    for (const one of checks.line(line(more))) expect(faultMessage(one)).toMatch(/^.{8,}[.”]$/u);
   });
 
   it.each<[string, string, string]>([

@@ -1,4 +1,4 @@
-import { type Context, toldFinding } from '@hearty-ladle/core';
+import { type Context, findingReport } from '@hearty-ladle/core';
 import { checkInWorker } from '@hearty-ladle/node-runtime';
 import { log } from '../../log.ts';
 import type { AudienceRouter } from '../audience-router.ts';
@@ -33,7 +33,7 @@ export function checkRoutes(routes: AudienceRouter, { database, cache }: Service
         told = performance.now();
         write({ done, total });
       }, gone.signal);
-      write({ findings: findings.map(toldFinding) });
+      write({ findings: findings.map(findingReport) });
     } catch (error) {
       // The answer has begun: it can only be cut off.
       if (!gone.signal.aborted) {

@@ -32,7 +32,7 @@ export interface Printer {
   readonly port: number;
   readonly health: string;
   readonly since: string;
-  /** How it is played; null for a real one. */
+  /** The mode of a simulated printer; null for a real one. */
   readonly mode: string | null;
 }
 

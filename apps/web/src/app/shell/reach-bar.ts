@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type DishReach, sayFault } from '@hearty-ladle/core';
+import { type DishReach, faultMessage } from '@hearty-ladle/core';
 import { Editor } from '../state/editor.ts';
 import { sayNamedFinding, sayPlace } from '../text/findings.ts';
 import { sayMoney } from '../text/money.ts';
@@ -21,7 +21,7 @@ export class ReachBar {
   protected readonly all = signal(false);
   protected readonly pendingChange = this.editor.pendingChange;
   protected readonly reach = computed(() => this.pendingChange()?.reach);
-  protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(sayFault))]);
+  protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
     const menu = this.editor.compiled();
     return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding) })) : [];

@@ -11,7 +11,7 @@ export class Editor {
   readonly #store = inject(Store);
   readonly load = this.#store.selectSignal(menuFeature.selectLoad);
   readonly menu = this.#store.selectSignal(menuFeature.selectMenu);
-  readonly waiting = this.#store.selectSignal(menuFeature.selectPendingEdits);
+  readonly pendingEdits = this.#store.selectSignal(menuFeature.selectPendingEdits);
   readonly readFailure = this.#store.selectSignal(menuFeature.selectReadFailure);
   readonly sendFailure = this.#store.selectSignal(menuFeature.selectSendFailure);
   readonly past = this.#store.selectSignal(menuFeature.selectPast);

@@ -1,5 +1,5 @@
 import '@angular/compiler';
-import { type ChangeRequest, type Group, hangGroups, type Menu } from '@hearty-ladle/core';
+import { type ChangeRequest, type Group, attachGroups, type Menu } from '@hearty-ladle/core';
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SentChange } from '../api/api.ts';
@@ -39,10 +39,10 @@ function open(items: Menu['items'] = []) {
     },
   };
   const reach = { find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })) };
-  const played = runEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
-  played.act(menuActions.opened());
+  const running = runEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
+  running.act(menuActions.opened());
   vi.advanceTimersByTime(50);
-  return { ...played, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
+  return { ...running, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
 }
 
 describe('what is typed', () => {
@@ -195,7 +195,7 @@ describe('a change of what several dishes share', () => {
   it('is sent without asking where it only attaches a group to dishes', () => {
     const { act, state } = open(dishes('x', 'y'));
     const house = menu([group('a'), group('b')], dishes('x', 'y'));
-    act(menuActions.changed({ label: 'hang', change: { edits: hangGroups(house, ['b'], house.items, 'shared') } }));
+    act(menuActions.changed({ label: 'hang', change: { edits: attachGroups(house, ['b'], house.items, 'shared') } }));
     expect(state().pendingChange).toBeUndefined();
     expect(state().pendingEdits).toHaveLength(1);
   });

@@ -1,5 +1,5 @@
 import {
-  applyUnchecked, askedOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook,
+  applyUnchecked, offeredOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook,
 } from '@hearty-ladle/core';
 import type { FailureKind } from '../api/failure.ts';
 import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
@@ -119,7 +119,7 @@ export function needsRead({ isStale, revision, newest, sending, readFailure }: M
 
 /** Whether a change touches something that more than one dish has: a group that several ask, or a house rule. */
 export function isShared(menu: Menu, change: Change): boolean {
-  return touchedBy(change).some(({ kind, id }) => kind === 'rules' || (kind === 'groups' && (askedOn(menu).get(id)?.length ?? 0) > 1));
+  return touchedBy(change).some(({ kind, id }) => kind === 'rules' || (kind === 'groups' && (offeredOn(menu).get(id)?.length ?? 0) > 1));
 }
 
 /** One change after another as one; a thing that is put twice in a row is put once. */

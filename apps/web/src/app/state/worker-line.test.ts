@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { WorkerLine } from './worker-line.ts';
 
-/** A worker that is played: what it is asked is kept, and it answers when it is told to. */
-class PlayedWorker {
+/** A fake worker: what it is asked is kept, and it answers when it is told to. */
+class FakeWorker {
   asked: string[] = [];
   ended = false;
   onmessage: ((event: { data: string }) => void) | undefined;
@@ -13,9 +13,9 @@ class PlayedWorker {
 }
 
 function newLine() {
-  const workers: PlayedWorker[] = [];
+  const workers: FakeWorker[] = [];
   const line = new WorkerLine<string, string>(() => {
-    const worker = new PlayedWorker();
+    const worker = new FakeWorker();
     workers.push(worker);
     return worker as unknown as Worker;
   }, (answer) => answer.endsWith('!'));

@@ -1,7 +1,7 @@
-import type { Hanging, Workbook } from '@hearty-ladle/core';
+import type { AttachRequest, Workbook } from '@hearty-ladle/core';
 
 /** What was done, for the history: which groups are asked on how many dishes. */
-export function attachText(menu: Workbook, { groups, dishes }: Hanging): string {
+export function attachText(menu: Workbook, { groups, dishes }: AttachRequest): string {
   const names = menu.groups.filter(({ id }) => groups.includes(id)).map(({ name }) => `“${name}”`).join(', ');
   return `${names} asked on ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;
 }

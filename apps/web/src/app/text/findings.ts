@@ -1,4 +1,4 @@
-import { type CompiledMenu, type Finding, type Menu, type Pick, type Replay, type Rule, sayFinding, textIn, thingOf } from '@hearty-ladle/core';
+import { type CompiledMenu, type Finding, type Menu, type Pick, type Replay, type Rule, findingMessage, textIn, thingOf } from '@hearty-ladle/core';
 import { sayLanguage } from './languages.ts';
 
 /** A finding in words, with the names that people gave in the place of ids. */
@@ -20,7 +20,7 @@ export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
     ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
     ...(Array.isArray(params['languages']) && { languages: params['languages'].map((tag) => sayLanguage(String(tag))) }),
   };
-  return sayFinding({
+  return findingMessage({
     ...finding, params: named, ...(picks && { picks: namedPicks(picks) }), ...(occasion && { occasion: namedOccasion(menu, occasion) }),
   });
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { askedOn, type Group, type HangAs, type Hanging, type Workbook } from '@hearty-ladle/core';
+import { offeredOn, type Group, type AttachAs, type AttachRequest, type Workbook } from '@hearty-ladle/core';
 import { Dialog } from 'primeng/dialog';
 import { DishPicker, type PickedDishes } from './dish-picker.ts';
 
@@ -7,7 +7,7 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
 
 /** Hangs one or several groups on one or many dishes at once. */
 @Component({
-  selector: 'hl-hang-dialog',
+  selector: 'hl-attach-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Dialog, DishPicker],
   template: `
@@ -21,15 +21,15 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
       <hl-dish-picker [menu]="menu()" [done]="done()" (pickedChange)="picked.set($event)" />
       <fieldset class="how">
         <legend class="sr">How</legend>
-        <label><input type="radio" name="hang-as" [checked]="how() === 'shared'" (change)="how.set('shared')" /> <span><strong>Shared</strong>: a change to the group reaches them all</span></label>
-        <label><input type="radio" name="hang-as" [checked]="how() === 'own'" (change)="how.set('own')" /> <span><strong>Their own copies</strong>: from now on each goes its own way</span></label>
+        <label><input type="radio" name="attach-as" [checked]="how() === 'shared'" (change)="how.set('shared')" /> <span><strong>Shared</strong>: a change to the group reaches them all</span></label>
+        <label><input type="radio" name="attach-as" [checked]="how() === 'own'" (change)="how.set('own')" /> <span><strong>Their own copies</strong>: from now on each goes its own way</span></label>
       </fieldset>
       @if (byRule(); as words) {
         <label class="later"><input type="checkbox" [checked]="later()" [disabled]="how() === 'own'" (change)="later.set($any($event.target).checked)" /> <span>Also on dishes that come to {{ words }} later</span></label>
       }
       <ng-template #footer>
         <button type="button" class="button" (click)="closed.emit()">Not now</button>
-        <button type="button" class="button main" [disabled]="picked().items.length === 0 && !(later() && byRule())" (click)="hang()">{{ picked().items.length === 0 ? 'Ask it' : picked().items.length === 1 ? 'Ask it on this dish' : 'Ask it on these ' + picked().items.length + ' dishes' }}</button>
+        <button type="button" class="button main" [disabled]="picked().items.length === 0 && !(later() && byRule())" (click)="attach()">{{ picked().items.length === 0 ? 'Ask it' : picked().items.length === 1 ? 'Ask it on this dish' : 'Ask it on these ' + picked().items.length + ' dishes' }}</button>
       </ng-template>
     </p-dialog>
   `,
@@ -46,17 +46,17 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
 export class AttachDialog {
   readonly menu = input.required<Workbook>();
   readonly group = input.required<Group>();
-  readonly hung = output<Hanging>();
+  readonly attached = output<AttachRequest>();
   readonly closed = output<void>();
   protected readonly picked = signal<PickedDishes>(NONE);
-  protected readonly how = signal<HangAs>('shared');
+  protected readonly how = signal<AttachAs>('shared');
   protected readonly later = signal(false);
   protected readonly more = signal<ReadonlySet<string>>(new Set());
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
   protected readonly groups = computed(() => [this.group().id, ...this.more()]);
   protected readonly names = computed(() => this.menu().groups.filter(({ id }) => this.groups().includes(id)).map(({ name }) => name).join(', '));
   protected readonly done = computed(() => {
-    const asked = askedOn(this.menu());
+    const asked = offeredOn(this.menu());
     return new Set(this.more().size > 0 ? [] : (asked.get(this.group().id) ?? []));
   });
   protected readonly byRule = computed(() => {
@@ -72,9 +72,9 @@ export class AttachDialog {
     this.more.set(next);
   }
 
-  protected hang(): void {
+  protected attach(): void {
     const { items, sections, tags, except } = this.picked();
     const later = this.later() && this.how() === 'shared' && this.byRule() !== '' ? { sections, tags, except } : undefined;
-    this.hung.emit({ groups: this.groups(), dishes: items, as: this.how(), later });
+    this.attached.emit({ groups: this.groups(), dishes: items, as: this.how(), later });
   }
 }

@@ -31,7 +31,7 @@ export class ChoiceGrid {
   readonly opened = input<string>();
   /** The new list of choices, and which field of which row was typed in (absent: rows came, went or moved). */
   readonly choicesChange = output<{ choices: Choice[]; typed?: string }>();
-  readonly putAway = output<{ choices: string[]; away: boolean }>();
+  readonly choicesHidden = output<{ choices: string[]; away: boolean }>();
   readonly detailsAsked = output<string>();
   readonly removalAsked = output<string>();
 
@@ -173,7 +173,7 @@ export class ChoiceGrid {
   }
 
   protected putTickedAway(away: boolean): void {
-    this.putAway.emit({ choices: [...this.ticked()], away });
+    this.choicesHidden.emit({ choices: [...this.ticked()], away });
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {

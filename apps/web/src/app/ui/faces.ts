@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, preselectedLine, quoteLine, type Replay, sayOccasion, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, preselectedLine, quoteLine, type Replay, occasionText, textIn, withoutUnknown } from '@hearty-ladle/core';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { sayMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
@@ -44,7 +44,7 @@ export class Faces {
     return rest;
   });
   readonly #occasion = computed(() => ({ ...this.#unsaid(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
-  protected readonly shownAs = computed(() => sayOccasion(namedOccasion(this.menu(), this.#unsaid())));
+  protected readonly shownAs = computed(() => occasionText(namedOccasion(this.menu(), this.#unsaid())));
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
     const compiled = this.compiled();

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isPutAway, putAway, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
+import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isHiddenChoice, hideChoices, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Editor } from '../state/editor.ts';
 import { RemovalBox } from './removal-box.ts';
 import { KIND_WORDS } from '../text/kinds.ts';
@@ -43,7 +43,7 @@ export class GroupSheet {
   protected readonly words = computed<GridWords>(() => ({
     locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
   }));
-  protected readonly away = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isPutAway(this.menu(), this.group().id, id)).map(({ id }) => id)));
+  protected readonly away = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
   /** The answers that open this group, by name. */
   protected readonly openedBy = computed(() =>
     usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => sayUse(this.menu(), use).name).join(', '),
@@ -94,7 +94,7 @@ export class GroupSheet {
 
   protected hide({ choices, away }: { choices: string[]; away: boolean }): void {
     const label = away ? `Put answers of “${this.group().name}” away` : `Brought answers of “${this.group().name}” back`;
-    this.editor.change(label, putAway(this.menu(), this.group().id, choices, away), this.#where());
+    this.editor.change(label, hideChoices(this.menu(), this.group().id, choices, away), this.#where());
   }
 
   /** A choice that nobody speaks of goes at once; for others the list of who does is shown first. */

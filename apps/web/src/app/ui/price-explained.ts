@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type CompiledMenu, type Part, type PriceSum, sayPart } from '@hearty-ladle/core';
+import { type CompiledMenu, type Part, type PriceSum, partText } from '@hearty-ladle/core';
 import { sayMoney } from '../text/money.ts';
 
 /** Why this price: the sum, line by line, as the core worked it out. */
@@ -44,7 +44,7 @@ export class PriceExplained {
   }
 
   #words(part: Part): string {
-    return part.kind === 'base' ? this.#baseWords(part) : sayPart(this.menu(), part, this.locale());
+    return part.kind === 'base' ? this.#baseWords(part) : partText(this.menu(), part, this.locale());
   }
 
   #baseWords(part: Part): string {
@@ -52,7 +52,7 @@ export class PriceExplained {
       case 'sale': return 'Sale price';
       case 'quantity': return 'Price for this many';
       case 'cell': return 'Price of this combination';
-      case 'choice': return sayPart(this.menu(), part, this.locale());
+      case 'choice': return partText(this.menu(), part, this.locale());
       case 'rule': return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
       default: return 'Dish';
     }

@@ -7,14 +7,14 @@ import { runEffects } from '../../../testing/run-effects.ts';
 import type { CheckMessage } from './check-message.ts';
 import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
 
-/** Workers that are played: each keeps what it was asked, and tells when it is told to. */
-class PlayedWorker {
+/** Fake workers: each keeps what it was asked, and tells when it is told to. */
+class FakeWorker {
   onerror: ((event: { message: string }) => void) | undefined;
-  static readonly all: PlayedWorker[] = [];
+  static readonly all: FakeWorker[] = [];
   asked: unknown;
   ended = false;
   onmessage: ((event: { data: CheckMessage }) => void) | undefined;
-  constructor() { PlayedWorker.all.push(this); }
+  constructor() { FakeWorker.all.push(this); }
   postMessage(menu: unknown): void { this.asked = menu; }
   terminate(): void { this.ended = true; }
   tell(data: CheckMessage): void { if (!this.ended) this.onmessage?.({ data }); }
@@ -27,18 +27,18 @@ const analysis = { item: 'a', exact: true, builds: '2', price: null, calories: n
 
 function play() {
   const menus = new Subject<Menu | undefined>();
-  const played = runEffects(CheckEffects, {}, checkFeature, [{ provide: Store, useValue: { select: () => menus } }]);
+  const running = runEffects(CheckEffects, {}, checkFeature, [{ provide: Store, useValue: { select: () => menus } }]);
   const change = (menu: Menu | undefined, ms = PAUSE) => {
     menus.next(menu);
     vi.advanceTimersByTime(ms);
   };
-  return { ...played, change, worker: (at: number) => PlayedWorker.all.at(at) };
+  return { ...running, change, worker: (at: number) => FakeWorker.all.at(at) };
 }
 
 beforeEach(() => {
   vi.useFakeTimers();
-  vi.stubGlobal('Worker', PlayedWorker);
-  PlayedWorker.all.length = 0;
+  vi.stubGlobal('Worker', FakeWorker);
+  FakeWorker.all.length = 0;
 });
 afterEach(() => {
   vi.unstubAllGlobals();
@@ -49,10 +49,10 @@ describe('line check in the pages', () => {
   it('is worked out in a worker, with its progress, once there is a menu', () => {
     const check = play();
     check.change(menuOf('early'));
-    expect(PlayedWorker.all).toEqual([]);
+    expect(FakeWorker.all).toEqual([]);
     check.act(checkActions.opened());
     check.change(undefined);
-    expect(PlayedWorker.all).toEqual([]);
+    expect(FakeWorker.all).toEqual([]);
     check.change(menuOf('one'));
     expect(check.worker(0)?.asked).toEqual({ name: 'one' });
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
@@ -68,7 +68,7 @@ describe('line check in the pages', () => {
     check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [] });
     check.change(menuOf('two'), PAUSE - 1);
     check.change(menuOf('three'), PAUSE - 1);
-    expect(PlayedWorker.all).toHaveLength(1);
+    expect(FakeWorker.all).toHaveLength(1);
     vi.advanceTimersByTime(1);
     expect([check.worker(0)?.ended, check.worker(1)?.asked]).toEqual([true, { name: 'three' }]);
     check.worker(1)?.tell({ type: 'progress', done: 1, total: 2 });
@@ -92,7 +92,7 @@ describe('line check in the pages', () => {
     check.act(checkActions.opened());
     check.change(menu);
     check.change(menu);
-    expect(PlayedWorker.all).toHaveLength(1);
+    expect(FakeWorker.all).toHaveLength(1);
   });
 
   it('is stopped when somebody stops it, and begins again with the next change', () => {

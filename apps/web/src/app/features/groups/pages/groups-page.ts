@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { askedOn, copyOfGroup, type Group, type GroupKind, type Hanging, hangingEdits, newGroup, plainText, usesOf, type Workbook } from '@hearty-ladle/core';
+import { offeredOn, copyOfGroup, type Group, type GroupKind, type AttachRequest, attachEdits, newGroup, plainText, usesOf, type Workbook } from '@hearty-ladle/core';
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
@@ -31,14 +31,14 @@ export class GroupsPage {
   readonly #finder = inject(SpanFinder);
   protected readonly filter = signal('');
   protected readonly making = signal(false);
-  protected readonly hanging = signal(false);
+  protected readonly attaching = signal(false);
   protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
   protected readonly kinds = KINDS_IN_ORDER.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
 
   protected readonly rows = computed(() => {
     const menu = this.editor.menu();
     if (!menu) return [];
-    const asked = askedOn(menu);
+    const asked = offeredOn(menu);
     const wanted = plainText(this.filter());
     return menu.groups
       .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), where: sayWhere(asked.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
@@ -47,7 +47,7 @@ export class GroupsPage {
   protected readonly current = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
   protected readonly dishes = computed(() => {
     const menu = this.editor.menu();
-    const ids = menu ? (askedOn(menu).get(this.group() ?? '') ?? []) : [];
+    const ids = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
     return ids.flatMap((id) => {
       const item = menu?.items.find((it) => it.id === id);
       return item ? [{ id, name: this.editor.read(item.name) }] : [];
@@ -102,10 +102,10 @@ export class GroupsPage {
     this.open(copy.id);
   }
 
-  protected hang(hanging: Hanging): void {
-    this.hanging.set(false);
+  protected attach(attaching: AttachRequest): void {
+    this.attaching.set(false);
     const menu = this.editor.menu();
-    if (menu) this.editor.change(attachText(menu, hanging), hangingEdits(menu, hanging));
+    if (menu) this.editor.change(attachText(menu, attaching), attachEdits(menu, attaching));
   }
 
   /** A group that nothing speaks of goes at once; else the list of what does is shown first. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { copyQuestions, type HangAs, type Item, type Workbook } from '@hearty-ladle/core';
+import { copyQuestions, type AttachAs, type Item, type Workbook } from '@hearty-ladle/core';
 import { Dialog } from 'primeng/dialog';
 import { Editor } from '../../../state/editor.ts';
 import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
@@ -40,7 +40,7 @@ export class CopyQuestions {
   protected readonly self = computed(() => new Set([this.item().id]));
   protected readonly picked = signal<PickedDishes['items']>([]);
   protected readonly mode = signal<'add' | 'replace'>('add');
-  protected readonly how = signal<HangAs>('shared');
+  protected readonly how = signal<AttachAs>('shared');
 
   protected copy(): void {
     const to = this.menu().items.filter(({ id }) => this.picked().includes(id));

@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
-  askedOn, type Attachment, type CompiledMenu, differencesOf, exceptFrom, type Group, type GroupKind, type Hanging, hangingEdits, type Item, newGroup, type OfferedGroup,
+  offeredOn, type Attachment, type CompiledMenu, differencesOf, exceptFrom, type Group, type GroupKind, type AttachRequest, attachEdits, type Item, newGroup, type OfferedGroup,
   parsePrice, priceText, type Target, usesOf,
 } from '@hearty-ladle/core';
 import { RemovalBox } from '../../../ui/removal-box.ts';
@@ -37,7 +37,7 @@ export class ItemSheet {
   protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.editor.digits(), this.editor.lists()));
   protected readonly priceIsWrong = computed(() => this.#typedPrice() !== undefined && this.#parsed(this.#typedPrice() ?? '') === undefined);
   protected readonly priceHint = computed(() => this.menu().menu.priceLists.map(({ name }) => name).join(' / '));
-  protected readonly hanging = signal<Group | undefined>(undefined);
+  protected readonly attaching = signal<Group | undefined>(undefined);
   protected readonly copying = signal(false);
   protected readonly removing = signal(false);
   protected readonly target = computed((): Target => ({ kind: 'items', id: this.item().id }));
@@ -45,7 +45,7 @@ export class ItemSheet {
   protected readonly cards = computed(() => {
     const offered = this.menu().item(this.item().id)?.groups ?? [];
     const attached = this.item().groups ?? [];
-    const asked = askedOn(this.menu().menu);
+    const asked = offeredOn(this.menu().menu);
     return offered.map((group) => {
       const index = attached.findIndex((it) => it.group === group.id);
       const attachment = attached[index];
@@ -115,9 +115,9 @@ export class ItemSheet {
     ]);
   }
 
-  protected hang(hanging: Hanging): void {
-    this.hanging.set(undefined);
-    this.editor.change(attachText(this.menu().menu, hanging), hangingEdits(this.menu().menu, hanging));
+  protected attachTo(attaching: AttachRequest): void {
+    this.attaching.set(undefined);
+    this.editor.change(attachText(this.menu().menu, attaching), attachEdits(this.menu().menu, attaching));
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {

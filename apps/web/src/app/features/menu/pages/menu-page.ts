@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router } from '@angular/router';
-import { askedOn, type Item, type Replay } from '@hearty-ladle/core';
+import { offeredOn, type Item, type Replay } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
@@ -32,7 +32,7 @@ export class MenuPage {
 
   protected readonly others = computed(() => {
     const menu = this.editor.menu();
-    const dishes = menu ? (askedOn(menu).get(this.group() ?? '') ?? []) : [];
+    const dishes = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
     return dishes.filter((id) => id !== this.item());
   });
   /** Where the open group is used besides, by the dishes' names. */

@@ -32,11 +32,11 @@ export class PassPage {
   readonly #now = signal(Date.now());
 
   protected readonly rails = computed(() => {
-    const hanging = this.pass().tickets.filter(({ bumpedAt }) => bumpedAt === null);
+    const attaching = this.pass().tickets.filter(({ bumpedAt }) => bumpedAt === null);
     return this.stations()
       .filter(({ id }) => this.station() === undefined || id === this.station())
       .map(({ id, name }) => {
-        const tickets = hanging.filter((ticket) => ticket.station === id);
+        const tickets = attaching.filter((ticket) => ticket.station === id);
         return { id, name, tickets, printer: this.#sayPrinter(id), sums: sumsOf(tickets) };
       });
   });
