@@ -84,7 +84,7 @@ test('a change that would break a dish is shown before it is kept, and put back'
   const first = page.getByLabel('Guest reads, row 1');
   await expect(first).toHaveValue('Short');
   for (const name of ['Short', 'Tall']) {
-    await page.getByRole('button', { name: `Take away ${name}` }).click();
+    await page.getByRole('button', { name: `Delete ${name}` }).click();
     const stillUsed = page.getByRole('alertdialog', { name: `Delete ${name}` });
     if (await stillUsed.isVisible()) await stillUsed.getByRole('button', { name: 'Delete everywhere' }).click();
   }
@@ -95,7 +95,7 @@ test('a change that would break a dish is shown before it is kept, and put back'
   await expect(first).toHaveValue('Short');
 });
 
-test('many answers are changed at once: ticked, filled down, put away and brought back', async ({ page }) => {
+test('many answers are changed at once: ticked, filled down, hidden and shown again', async ({ page }) => {
   await page.goto(at('/groups/spread'));
   await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(1);
   await page.getByLabel('Tick row 1').check();
@@ -109,10 +109,10 @@ test('many answers are changed at once: ticked, filled down, put away and brough
   await page.getByLabel('Kitchen reads, row 2').press('Control+d');
   await expect(page.getByLabel('Kitchen reads, row 2')).toHaveValue('TOP');
   await page.getByLabel('Tick row 3').check();
-  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.getByRole('button', { name: 'Hide', exact: true }).click();
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await reach.getByRole('button', { name: 'Apply to all' }).click();
-  await expect(page.locator('hl-choice-grid').getByText('put away', { exact: true })).toBeVisible();
+  await expect(page.locator('hl-choice-grid').getByText('hidden', { exact: true })).toBeVisible();
   await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(1);
@@ -136,7 +136,7 @@ test('anything is found by any of its names, and the journal names who changed w
   await entry.getByText('What changed').click();
   await expect(entry).toContainText('Milk in it?');
   await expectAccessible(page);
-  await entry.getByRole('button', { name: /Take back/ }).click();
+  await entry.getByRole('button', { name: /^Undo: / }).click();
   await expect(page.getByText('Undone: Changed what “Milk” asks')).toBeVisible();
 });
 

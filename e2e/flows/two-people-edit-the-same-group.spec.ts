@@ -22,7 +22,7 @@ test('the second of two who edit the same group is told, and nothing is overwrit
   await expect(first.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
   await expect(second.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
 
-  await told.getByRole('button', { name: 'Put mine in its place' }).click();
+  await told.getByRole('button', { name: 'Use mine' }).click();
   await expect(second.getByLabel(OUR_NAME)).toHaveValue('Insides');
   await expect(first.getByLabel(OUR_NAME)).toHaveValue('Insides');
 });

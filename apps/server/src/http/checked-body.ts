@@ -10,7 +10,7 @@ export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     try {
       const { body, judgement } = await judge.ofRequest(name, bytes);
-      if (judgement.faults.length > 0) return sendProblem(response, 400, 'bad-shape', 'The request does not have the expected form.', saidJudgement(judgement));
+      if (judgement.faults.length > 0) return sendProblem(response, 400, 'bad-shape', 'The request does not have the expected form.', judgementBody(judgement));
       request.body = body;
     } catch (error) {
       if (error instanceof NotJsonError) return sendProblem(response, 400, 'not-json', 'The request is not JSON.');
@@ -21,6 +21,6 @@ export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
 }
 
 /** The faults in words, the count of the others, and whether there may be more, as the rest was not looked at. */
-export function saidJudgement({ faults, more, isWhole }: Judgement): object {
+export function judgementBody({ faults, more, isWhole }: Judgement): object {
   return { faults: faults.map(({ path, code, params }) => ({ path, code, params, says: faultMessage({ path, code, params }) })), ...(more > 0 && { more }), ...(!isWhole && { isPartial: true }) };
 }

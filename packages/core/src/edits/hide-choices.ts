@@ -2,25 +2,25 @@ import type { Edit } from '../change/edit.ts';
 import type { Id, Menu, Rule } from '../menu/document.ts';
 import { ALWAYS } from './references.ts';
 
-/** The house rule that hides what was put away: its condition always holds. */
-const PUT_AWAY = 'put-away';
+/** The house rule that hides choices on purpose: its condition always holds. */
+const HIDDEN_CHOICES = 'hidden-choices';
 
 /** Whether a choice is hidden without being deleted. */
 export function isHiddenChoice(menu: Menu, group: Id, choice: Id): boolean {
   return ruleOf(menu)?.then.some((effect) => 'hide' in effect && effect.hide === `${group}/${choice}`) ?? false;
 }
 
-/** Hides choices of a group wherever dishes ask it, or brings them back; nothing of them is lost. */
-export function hideChoices(menu: Menu, group: Id, choices: readonly Id[], away: boolean): Edit[] {
+/** Hides choices of a group wherever a dish has the group itself, or shows them again; nothing of them is lost. */
+export function hideChoices(menu: Menu, group: Id, choices: readonly Id[], hidden: boolean): Edit[] {
   const rule = ruleOf(menu);
   const paths = choices.map((choice) => `${group}/${choice}`);
   const others = (rule?.then ?? []).filter((effect) => !('hide' in effect && paths.includes(effect.hide)));
-  const then = away ? [...others, ...paths.map((hide) => ({ hide }))] : others;
-  if (then.length === 0) return rule ? [{ type: 'remove', kind: 'rules', id: PUT_AWAY }] : [];
-  const thing: Rule = { id: PUT_AWAY, name: 'Put away for now', when: ALWAYS, then };
+  const then = hidden ? [...others, ...paths.map((hide) => ({ hide }))] : others;
+  if (then.length === 0) return rule ? [{ type: 'remove', kind: 'rules', id: HIDDEN_CHOICES }] : [];
+  const thing: Rule = { id: HIDDEN_CHOICES, name: 'Hidden for now', when: ALWAYS, then };
   return [{ type: 'put', kind: 'rules', thing }];
 }
 
 function ruleOf(menu: Menu): Rule | undefined {
-  return menu.rules?.find(({ id }) => id === PUT_AWAY);
+  return menu.rules?.find(({ id }) => id === HIDDEN_CHOICES);
 }

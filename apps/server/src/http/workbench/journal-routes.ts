@@ -3,7 +3,7 @@ import type { Response } from 'express';
 import { type ChangeOutcome, undoChange } from '../../commands/change-menu.ts';
 import { journalPage } from '../../queries/journal.ts';
 import type { AudienceRouter } from '../audience-router.ts';
-import { saidJudgement } from '../checked-body.ts';
+import { judgementBody } from '../checked-body.ts';
 import { numberFrom } from '../../db/number-from.ts';
 import { personOf } from '../person.ts';
 import { sendProblem } from '../problem.ts';
@@ -35,6 +35,6 @@ export function sendChangeOutcome(response: Response, outcome: ChangeOutcome, st
     case 'conflict':
       return sendProblem(response, 409, 'stale', staleTitle, { revision: outcome.revision, conflicts: outcome.conflicts });
     case 'refused':
-      return sendProblem(response, 422, 'faults', 'The menu would not be right after this change.', { ...saidJudgement(outcome.judgement), stillUsed: outcome.stillUsed });
+      return sendProblem(response, 422, 'faults', 'The menu would not be right after this change.', { ...judgementBody(outcome.judgement), stillUsed: outcome.stillUsed });
   }
 }

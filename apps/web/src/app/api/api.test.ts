@@ -46,9 +46,9 @@ describe('an order that was placed', () => {
   });
 });
 
-describe('smaller deeds', () => {
-  it('say why something cannot be taken back, in the server’s words or our own', async () => {
-    const said = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.takeBack(3, 'undo-3'));
+describe('smaller requests', () => {
+  it('say why something cannot be undone, in the server’s words or our own', async () => {
+    const said = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.undo(3, 'undo-3'));
     expect(await said(200)).toBeUndefined();
     expect(await said(409, { title: 'The milk was changed since.' })).toBe('The milk was changed since.');
     expect(await said(0, null)).toMatch(/does not answer/);

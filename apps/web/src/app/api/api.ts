@@ -6,7 +6,7 @@ import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
 import { bodyOf, failureOf, type FailureKind, titleOf } from './failure.ts';
 import type {
-  Conflict, HouseNow, JournalEntry, KeptChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, ParkedOrder, PassTicket, PlacedOrder, Printer, Progress, SaidFault, StoredMenu,
+  Conflict, HouseNow, JournalEntry, KeptChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, ParkedOrder, PassTicket, PlacedOrder, Printer, Progress, FaultWithMessage, StoredMenu,
 } from './wire.ts';
 
 type Unanswered = Exclude<FailureKind, 'refused'>;
@@ -15,7 +15,7 @@ type Unanswered = Exclude<FailureKind, 'refused'>;
 export type SentChange =
   | { readonly outcome: 'kept'; readonly kept: KeptChange }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
-  | { readonly outcome: 'refused'; readonly faults: readonly SaidFault[]; readonly says: string }
+  | { readonly outcome: 'refused'; readonly faults: readonly FaultWithMessage[]; readonly says: string }
   | { readonly outcome: Unanswered };
 
 export type SentOrder =
@@ -55,7 +55,7 @@ export class Api {
         }
         const kind = failureOf(error);
         if (kind !== 'refused') return of<SentChange>({ outcome: kind });
-        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as SaidFault[] | undefined) ?? [], says: titleOf(error) });
+        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as FaultWithMessage[] | undefined) ?? [], says: titleOf(error) });
       }),
     );
   }
@@ -65,7 +65,7 @@ export class Api {
   }
 
   /** Undoes one change; answers why not, in words, or nothing when it was done. The same id is answered the same. */
-  takeBack(seq: number, id: string): Observable<string | undefined> {
+  undo(seq: number, id: string): Observable<string | undefined> {
     return this.#http.post(`/api/workbench/journal/${seq}/take-back`, { id }, { headers: this.#who() }).pipe(
       map(() => undefined),
       catchError((error: HttpErrorResponse) => of(failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. Try again: it is undone once, however often it is sent.')),

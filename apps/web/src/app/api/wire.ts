@@ -22,7 +22,7 @@ export interface Conflict extends ThingRef {
   readonly thing?: Thing;
 }
 
-export type SaidFault = Fault & { readonly says: string };
+export type FaultWithMessage = Fault & { readonly says: string };
 
 export type LineProblem = Problem & { readonly line: number | null };
 

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { type DishReach, faultMessage } from '@hearty-ladle/core';
 import { Editor } from '../state/editor.ts';
-import { sayNamedFinding, sayPlace } from '../text/findings.ts';
-import { sayMoney } from '../text/money.ts';
+import { findingText, placeName } from '../text/findings.ts';
+import { formatMoney } from '../text/money.ts';
 
 /**
  * What a change to something shared touches, before it is kept: the dishes, their lowest and highest price before
@@ -24,7 +24,7 @@ export class ReachBar {
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
     const menu = this.editor.compiled();
-    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding) })) : [];
+    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: placeName(menu, finding.where), says: findingText(menu, finding) })) : [];
   });
   protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
   protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));
@@ -53,7 +53,7 @@ export class ReachBar {
   }
 
   #span(span: { min: number; max: number } | null | undefined): string {
-    const money = (minor: number) => sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+    const money = (minor: number) => formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
     if (!span) return 'can’t be ordered';
     return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
   }

@@ -4,7 +4,7 @@ import { Dialog } from 'primeng/dialog';
 import { Editor } from '../state/editor.ts';
 import { Person } from '../state/person.ts';
 import type { Clash } from '../state/menu-state.ts';
-import { sayLanguage } from '../text/languages.ts';
+import { languageName } from '../text/languages.ts';
 import { FindAnything } from './find-anything.ts';
 import { ReachBar } from './reach-bar.ts';
 
@@ -20,7 +20,7 @@ export class Workbench {
   protected readonly editor = inject(Editor);
   protected readonly person = inject(Person);
   protected readonly finding = signal(false);
-  protected readonly sayLanguage = sayLanguage;
+  protected readonly languageName = languageName;
   protected readonly clash = computed(() => this.editor.clashes()[0]);
   protected readonly status = computed(() => {
     const count = this.editor.pendingEdits().length;

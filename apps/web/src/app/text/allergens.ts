@@ -8,6 +8,6 @@ const WORDS: Readonly<Record<string, string>> = {
 /** Every allergen that a law lists, each once. */
 export const KNOWN_ALLERGENS: readonly string[] = [...new Set<string>([...EU_ALLERGENS, ...US_ALLERGENS])];
 
-export function sayAllergen(id: string): string {
+export function allergenName(id: string): string {
   return WORDS[id] ?? id;
 }

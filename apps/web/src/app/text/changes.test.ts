@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
-import { changedValues, sayChange } from './changes.ts';
+import { changedValues, describeChange } from './changes.ts';
 
 it('says what a change did, value by value, before and after', () => {
   const before = { id: 'milk', name: 'Milk', prompt: 'Which?', kind: 'choices' as const, choices: [{ id: 'oat', name: 'Oat', price: { add: 50 } }, { id: 'soy', name: 'Soy' }] };
   const after = { ...before, name: 'Milks', choices: [{ id: 'oat', name: 'Oat', price: { add: 70 } }] };
-  const said = sayChange({ edits: [{ type: 'put', kind: 'groups', thing: after }] }, { edits: [{ type: 'put', kind: 'groups', thing: before }] }, 2);
+  const said = describeChange({ edits: [{ type: 'put', kind: 'groups', thing: after }] }, { edits: [{ type: 'put', kind: 'groups', thing: before }] }, 2);
   expect(said).toEqual([
     {
       kind: 'Group', name: 'Milks', what: 'changed',
@@ -14,7 +14,7 @@ it('says what a change did, value by value, before and after', () => {
       ],
     },
   ]);
-  expect(sayChange({ edits: [{ type: 'put', kind: 'groups', thing: after }, { type: 'remove', kind: 'items', id: 'x' }] }, { edits: [{ type: 'remove', kind: 'groups', id: 'milk' }] }, 2).map(({ what }) => what)).toEqual(['new', 'gone']);
+  expect(describeChange({ edits: [{ type: 'put', kind: 'groups', thing: after }, { type: 'remove', kind: 'items', id: 'x' }] }, { edits: [{ type: 'remove', kind: 'groups', id: 'milk' }] }, 2).map(({ what }) => what)).toEqual(['new', 'gone']);
 });
 
 it('tells a new order of the same things apart from a change of them', () => {

@@ -23,7 +23,7 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
  * What a change did, thing by thing, with values before and after; the way back holds what was there before.
  * `digits` are of the currency's minor unit.
  */
-export function sayChange(change: Change, inverse: Change, digits: number): ChangedThing[] {
+export function describeChange(change: Change, inverse: Change, digits: number): ChangedThing[] {
   return change.edits.map((edit) => sayEdit(edit, inverse, digits));
 }
 

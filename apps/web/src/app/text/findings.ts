@@ -1,8 +1,8 @@
 import { type CompiledMenu, type Finding, type Menu, type Pick, type Replay, type Rule, findingMessage, textIn, thingOf } from '@hearty-ladle/core';
-import { sayLanguage } from './languages.ts';
+import { languageName } from './languages.ts';
 
 /** A finding in words, with the names that people gave in the place of ids. */
-export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
+export function findingText(menu: CompiledMenu, finding: Finding): string {
   const { params, picks, occasion } = finding;
   const group = menu.menu.groups.find(({ id }) => id === (params['group'] ?? groupOf(finding.where)));
   const choiceName = (groupId: unknown, id: string) => {
@@ -18,7 +18,7 @@ export function sayNamedFinding(menu: CompiledMenu, finding: Finding): string {
     ...(group && { group: group.name }),
     ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
     ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
-    ...(Array.isArray(params['languages']) && { languages: params['languages'].map((tag) => sayLanguage(String(tag))) }),
+    ...(Array.isArray(params['languages']) && { languages: params['languages'].map((tag) => languageName(String(tag))) }),
   };
   return findingMessage({
     ...finding, params: named, ...(picks && { picks: namedPicks(picks) }), ...(occasion && { occasion: namedOccasion(menu, occasion) }),
@@ -38,7 +38,7 @@ export function namedOccasion(menu: CompiledMenu, occasion: Replay['occasion']):
 }
 
 /** The place of a finding by name: a dish and its group, a group and its choice, a rule, an ingredient. */
-export function sayPlace(menu: CompiledMenu, where: string): string {
+export function placeName(menu: CompiledMenu, where: string): string {
   const [kind, id, second, inner, , choice] = where.split('/');
   const words = (text: Parameters<typeof textIn>[0] | undefined) => (text === undefined ? '' : textIn(text, menu.firstLocale, menu.firstLocale));
   const groupName = (wanted: string | undefined) => menu.menu.groups.find((it) => it.id === wanted)?.name ?? '';

@@ -1,7 +1,7 @@
 import type { OfferedGroupView } from '@hearty-ladle/core';
 
 /** How many a guest may pick, and what of it is included, in a few words. */
-export function sayLimits({ min, max, included, have, free }: OfferedGroupView): string {
+export function limitsText({ min, max, included, have, free }: OfferedGroupView): string {
   return [sayCount(min, max), sayIncluded(included, have, free)].filter(Boolean).join(' · ');
 }
 

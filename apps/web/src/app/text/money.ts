@@ -13,15 +13,15 @@ function formatOf(currency: string, locale: string): Intl.NumberFormat {
 }
 
 /** Money as a person reads it, in the language of the menu. */
-export function sayMoney(minor: number, currency: string, locale: string): string {
+export function formatMoney(minor: number, currency: string, locale: string): string {
   // Intl takes decimal text exactly; minor units never pass through a fraction.
   return formatOf(currency, locale).format(moneyText(minor, minorDigits(currency)) as never);
 }
 
 /** What a choice adds, with its sign: `+ €1.80`; nothing where it adds nothing. */
-export function sayAdded(minor: number | null, currency: string, locale: string): string {
+export function formatAddedPrice(minor: number | null, currency: string, locale: string): string {
   if (minor === null || minor === 0) return '';
-  return minor < 0 ? `− ${sayMoney(-minor, currency, locale)}` : `+ ${sayMoney(minor, currency, locale)}`;
+  return minor < 0 ? `− ${formatMoney(-minor, currency, locale)}` : `+ ${formatMoney(minor, currency, locale)}`;
 }
 
 /** The list price of an item. */

@@ -1,8 +1,8 @@
 import { type CompiledMenu, type Problem, textIn } from '@hearty-ladle/core';
-import { sayMoney } from './money.ts';
+import { formatMoney } from './money.ts';
 
 /** What is missing or wrong, as a guest reads it. One sentence for each code, here and nowhere else. */
-export function sayProblem(menu: CompiledMenu, problem: Problem, locale: string): string {
+export function problemMessage(menu: CompiledMenu, problem: Problem, locale: string): string {
   const group = promptOf(menu, problem.group, locale);
   const choice = choiceName(menu, problem.group, problem.choice, locale);
   const { need, limit, have } = problem;
@@ -49,6 +49,6 @@ function choiceName(menu: CompiledMenu, group: string | undefined, id: string | 
 }
 
 function sayAmountRange(menu: CompiledMenu, group: string, { need, limit }: Problem, locale: string): string {
-  const money = (minor: unknown) => sayMoney(Number(minor), menu.menu.currency, locale);
+  const money = (minor: unknown) => formatMoney(Number(minor), menu.menu.currency, locale);
   return limit === null ? `${group}: ${money(need)} or more.` : `${group}: between ${money(need)} and ${money(limit)}.`;
 }

@@ -1,7 +1,7 @@
 import { type Removal, textIn, thingOf, type Workbook } from '@hearty-ladle/core';
 
 /** What a removal does beside letting go of what is listed, or why it can't be made; in sentences. */
-export function sayRemoval(menu: Workbook, removal: Removal): string[] {
+export function removalMessages(menu: Workbook, removal: Removal): string[] {
   const [first = ''] = menu.locales;
   const dish = (id: string | undefined) => {
     const item = menu.items.find((it) => it.id === id);

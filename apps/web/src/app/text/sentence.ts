@@ -8,7 +8,7 @@ const KINDS: Readonly<Record<string, string>> = {
 };
 
 /** A group's limits, as the sentence that the sheet edits. */
-export function saySentence({ group, min, max, included, includedFirst }: OfferedGroup): string {
+export function limitsInWords({ group, min, max, included, includedFirst }: OfferedGroup): string {
   if (group.kind === 'note') return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
   if (group.kind !== 'choices') return KINDS[group.kind] ?? '';
   const order = { picked: 'in the order picked', cheapest: 'cheapest first', dearest: 'dearest first' }[includedFirst];

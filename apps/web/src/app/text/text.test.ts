@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { checkMenu, compileMenu, type Line, type Menu, type Problem, quoteLine, type Rule, textIn } from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
-import { sayDifference } from './differences.ts';
-import { namedOccasion, placeToMend, sayNamedFinding, sayPlace } from './findings.ts';
+import { describeDifference } from './differences.ts';
+import { namedOccasion, placeToMend, findingText, placeName } from './findings.ts';
 import { attachText } from './attaching.ts';
-import { sayLanguage } from './languages.ts';
-import { sayLimits } from './limits.ts';
-import { listPrice, sayAdded, sayMoney } from './money.ts';
-import { sayProblem } from './problems.ts';
-import { saySentence } from './sentence.ts';
-import { sayUse } from './uses.ts';
+import { languageName } from './languages.ts';
+import { limitsText } from './limits.ts';
+import { listPrice, formatAddedPrice, formatMoney } from './money.ts';
+import { problemMessage } from './problems.ts';
+import { limitsInWords } from './sentence.ts';
+import { describeUse } from './uses.ts';
 
 const load = (file: string) => JSON.parse(readFileSync(new URL(`../../../../../packages/core/cases/${file}.menu.json`, import.meta.url), 'utf8')) as Menu;
 const menu = load('broth-bar');
@@ -22,9 +22,9 @@ describe('money', () => {
   it.each([
     [123456, 'EUR', 'en', '€1,234.56'], [123456, 'EUR', 'de', '1.234,56 €'], [500, 'JPY', 'en', '¥500'], [1234567, 'KWD', 'en', 'KWD 1,234.567'], [-5, 'USD', 'en', '-$0.05'],
     [9_007_199_254_740_991, 'USD', 'en', '$90,071,992,547,409.91'],
-  ])('%i %s in %s reads %s', (minor, currency, locale, words) => expect(sayMoney(minor, currency, locale).replace(/\u00a0/g, ' ')).toBe(words));
+  ])('%i %s in %s reads %s', (minor, currency, locale, words) => expect(formatMoney(minor, currency, locale).replace(/\u00a0/g, ' ')).toBe(words));
 
-  it.each([[180, '+ €1.80'], [-90, '− €0.90'], [0, ''], [null, '']])('what adds %s reads “%s”', (minor, words) => expect(sayAdded(minor, 'EUR', 'en')).toBe(words));
+  it.each([[180, '+ €1.80'], [-90, '− €0.90'], [0, ''], [null, '']])('what adds %s reads “%s”', (minor, words) => expect(formatAddedPrice(minor, 'EUR', 'en')).toBe(words));
 
   it('of the list is read from the price list asked, else from the first', () => {
     const ember = compiled.item('ember');
@@ -40,10 +40,10 @@ describe('how many may be picked', () => {
     [{ min: 1, max: 1 }, 'Choose one'], [{ min: 2, max: 2 }, 'Choose 2'], [{ min: 1 }, 'At least 1'], [{ min: 1, max: 3 }, '1 to 3'], [{}, 'As many as you like'], [{ max: 4 }, 'Up to 4'], [{ min: 1, max: 0 }, 'Nothing can be chosen with the rest'],
     [{ max: 4, included: 1 }, 'Up to 4 · the first is included'], [{ max: 4, included: 2 }, 'Up to 4 · the first 2 are included'],
     [{ max: 4, included: 2, have: 1, free: 1 }, 'Up to 4 · 1 of 2 included left'], [{ max: 4, included: 2, have: 3, free: 0 }, 'Up to 4 · 2 included'],
-  ])('%j reads “%s” to a guest', (more, words) => expect(sayLimits({ ...view, ...more })).toBe(words));
+  ])('%j reads “%s” to a guest', (more, words) => expect(limitsText({ ...view, ...more })).toBe(words));
 
   it('is a sentence to the operator, for a group of every kind', () => {
-    const said = new Set(menu.items.flatMap(({ id }) => compiled.item(id)?.groups ?? []).map(saySentence));
+    const said = new Set(menu.items.flatMap(({ id }) => compiled.item(id)?.groups ?? []).map(limitsInWords));
     for (const sentence of said) expect(sentence).toMatch(SENTENCE);
     expect(said).toContain('Guests pick exactly 1.');
     expect(said).toContain('Guests pick up to 5; the first 2 are included, dearest first.');
@@ -51,7 +51,7 @@ describe('how many may be picked', () => {
 });
 
 describe('what is wrong', () => {
-  const say = (problem: Problem) => sayProblem(compiled, problem, 'en-US');
+  const say = (problem: Problem) => problemMessage(compiled, problem, 'en-US');
   it.each<[Problem, string]>([
     [{ code: 'too-few', group: 'size', need: 1, have: 0 }, 'please choose one.'], [{ code: 'too-few', group: 'size', need: 3, have: 1 }, 'please choose 2 more.'],
     [{ code: 'too-many', group: 'toppings', limit: 5, have: 7 }, '5 at most; take away 2.'], [{ code: 'too-many', group: 'toppings', limit: 0, have: 1 }, 'nothing can be chosen here with the rest.'],
@@ -79,13 +79,13 @@ describe('what line check found', () => {
   it('is said with the names that people gave, and where', () => {
     const names = compileMenu(flawed);
     for (const finding of findings) {
-      expect(sayNamedFinding(names, finding)).toMatch(SENTENCE);
-      expect(sayPlace(names, finding.where)).toMatch(/^(?!.*undefined).+$/);
+      expect(findingText(names, finding)).toMatch(SENTENCE);
+      expect(placeName(names, finding.where)).toMatch(/^(?!.*undefined).+$/);
     }
     const dead = findings.find(({ code }) => code === 'dead-end');
     const size = flawed.groups.find(({ id }) => id === 'size');
     const small = size?.kind === 'choices' ? size.choices?.find(({ id }) => id === 'small')?.name : undefined;
-    expect(dead && sayNamedFinding(names, dead)).toContain(`“${typeof small === 'string' ? small : small?.[flawed.locales[0] ?? '']}”`);
+    expect(dead && findingText(names, dead)).toContain(`“${typeof small === 'string' ? small : small?.[flawed.locales[0] ?? '']}”`);
   });
 
   it('is said with the names of what is inside a pick, of places, price lists and guests', () => {
@@ -98,11 +98,11 @@ describe('what line check found', () => {
       return textIn(name ?? '?', named.firstLocale, named.firstLocale);
     };
     const [list] = menu.priceLists;
-    const said = sayNamedFinding(named, {
+    const said = findingText(named, {
       code: 'price-below-zero', severity: 'stop', where: 'items/ember', params: {}, picks, occasion: { item: 'ember', guest: 'staff', location: 'pier', priceList: list?.id ?? '' },
     });
     expect(said).toBe(`“${nameOf('size', 'pot')}”, “${nameOf('heat', 'chili')}” → the price falls below nothing. It happens at “Pier stall”, at the prices “${list?.name}”, for “The house”.`);
-    expect(sayNamedFinding(named, { code: 'missing-translation', severity: 'hint', where: 'items/ember', params: { languages: ['es', 'fr'] } })).toBe('The text is missing in: Español, Français.');
+    expect(findingText(named, { code: 'missing-translation', severity: 'hint', where: 'items/ember', params: { languages: ['es', 'fr'] } })).toBe('The text is missing in: Español, Français.');
     expect(namedOccasion(named, { item: 'ember', guest: '', channel: 'pos' })).toEqual({ item: 'ember', guest: '', channel: 'pos' });
     expect(namedOccasion(named, { location: 'moon' })).toEqual({ location: 'moon' });
   });
@@ -125,7 +125,7 @@ describe('what line check found', () => {
   });
 });
 
-describe('differences, uses and deeds', () => {
+describe('differences, uses and changes', () => {
   const group = menu.groups.find(({ id }) => id === 'toppings');
   if (!group) throw new Error('no toppings');
   it.each([
@@ -135,14 +135,14 @@ describe('differences, uses and deeds', () => {
   ] as const)('%j reads %s: %s, %s', (difference, what, shared, here) => {
     const egg = group.kind === 'choices' ? group.choices?.find(({ id }) => id === 'egg')?.name : undefined;
     const name = textIn(egg ?? '', menu.locales[0] ?? '', menu.locales[0] ?? '');
-    expect(sayDifference(menu, group, difference as never, 2)).toEqual({ what: what.replace('EGG', name), shared, here });
+    expect(describeDifference(menu, group, difference as never, 2)).toEqual({ what: what.replace('EGG', name), shared, here });
   });
 
   it('names a place that speaks of something, with the screen that shows it', () => {
-    expect(sayUse(menu, { kind: 'items', id: 'ember', role: 'asked' })).toMatchObject({ what: 'asks it', link: ['/menu', 'ember'] });
-    expect(sayUse(menu, { kind: 'groups', id: 'toppings', choice: 'egg', role: 'made-at' }).name).toMatch(/ · /);
-    expect(sayUse(menu, { kind: 'items', id: 'ghost', role: 'uses' }).name).toBe('ghost');
-    expect(sayUse(menu, { kind: 'order', id: '', role: 'asked' }).link).toBeUndefined();
+    expect(describeUse(menu, { kind: 'items', id: 'ember', role: 'asked' })).toMatchObject({ what: 'asks it', link: ['/menu', 'ember'] });
+    expect(describeUse(menu, { kind: 'groups', id: 'toppings', choice: 'egg', role: 'made-at' }).name).toMatch(/ · /);
+    expect(describeUse(menu, { kind: 'items', id: 'ghost', role: 'uses' }).name).toBe('ghost');
+    expect(describeUse(menu, { kind: 'order', id: '', role: 'asked' }).link).toBeUndefined();
   });
 
   it('counts the dishes on which a group was hung', () => {
@@ -151,4 +151,4 @@ describe('differences, uses and deeds', () => {
   });
 });
 
-it.each([['en', 'English'], ['es', 'Español'], ['de', 'Deutsch'], ['ar', 'العربية'], ['vi', 'Tiếng Việt']])('the language %s calls itself %s', (tag, name) => expect(sayLanguage(tag)).toBe(name));
+it.each([['en', 'English'], ['es', 'Español'], ['de', 'Deutsch'], ['ar', 'العربية'], ['vi', 'Tiếng Việt']])('the language %s calls itself %s', (tag, name) => expect(languageName(tag)).toBe(name));

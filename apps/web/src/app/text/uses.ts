@@ -7,17 +7,17 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 };
 
 /** A place that speaks of something, by name, with the screen that shows it. */
-export interface SaidUse {
+export interface UseText {
   readonly key: string;
   readonly name: string;
   readonly what: string;
   readonly link: readonly string[] | undefined;
 }
 
-export function sayUse(menu: Workbook, { kind, id, choice, role }: UsePlace): SaidUse {
+export function describeUse(menu: Workbook, { kind, id, choice, role }: UsePlace): UseText {
   const what = ROLE_WORDS[role];
   const key = `${kind} ${id} ${choice ?? ''} ${role}`;
-  const of = (name: string, link?: readonly string[]): SaidUse => ({ key, name, what, link });
+  const of = (name: string, link?: readonly string[]): UseText => ({ key, name, what, link });
   switch (kind) {
     case 'items': return of(nameIn(menu, menu.items, id), ['/menu', id]);
     case 'groups': {

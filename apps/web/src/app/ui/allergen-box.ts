@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { KNOWN_ALLERGENS, sayAllergen } from '../text/allergens.ts';
+import { KNOWN_ALLERGENS, allergenName } from '../text/allergens.ts';
 
 /** Which allergens something has: those that laws list, and others that were named before. */
 @Component({
@@ -29,7 +29,7 @@ export class AllergenBox {
   readonly allergensChange = output<string[]>();
   protected readonly all = computed(() => {
     const mine = this.allergens();
-    return [...new Set([...KNOWN_ALLERGENS, ...mine])].map((id) => ({ id, name: sayAllergen(id), has: mine.includes(id) }));
+    return [...new Set([...KNOWN_ALLERGENS, ...mine])].map((id) => ({ id, name: allergenName(id), has: mine.includes(id) }));
   });
 
   protected toggle(id: string): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type Choice, type ChoicesGroup, type Id, parsePrice, priceText, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Editor } from '../state/editor.ts';
-import { sayUse } from '../text/uses.ts';
+import { describeUse } from '../text/uses.ts';
 import { AllergenBox } from './allergen-box.ts';
 import { PictureBox } from './picture-box.ts';
 import { UseList } from './use-list.ts';
@@ -42,7 +42,7 @@ export class ChoiceDetails {
   });
   protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#say(add) })));
   protected readonly uses = computed(() =>
-    usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) => sayUse(this.menu(), use)),
+    usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) => describeUse(this.menu(), use)),
   );
 
   protected nameOf(id: Id): string {

@@ -26,12 +26,12 @@ export class ChoiceGrid {
   readonly choices = input.required<readonly Choice[]>();
   readonly words = input.required<GridWords>();
   /** Choices that are hidden without being deleted. */
-  readonly away = input<ReadonlySet<string>>(new Set());
+  readonly hiddenChoices = input<ReadonlySet<string>>(new Set());
   /** The choice whose details are open. */
   readonly opened = input<string>();
   /** The new list of choices, and which field of which row was typed in (absent: rows came, went or moved). */
   readonly choicesChange = output<{ choices: Choice[]; typed?: string }>();
-  readonly choicesHidden = output<{ choices: string[]; away: boolean }>();
+  readonly choicesHidden = output<{ choices: string[]; hidden: boolean }>();
   readonly detailsAsked = output<string>();
   readonly removalAsked = output<string>();
 
@@ -172,8 +172,8 @@ export class ChoiceGrid {
     this.choicesChange.emit({ choices });
   }
 
-  protected putTickedAway(away: boolean): void {
-    this.choicesHidden.emit({ choices: [...this.ticked()], away });
+  protected hideTicked(hidden: boolean): void {
+    this.choicesHidden.emit({ choices: [...this.ticked()], hidden });
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, preselectedLine, quoteLine, type Replay, occasionText, textIn, withoutUnknown } from '@hearty-ladle/core';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
-import { sayMoney } from '../text/money.ts';
+import { formatMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
-import { sayLanguage } from '../text/languages.ts';
-import { sayProblem } from '../text/problems.ts';
+import { languageName } from '../text/languages.ts';
+import { problemMessage } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
 import { SpanFinder } from '../state/span-finder.ts';
 import { pictureUrl } from '../state/picture-store.ts';
@@ -31,7 +31,7 @@ export class Faces {
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.replay()?.occasion.priceList ?? this.menu().firstList);
   protected readonly face = linkedSignal<'guest' | 'till'>(() => (this.replay()?.occasion.channel === 'pos' ? 'till' : 'guest'));
-  protected readonly sayLanguage = sayLanguage;
+  protected readonly languageName = languageName;
   protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
 
   /** What was picked here; undefined while nothing was touched, so that preselected answers follow the editor. */
@@ -57,7 +57,7 @@ export class Faces {
   });
   protected readonly name = computed(() => textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale));
   protected readonly description = computed(() => textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale));
-  protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())));
+  protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())));
 
   readonly #finder = inject(SpanFinder);
   readonly #asked = computed(() => {
@@ -83,7 +83,7 @@ export class Faces {
   });
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.locale());
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   protected station(id: string) {

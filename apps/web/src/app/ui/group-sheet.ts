@@ -3,7 +3,7 @@ import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind
 import { Editor } from '../state/editor.ts';
 import { RemovalBox } from './removal-box.ts';
 import { KIND_WORDS } from '../text/kinds.ts';
-import { sayUse } from '../text/uses.ts';
+import { describeUse } from '../text/uses.ts';
 import { AmountsEditor } from './amounts-editor.ts';
 import { ChoiceDetails } from './choice-details.ts';
 import { ChoiceGrid } from './choice-grid.ts';
@@ -27,7 +27,7 @@ export class GroupSheet {
   protected readonly editor = inject(Editor);
   readonly changed = output<void>();
   protected readonly opened = linkedSignal<string, string | undefined>({ source: () => this.group().id, computation: () => undefined });
-  /** A choice that others speak of, and that was to be taken away. */
+  /** A choice that is still used and is about to be deleted. */
   protected readonly removing = linkedSignal<string, Choice | undefined>({ source: () => this.group().id, computation: () => undefined });
 
   protected readonly choices = computed(() => {
@@ -43,10 +43,10 @@ export class GroupSheet {
   protected readonly words = computed<GridWords>(() => ({
     locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
   }));
-  protected readonly away = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
+  protected readonly hidden = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
   /** The answers that open this group, by name. */
   protected readonly openedBy = computed(() =>
-    usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => sayUse(this.menu(), use).name).join(', '),
+    usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => describeUse(this.menu(), use).name).join(', '),
   );
   protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
   protected toggleDetails(id: string): void {
@@ -92,9 +92,9 @@ export class GroupSheet {
     this.#put(group, `Changed “${group.name}”`);
   }
 
-  protected hide({ choices, away }: { choices: string[]; away: boolean }): void {
-    const label = away ? `Put answers of “${this.group().name}” away` : `Brought answers of “${this.group().name}” back`;
-    this.editor.change(label, hideChoices(this.menu(), this.group().id, choices, away), this.#where());
+  protected hide({ choices, hidden }: { choices: string[]; hidden: boolean }): void {
+    const label = hidden ? `Hid choices of “${this.group().name}”` : `Showed choices of “${this.group().name}” again`;
+    this.editor.change(label, hideChoices(this.menu(), this.group().id, choices, hidden), this.#where());
   }
 
   /** A choice that nobody speaks of goes at once; for others the list of who does is shown first. */

@@ -4,9 +4,9 @@ import {
   type OfferedGroupView, pickChoice, picksAt, type Problem, setAmount, setNote, setUnits, type Text, textIn,
 } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-store.ts';
-import { sayAdded } from '../text/money.ts';
-import { sayProblem } from '../text/problems.ts';
-import { sayLimits } from '../text/limits.ts';
+import { formatAddedPrice } from '../text/money.ts';
+import { problemMessage } from '../text/problems.ts';
+import { limitsText } from '../text/limits.ts';
 import { QuestionAnswer } from './question-answer.ts';
 
 interface Row {
@@ -117,7 +117,7 @@ export class GuestQuestions {
       view, place, group,
       title: words(group.heading ?? group.group.prompt),
       help: words(group.group.help),
-      limits: view.kind === 'choices' ? sayLimits(view) : '',
+      limits: view.kind === 'choices' ? limitsText(view) : '',
       pickOne: view.max === 1,
       depth: place?.length ?? 0,
       rows: view.choices.flatMap((choice) => this.#row(view, group, choice, words) ?? []),
@@ -133,7 +133,7 @@ export class GuestQuestions {
     return {
       id: choice.choice,
       name: words(offered.choice.name),
-      price: sayAdded(choice.price, this.menu().menu.currency, this.locale()),
+      price: formatAddedPrice(choice.price, this.menu().menu.currency, this.locale()),
       state: choice.state,
       units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
       amount: picks[0]?.amount,
@@ -146,7 +146,7 @@ export class GuestQuestions {
   #problemsOf(view: OfferedGroupView): string[] {
     const own = this.problems().filter(({ group, at }) => group === view.group && String(at ?? '') === String(view.at ?? ''));
     const told = this.strict() ? own : own.filter(({ code }) => !UNFINISHED.has(code));
-    return told.map((problem) => sayProblem(this.menu(), problem, this.locale()));
+    return told.map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }
 }
 

@@ -8,7 +8,7 @@ import { PictureStore, pictureUrl } from '../state/picture-store.ts';
   template: `
     <div class="box" [class.over]="over()" (dragover)="$event.preventDefault(); over.set(true)" (dragleave)="over.set(false)" (drop)="drop($event)">
       @if (url(); as address) { <img [src]="address" [alt]="'Picture of ' + of()" /> } @else { <span class="quiet">No picture</span> }
-      <div class="deeds">
+      <div class="actions">
         <label class="button"><input class="sr" type="file" accept="image/png,image/jpeg,image/webp" [attr.aria-label]="'Choose a picture of ' + of()" (change)="choose($any($event.target))" />{{ busy() ? 'Sending …' : picture() ? 'Another' : 'Choose or drop one' }}</label>
         <button type="button" class="button bare" (click)="browse()">{{ browsing() ? 'Close' : 'Ours' }}</button>
         @if (picture()) { <button type="button" class="button bare" (click)="pictureChange.emit(undefined)">Take off</button> }
@@ -27,7 +27,7 @@ import { PictureStore, pictureUrl } from '../state/picture-store.ts';
       .box { display: flex; gap: 12px; align-items: center; padding: 8px; border: 1px dashed var(--field-line); border-radius: var(--radius); min-height: 76px; }
       .over { background: var(--teal-soft); border-style: solid; }
       .box > img { width: 84px; height: 60px; object-fit: cover; border-radius: 4px; }
-      .deeds { display: flex; flex-wrap: wrap; gap: 4px; }
+      .actions { display: flex; flex-wrap: wrap; gap: 4px; }
       ul { display: flex; flex-wrap: wrap; gap: 8px; padding-top: 8px; }
       li button { padding: 0; border: 2px solid transparent; border-radius: 4px; background: none; cursor: pointer; }
       li img { display: block; width: 72px; height: 52px; object-fit: cover; border-radius: 3px; }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { type CompiledMenu, type Part, type PriceSum, partText } from '@hearty-ladle/core';
-import { sayMoney } from '../text/money.ts';
+import { formatMoney } from '../text/money.ts';
 
 /** Why this price: the sum, line by line, as the core worked it out. */
 @Component({
@@ -40,7 +40,7 @@ export class PriceExplained {
   );
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.locale());
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   #words(part: Part): string {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type CompiledMenu, minorDigits, moneyText, type OfferedGroup, parseMoney, priceIn, textIn } from '@hearty-ladle/core';
-import { sayMoney } from '../text/money.ts';
+import { formatMoney } from '../text/money.ts';
 
 /** The answer to a question that is no list: a note, a day, a named amount, a consent; or a notice to read. */
 @Component({
@@ -99,7 +99,7 @@ export class QuestionAnswer {
   });
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.locale());
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   protected typeAmount(text: string): void {

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { removeEverywhere, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Button } from 'primeng/button';
 import { Editor } from '../state/editor.ts';
-import { sayRemoval } from '../text/removals.ts';
-import { sayUse } from '../text/uses.ts';
+import { removalMessages } from '../text/removals.ts';
+import { describeUse } from '../text/uses.ts';
 
 /** Before something used is deleted: everything that uses it, what else the deletion does, or why it can't be made. */
 @Component({
@@ -39,9 +39,9 @@ export class RemovalBox {
   readonly closed = output<void>();
   readonly removed = output<void>();
   readonly #editor = inject(Editor);
-  protected readonly uses = computed(() => usesOf(this.menu(), this.target()).map((use) => sayUse(this.menu(), use)));
+  protected readonly uses = computed(() => usesOf(this.menu(), this.target()).map((use) => describeUse(this.menu(), use)));
   protected readonly removal = computed(() => removeEverywhere(this.menu(), this.target()));
-  protected readonly sentences = computed(() => sayRemoval(this.menu(), this.removal()));
+  protected readonly sentences = computed(() => removalMessages(this.menu(), this.removal()));
 
   protected remove(): void {
     const removal = this.removal();

@@ -3,8 +3,8 @@ import {
   type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type OfferedChoiceView, type OfferedGroupView, pickChoice, picksAt,
   setUnits, textIn,
 } from '@hearty-ladle/core';
-import { sayAdded } from '../text/money.ts';
-import { sayLimits } from '../text/limits.ts';
+import { formatAddedPrice } from '../text/money.ts';
+import { limitsText } from '../text/limits.ts';
 
 /** The questions of a dish as large targets: a tap picks, a further tap on what can be had several times adds one. */
 @Component({
@@ -55,7 +55,7 @@ export class TillQuestions {
         key: `${view.group} ${(view.at ?? []).join('.')}`,
         view,
         title: this.menu().menu.groups.find(({ id }) => id === view.group)?.name ?? view.group,
-        limits: sayLimits(view),
+        limits: limitsText(view),
         needs: this.neededFirst() && view.have < view.min,
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
       }))
@@ -80,7 +80,7 @@ export class TillQuestions {
     return {
       id: offered.id,
       name: offered.choice.tillName ?? textIn(offered.choice.name, this.locale(), this.menu().firstLocale),
-      price: sayAdded(choice.price, this.menu().menu.currency, this.locale()),
+      price: formatAddedPrice(choice.price, this.menu().menu.currency, this.locale()),
       state: choice.state,
       units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
       most: offered.max,

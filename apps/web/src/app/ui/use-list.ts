@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { SaidUse } from '../text/uses.ts';
+import type { UseText } from '../text/uses.ts';
 
 /** Where something is used, by name, each a way to go there. */
 @Component({
@@ -26,6 +26,6 @@ import type { SaidUse } from '../text/uses.ts';
   `,
 })
 export class UseList {
-  readonly uses = input.required<readonly SaidUse[]>();
+  readonly uses = input.required<readonly UseText[]>();
   readonly none = input('Nothing uses it.');
 }

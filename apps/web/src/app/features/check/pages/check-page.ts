@@ -3,8 +3,8 @@ import { RouterLink } from '@angular/router';
 import { type Finding, type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
-import { placeToMend, sayNamedFinding, sayPlace } from '../../../text/findings.ts';
-import { sayMoney } from '../../../text/money.ts';
+import { placeToMend, findingText, placeName } from '../../../text/findings.ts';
+import { formatMoney } from '../../../text/money.ts';
 import { checkActions, checkFeature } from '../store/check-store.ts';
 
 const GROUPS: readonly { severity: Severity; title: string; mark: string; none: string }[] = [
@@ -35,14 +35,14 @@ export class CheckPage {
       ...group,
       rows: findings
         .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: sayPlace(menu, finding.where), says: sayNamedFinding(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
+        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: placeName(menu, finding.where), says: findingText(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
     }));
   });
 
   protected readonly spans = computed(() => {
     const menu = this.#editor.compiled();
     if (!menu) return [];
-    const money = (minor: number) => sayMoney(minor, menu.menu.currency, menu.firstLocale);
+    const money = (minor: number) => formatMoney(minor, menu.menu.currency, menu.firstLocale);
     return this.check().analyses.map(({ item, builds, price, exact }) => ({
       id: item,
       name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),

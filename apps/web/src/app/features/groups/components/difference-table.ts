@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { type Difference, differencesOf, type Group, type Item, withoutDifference, type Workbook } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
-import { sayDifference } from '../../../text/differences.ts';
+import { describeDifference } from '../../../text/differences.ts';
 
 /** What differs across the dishes that share a group: one row for each difference, one click to drop it. */
 @Component({
@@ -45,7 +45,7 @@ export class DifferenceTable {
       const attachment = item.groups?.find(({ group }) => group === this.group().id);
       if (!attachment) return [];
       return differencesOf(this.group(), attachment).map((difference, i) => ({
-        key: `${item.id} ${i}`, item, difference, dish: this.#editor.read(item.name), ...sayDifference(this.menu(), this.group(), difference, this.#editor.digits()),
+        key: `${item.id} ${i}`, item, difference, dish: this.#editor.read(item.name), ...describeDifference(this.menu(), this.group(), difference, this.#editor.digits()),
       }));
     }),
   );

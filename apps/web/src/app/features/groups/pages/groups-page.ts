@@ -5,10 +5,10 @@ import { offeredOn, copyOfGroup, type Group, type GroupKind, type AttachRequest,
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
-import { sayMoney } from '../../../text/money.ts';
+import { formatMoney } from '../../../text/money.ts';
 import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
 import { attachText } from '../../../text/attaching.ts';
-import { sayUse } from '../../../text/uses.ts';
+import { describeUse } from '../../../text/uses.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
@@ -66,13 +66,13 @@ export class GroupsPage {
   protected readonly touched = computed(() =>
     this.dishes().map(({ id, name }) => {
       const price = this.#spans()?.get(id)?.price;
-      const money = (minor: number) => sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+      const money = (minor: number) => formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
       return { id, name, price: price ? `${money(price.min)} – ${money(price.max)}` : '…' };
     }),
   );
   protected readonly uses = computed(() => {
     const menu = this.editor.menu();
-    return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => sayUse(menu, use)) : [];
+    return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => describeUse(menu, use)) : [];
   });
   /** The dish whose faces are shown: the one chosen, else the first that asks the group itself, else one whose answer opens it. */
   protected readonly shown = linkedSignal<string, string>({

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
-import { sayChange } from '../../../text/changes.ts';
+import { describeChange } from '../../../text/changes.ts';
 import { historyActions, historyFeature } from '../store/history-store.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
-/** The journal: who changed what and when, before and after; each change can be taken back while nothing stands on it. */
+/** The journal: who changed what and when, before and after; each change can be undone while no later change builds on it. */
 @Component({
   selector: 'hl-history-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -23,7 +23,7 @@ export class HistoryPage {
     return entries.map((entry) => ({
       seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
       isUndone: undone.has(entry.seq),
-      things: sayChange(entry.change, entry.inverse, this.#editor.digits()),
+      things: describeChange(entry.change, entry.inverse, this.#editor.digits()),
       says: refusal?.seq === entry.seq ? refusal.says : undefined,
     }));
   });
@@ -32,8 +32,8 @@ export class HistoryPage {
     this.#store.dispatch(historyActions.opened());
   }
 
-  protected takeBack(seq: number): void {
-    this.#store.dispatch(historyActions.takenBack({ seq }));
+  protected undo(seq: number): void {
+    this.#store.dispatch(historyActions.undoRequested({ seq }));
   }
 
   protected older(): void {

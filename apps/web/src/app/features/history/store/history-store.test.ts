@@ -19,12 +19,12 @@ describe('the history', () => {
     expect(history.state().hasMore).toBe(false);
   });
 
-  it('says why something cannot be taken back, until it can', () => {
+  it('says why something cannot be undone, until it can', () => {
     const answers = ['The milk was changed since.', undefined];
-    const history = runEffects(HistoryEffects, { journal: () => of([]), takeBack: () => of(answers.shift()) }, historyFeature);
-    history.act(historyActions.takenBack({ seq: 7 }));
+    const history = runEffects(HistoryEffects, { journal: () => of([]), undo: () => of(answers.shift()) }, historyFeature);
+    history.act(historyActions.undoRequested({ seq: 7 }));
     expect(history.state().refusal).toEqual({ seq: 7, says: 'The milk was changed since.' });
-    history.act(historyActions.takenBack({ seq: 7 }));
+    history.act(historyActions.undoRequested({ seq: 7 }));
     expect(history.state().refusal).toBeUndefined();
   });
 

@@ -22,8 +22,8 @@ export const historyActions = createActionGroup({
     'Older asked': props<{ before: number }>(),
     Arrived: props<{ entries: readonly JournalEntry[]; older: boolean }>(),
     'Load failed': emptyProps(),
-    'Taken back': props<{ seq: number }>(),
-    'Take back answered': props<{ seq: number; says: string | undefined }>(),
+    'Undo requested': props<{ seq: number }>(),
+    'Undo answered': props<{ seq: number; says: string | undefined }>(),
   },
 });
 
@@ -35,7 +35,7 @@ export const historyFeature = createFeature({
     { status: 'loading', entries: [], hasMore: false, refusal: undefined },
     on(historyActions.arrived, (state, { entries, older }) => ({ ...state, status: 'loaded', entries: older ? [...state.entries, ...entries] : entries, hasMore: entries.length === PAGE })),
     on(historyActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
-    on(historyActions.takeBackAnswered, (state, { seq, says }) => ({ ...state, refusal: says === undefined ? undefined : { seq, says } })),
+    on(historyActions.undoAnswered, (state, { seq, says }) => ({ ...state, refusal: says === undefined ? undefined : { seq, says } })),
   ),
 });
 
@@ -56,8 +56,8 @@ export class HistoryEffects {
 
   readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderAsked), exhaustMap(({ before }) => this.#entries(before))));
 
-  readonly takeBack = createEffect(() =>
-    this.#actions.pipe(ofType(historyActions.takenBack), exhaustMap(({ seq }) => this.#api.takeBack(seq, this.#requestId(seq)).pipe(map((says) => historyActions.takeBackAnswered({ seq, says }))))),
+  readonly undo = createEffect(() =>
+    this.#actions.pipe(ofType(historyActions.undoRequested), exhaustMap(({ seq }) => this.#api.undo(seq, this.#requestId(seq)).pipe(map((says) => historyActions.undoAnswered({ seq, says }))))),
   );
 
   /** The same for every try to undo one change, so that one whose answer was lost is not refused as undone already. */

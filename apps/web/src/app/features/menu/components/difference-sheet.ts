@@ -5,7 +5,7 @@ import {
 } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 import { type Limits, LimitsSentence } from '../../../ui/limits-sentence.ts';
-import { sayDifference } from '../../../text/differences.ts';
+import { describeDifference } from '../../../text/differences.ts';
 
 /** What one dish keeps for itself of a shared group: only the differences, each one click to drop. */
 @Component({
@@ -27,7 +27,7 @@ export class DifferenceSheet {
     const group = this.group();
     return group.kind === 'choices' ? group : undefined;
   });
-  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...sayDifference(this.menu(), this.group(), difference, this.editor.digits()) })));
+  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...describeDifference(this.menu(), this.group(), difference, this.editor.digits()) })));
   protected readonly limits = computed<Limits>(() => {
     const group = this.choices();
     const { min, max, included } = this.attachment();

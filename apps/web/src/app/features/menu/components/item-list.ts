@@ -1,6 +1,6 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
 import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
-import { sayRemoval } from '../../../text/removals.ts';
+import { removalMessages } from '../../../text/removals.ts';
 import { Editor } from '../../../state/editor.ts';
 import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
@@ -85,7 +85,7 @@ export class ItemList {
     const { menu } = this.menu();
     const removal = removeEverywhere(menu, { kind: 'sections', id });
     if (removal.allowed) this.editor.change('Deleted a section; its dishes stay', removal.change.edits);
-    else this.editor.tell(`This section can’t be deleted. ${sayRemoval(menu, removal).join(' ')}`);
+    else this.editor.tell(`This section can’t be deleted. ${removalMessages(menu, removal).join(' ')}`);
   }
 
   /** Moves a dish among those of the menu: to the place of its neighbour in the section. */

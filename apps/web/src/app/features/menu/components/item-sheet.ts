@@ -6,8 +6,8 @@ import {
 } from '@hearty-ladle/core';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { Editor } from '../../../state/editor.ts';
-import { sayDifference } from '../../../text/differences.ts';
-import { saySentence } from '../../../text/sentence.ts';
+import { describeDifference } from '../../../text/differences.ts';
+import { limitsInWords } from '../../../text/sentence.ts';
 import { attachText } from '../../../text/attaching.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
@@ -49,10 +49,10 @@ export class ItemSheet {
     return offered.map((group) => {
       const index = attached.findIndex((it) => it.group === group.id);
       const attachment = attached[index];
-      const differences = attachment ? differencesOf(group.group, attachment).map((it) => sayDifference(this.menu().menu, group.group, it, this.editor.digits())) : [];
+      const differences = attachment ? differencesOf(group.group, attachment).map((it) => describeDifference(this.menu().menu, group.group, it, this.editor.digits())) : [];
       return {
         group, index, differences,
-        sentence: saySentence(group),
+        sentence: limitsInWords(group),
         answers: group.choices.map(({ choice }) => this.editor.read(choice.name)).join(' · '),
         asked: this.editor.read(group.heading ?? group.group.prompt),
         used: (asked.get(group.id) ?? []).filter((id) => id !== this.item().id).length,

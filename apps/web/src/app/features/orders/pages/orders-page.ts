@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import type { OrderEvent } from '../../../api/wire.ts';
 import { Editor } from '../../../state/editor.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
-import { sayMoney } from '../../../text/money.ts';
+import { formatMoney } from '../../../text/money.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 import { PrintedTicket } from '../../../ui/printed-ticket.ts';
 import { ordersActions, ordersFeature } from '../store/orders-store.ts';
@@ -75,7 +75,7 @@ export class OrdersPage {
   }
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+    return formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
   }
 
   protected station(id: string) {

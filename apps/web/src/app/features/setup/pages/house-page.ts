@@ -43,7 +43,7 @@ export class HousePage {
     this.#store.dispatch(houseActions.opened());
     effect(() => {
       const now = this.state().now;
-      if (!now || now.version === this.#filled() || (this.form.dirty && this.#filled() >= 0 && this.state().said === undefined)) return;
+      if (!now || now.version === this.#filled() || (this.form.dirty && this.#filled() >= 0 && this.state().notice === undefined)) return;
       this.#filled.set(now.version);
       this.#fill(now.house);
     });

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { type Ingredient, newId, type Station, type Target, usesOf } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 import { PictureStore, pictureUrl } from '../../../state/picture-store.ts';
-import { sayUse } from '../../../text/uses.ts';
+import { describeUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
@@ -42,7 +42,7 @@ export class SetupPage {
   protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
   protected readonly uses = computed(() => {
     const menu = this.editor.menu();
-    return menu ? usesOf(menu, this.target()).map((use) => sayUse(menu, use)) : [];
+    return menu ? usesOf(menu, this.target()).map((use) => describeUse(menu, use)) : [];
   });
 
   constructor() {

@@ -11,7 +11,7 @@ export interface HouseState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly now: HouseNow | undefined;
   readonly isSaving: boolean;
-  readonly said: { readonly isWell: boolean; readonly words: string } | undefined;
+  readonly notice: { readonly isWell: boolean; readonly words: string } | undefined;
 }
 
 export const houseActions = createActionGroup({
@@ -29,11 +29,11 @@ export const houseActions = createActionGroup({
 export const houseFeature = createFeature({
   name: 'house',
   reducer: createReducer<HouseState>(
-    { status: 'loading', now: undefined, isSaving: false, said: undefined },
-    on(houseActions.opened, (state) => ({ ...state, said: undefined })),
+    { status: 'loading', now: undefined, isSaving: false, notice: undefined },
+    on(houseActions.opened, (state) => ({ ...state, notice: undefined })),
     on(houseActions.arrived, (state, { now }) => ({ ...state, status: 'loaded' as const, now })),
     on(houseActions.loadFailed, (state) => ({ ...state, status: 'failed' as const })),
-    on(houseActions.saved, (state) => ({ ...state, isSaving: true, said: undefined })),
+    on(houseActions.saved, (state) => ({ ...state, isSaving: true, notice: undefined })),
     on(houseActions.saveAnswered, (state, { answer }) => answered(state, answer)),
   ),
 });
@@ -41,9 +41,9 @@ export const houseFeature = createFeature({
 function answered(state: HouseState, answer: SentHouse): HouseState {
   const next = { ...state, isSaving: false };
   switch (answer.outcome) {
-    case 'saved': return { ...next, now: answer.now, said: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' } };
-    case 'stale': return { ...next, now: answer.now, said: { isWell: false, words: 'Somebody else changed the settings meanwhile. Theirs are shown now; yours were not saved.' } };
-    case 'not-saved': return { ...next, said: { isWell: false, words: answer.says } };
+    case 'saved': return { ...next, now: answer.now, notice: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' } };
+    case 'stale': return { ...next, now: answer.now, notice: { isWell: false, words: 'Somebody else changed the settings meanwhile. Theirs are shown now; yours were not saved.' } };
+    case 'not-saved': return { ...next, notice: { isWell: false, words: answer.says } };
   }
 }
 

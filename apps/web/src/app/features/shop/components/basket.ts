@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type Answers, type CompiledMenu, type Line, localMinute, quoteOrder, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
-import { sayMoney } from '../../../text/money.ts';
-import { sayProblem } from '../../../text/problems.ts';
+import { formatMoney } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { orderOf } from '../store/shop-effects.ts';
 import type { ShopState } from '../store/shop-store.ts';
@@ -49,11 +49,11 @@ export class Basket {
   protected readonly isAgreed = computed(() => this.lines().every(({ was }) => was === undefined));
   /** What the server refused, where it is not said beside a line already. */
   protected readonly refused = computed(() =>
-    this.shop().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())),
+    this.shop().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
   );
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.locale());
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   #summary(line: Line): string {
@@ -62,6 +62,6 @@ export class Basket {
   }
 
   #said(index: number): string[] {
-    return this.quote().problems.filter(({ line }) => line === index).map((problem) => sayProblem(this.menu(), problem, this.locale()));
+    return this.quote().problems.filter(({ line }) => line === index).map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }
 }

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
 import { pictureUrl } from '../../../state/picture-store.ts';
-import { sayMoney } from '../../../text/money.ts';
-import { sayProblem } from '../../../text/problems.ts';
+import { formatMoney } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 
@@ -84,7 +84,7 @@ export class DishPage {
     return id === undefined ? undefined : pictureUrl(id, 'large');
   });
   protected readonly description = computed(() => this.#words(this.item()?.item.description));
-  protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.locale())));
+  protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())));
 
   protected change(answers: Answers): void {
     this.lineChange.emit({ ...answers, item: this.line().item, quantity: this.quantity() });
@@ -100,7 +100,7 @@ export class DishPage {
   }
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.locale());
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   #words(text: Parameters<typeof textIn>[0] | undefined): string {

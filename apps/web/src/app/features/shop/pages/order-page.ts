@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
-import { sayMoney } from '../../../text/money.ts';
+import { formatMoney } from '../../../text/money.ts';
 import { ProgressStore } from '../store/progress-store.ts';
 
 /** A placed order: its number, and how far the kitchen is with it, live. */
@@ -55,7 +55,7 @@ export class OrderPage {
     const state = this.state();
     return state?.status === 'loaded' ? state.progress : undefined;
   });
-  protected readonly total = computed(() => sayMoney(this.progress()?.total ?? 0, this.#editor.menu()?.currency ?? 'EUR', this.#editor.firstLocale() || 'en'));
+  protected readonly total = computed(() => formatMoney(this.progress()?.total ?? 0, this.#editor.menu()?.currency ?? 'EUR', this.#editor.firstLocale() || 'en'));
   protected readonly words = computed(() => {
     const { tickets, bumped } = this.progress() ?? { tickets: 0, bumped: 0 };
     if (bumped === 0) return 'It is being made';

@@ -7,9 +7,9 @@ import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
 import { pictureUrl } from '../../../state/picture-store.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
-import { listPrice, sayMoney } from '../../../text/money.ts';
-import { sayLanguage } from '../../../text/languages.ts';
-import { sayProblem } from '../../../text/problems.ts';
+import { listPrice, formatMoney } from '../../../text/money.ts';
+import { languageName } from '../../../text/languages.ts';
+import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
@@ -31,7 +31,7 @@ export class ShopPage {
   readonly #store = inject(Store);
   readonly #router = inject(Router);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
-  protected readonly sayLanguage = sayLanguage;
+  protected readonly languageName = languageName;
   protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
 
   readonly #finder = inject(SpanFinder);
@@ -132,13 +132,13 @@ export class ShopPage {
       description: textIn(item?.item.description ?? '', this.locale(), menu.firstLocale),
       price: item ? this.#price(menu, id) : '',
       picture: item?.item.image === undefined ? undefined : pictureUrl(item.item.image),
-      closed: closed && sayProblem(menu, closed, this.locale()),
+      closed: closed && problemMessage(menu, closed, this.locale()),
     };
   }
 
   /** From the lowest to the highest price of a dish; its list price until that is known. */
   #price(menu: CompiledMenu, id: string): string {
-    const say = (minor: number) => sayMoney(minor, menu.menu.currency, this.locale());
+    const say = (minor: number) => formatMoney(minor, menu.menu.currency, this.locale());
     const span = this.#spans()?.get(id)?.price;
     const item = menu.item(id);
     if (!span) return item ? say(listPrice(menu, item, menu.firstList)) : '';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type Answers, type CompiledMenu, type Line, localMinute, quoteLine, type Service, textIn } from '@hearty-ladle/core';
-import { sayMoney } from '../../../text/money.ts';
-import { sayProblem } from '../../../text/problems.ts';
+import { formatMoney } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
 import { QuestionAnswer } from '../../../ui/question-answer.ts';
 import { TillQuestions } from '../../../ui/till-questions.ts';
 
@@ -33,7 +33,7 @@ export class TillLine {
     const item = this.item()?.item;
     return item ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale)) : this.line().item;
   });
-  protected readonly missing = computed(() => this.quote().problems.map((problem) => sayProblem(this.menu(), problem, this.menu().firstLocale)));
+  protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.menu().firstLocale)));
   /** Questions that are not answered by picking, asked below the keys. */
   protected readonly written = computed(() =>
     this.quote()
@@ -45,7 +45,7 @@ export class TillLine {
   );
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
+    return formatMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
   }
 
   protected answer(answers: Answers): void {

@@ -5,8 +5,8 @@ import {
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
-import { listPrice, sayMoney } from '../../../text/money.ts';
-import { sayProblem } from '../../../text/problems.ts';
+import { listPrice, formatMoney } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { TillLine } from '../components/till-line.ts';
 import { pickNth } from '../store/pick-nth.ts';
@@ -47,7 +47,7 @@ export class TillPage {
       .map((item) => {
         const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.till().service }, clock).problems.find(({ code }) => CLOSED.has(code));
         const compiled = menu.item(item.id);
-        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.say(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && sayProblem(menu, closed, menu.firstLocale) };
+        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.say(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && problemMessage(menu, closed, menu.firstLocale) };
       });
   });
   protected readonly quote = computed(() => {
@@ -65,7 +65,7 @@ export class TillPage {
         name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
         summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
         price: this.say(quote?.price.line ?? 0),
-        problems: (quote?.problems ?? []).map((problem) => sayProblem(menu, problem, menu.firstLocale)),
+        problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, menu.firstLocale)),
       };
     });
   });
@@ -73,7 +73,7 @@ export class TillPage {
   protected readonly ownProblems = computed(() => (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'));
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
-    return menu && this.till().lines.length > 0 ? this.ownProblems().map((problem) => sayProblem(menu, problem, menu.firstLocale)) : [];
+    return menu && this.till().lines.length > 0 ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale)) : [];
   });
 
   constructor() {
@@ -120,7 +120,7 @@ export class TillPage {
   }
 
   protected say(minor: number): string {
-    return sayMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.menu()?.firstLocale ?? 'en');
+    return formatMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.menu()?.firstLocale ?? 'en');
   }
 
   protected first(event: Event): void {

@@ -29,16 +29,16 @@ describe('an order at the till', () => {
     const { key } = order.tries;
     const settle = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.settled({ key, answer, nextKey: 'next' }));
     const placed: SentOrder = { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } };
-    expect(settle(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, said: { isWell: true, words: 'Number 7 is in the kitchen.' } });
-    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [toast], tries: { key }, said: { isWell: false } });
+    expect(settle(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, notice: { isWell: true, words: 'Number 7 is in the kitchen.' } });
+    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
     expect(settle({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: { key: 'next' } });
     const edited = tillFeature.reducer(order, tillActions.lineAdded({ line: bowl }));
-    expect(settle(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, said: { isWell: false, words: expect.stringContaining('number 7') } });
+    expect(settle(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, notice: { isWell: false, words: expect.stringContaining('number 7') } });
     const lost = tillFeature.reducer(settle({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
     expect(lost.tries).toEqual({ key: `${key}.1`, isUnanswered: false, replaces: [key] });
   });
 
-  it('that was parked comes back whole once the server has confirmed it, or is said to be gone', () => {
+  it('that was parked comes back whole once the server has confirmed it, or is notice to be gone', () => {
     const order = after(tillActions.lineAdded({ line: bowl }), tillActions.named({ name: 'Ilse', service: 'takeaway' }), tillActions.orderAnswered({ answers: { consents: ['bag'] } }));
     expect(tillFeature.reducer(order, tillActions.parkAnswered({ isParked: false, nextKey: 'n' })).lines).toEqual([bowl]);
     const parked = tillFeature.reducer(order, tillActions.parkAnswered({ isParked: true, nextKey: 'n' }));
@@ -48,9 +48,9 @@ describe('an order at the till', () => {
     expect(back.confirming).toEqual({ id: 'h', reservation: 'r' });
     expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: undefined }))).toMatchObject({ lines: [bowl], confirming: { id: 'h' } });
     expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: true }))).toMatchObject({ lines: [bowl], confirming: undefined });
-    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({ lines: [], confirming: undefined, said: { isWell: false } });
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).said?.words).toContain('another till');
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).said?.words).toContain('still on hold');
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({ lines: [], confirming: undefined, notice: { isWell: false } });
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.words).toContain('another till');
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.words).toContain('still on hold');
   });
 
   it('carries a PIN only once it is known', () => {
@@ -122,7 +122,7 @@ describe('the till, beside a server', () => {
     const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', says: 'Not known.' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
     till.act(tillActions.pinEntered({ pin: '1111' }));
-    expect(till.state()).toMatchObject({ pin: undefined, said: { words: 'Not known.' } });
+    expect(till.state()).toMatchObject({ pin: undefined, notice: { words: 'Not known.' } });
     till.act(tillActions.pinEntered({ pin: '2468' }));
     expect(till.state()).toMatchObject({ pin: '2468', device: 'token' });
   });

@@ -20,8 +20,8 @@ export interface TillState {
   readonly open: { readonly line: Line; readonly index: number | undefined } | undefined;
   readonly tries: OrderTries;
   readonly sending: boolean;
-  /** What was said last: the number of an order that was sent, or why it was not. */
-  readonly said: { readonly isWell: boolean; readonly words: string } | undefined;
+  /** The latest message: the number of an order that was sent, or why it was not. */
+  readonly notice: { readonly isWell: boolean; readonly words: string } | undefined;
   readonly parked: readonly ParkedOrder[];
   /** A parked order that was taken up here, until the server has confirmed that it is ours. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
@@ -66,9 +66,9 @@ const emptyOrder = () => ({ lines: [], service: 'dine-in' as const, name: '', pl
 export const tillFeature = createFeature({
   name: 'till',
   reducer: createReducer<TillState>(
-    { ...emptyOrder(), sending: false, said: undefined, parked: [], confirming: undefined, pin: undefined, device: rememberedDevice() },
-    on(tillActions.lineAdded, (state, { line }) => ({ ...changed(state), lines: [...state.lines, line], said: undefined })),
-    on(tillActions.lineOpened, (state, open) => ({ ...state, open: { line: open.line, index: open.index }, said: undefined })),
+    { ...emptyOrder(), sending: false, notice: undefined, parked: [], confirming: undefined, pin: undefined, device: rememberedDevice() },
+    on(tillActions.lineAdded, (state, { line }) => ({ ...changed(state), lines: [...state.lines, line], notice: undefined })),
+    on(tillActions.lineOpened, (state, open) => ({ ...state, open: { line: open.line, index: open.index }, notice: undefined })),
     on(tillActions.lineAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(tillActions.lineKept, (state) => kept(state)),
     on(tillActions.lineLeft, (state) => ({ ...state, open: undefined })),
@@ -76,23 +76,23 @@ export const tillFeature = createFeature({
     on(tillActions.lineDropped, (state, { index }) => ({ ...changed(state), lines: state.lines.filter((_, i) => i !== index) })),
     on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({ ...changed(state), service, name, place })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
-    on(tillActions.sent, (state) => ({ ...state, sending: true, said: undefined, tries: tried(state.tries) })),
+    on(tillActions.sent, (state) => ({ ...state, sending: true, notice: undefined, tries: tried(state.tries) })),
     on(tillActions.settled, (state, { key, answer, nextKey }) => (
       settled({ ...state, sending: false, tries: answeredTries(state.tries, key, answer, nextKey) }, answerFor(state.tries, key, answer))
     )),
     on(tillActions.parkAnswered, (state, { isParked, nextKey }) =>
-      isParked ? { ...state, ...emptyOrder(), tries: newTries(nextKey), said: { isWell: true, words: 'On hold.' } } : { ...state, said: { isWell: false, words: 'It could not be put on hold just now; it is still here. Trying again holds it once.' } },
+      isParked ? { ...state, ...emptyOrder(), tries: newTries(nextKey), notice: { isWell: true, words: 'On hold.' } } : { ...state, notice: { isWell: false, words: 'It could not be put on hold just now; it is still here. Trying again holds it once.' } },
     ),
     on(tillActions.parkedArrived, (state, { parked }) => ({ ...state, parked })),
     on(tillActions.parkedReserved, (state, { id, reservation, order }) => ({ ...takenUp(state, order), confirming: { id, reservation } })),
-    on(tillActions.parkedNotReserved, (state, { kind }) => ({ ...state, said: { isWell: false, words: kind === 'refused' ? TAKEN_ELSEWHERE : 'The server does not answer. The order is still on hold; please try again.' } })),
+    on(tillActions.parkedNotReserved, (state, { kind }) => ({ ...state, notice: { isWell: false, words: kind === 'refused' ? TAKEN_ELSEWHERE : 'The server does not answer. The order is still on hold; please try again.' } })),
     on(tillActions.parkedConfirmed, (state, { isOurs }) => {
-      if (isOurs === undefined) return { ...state, said: { isWell: false, words: 'Taking the order up … the server does not answer yet.' } };
-      if (isOurs) return { ...state, confirming: undefined, said: undefined };
-      return { ...state, ...emptyOrder(), confirming: undefined, said: { isWell: false, words: TAKEN_ELSEWHERE } };
+      if (isOurs === undefined) return { ...state, notice: { isWell: false, words: 'Taking the order up … the server does not answer yet.' } };
+      if (isOurs) return { ...state, confirming: undefined, notice: undefined };
+      return { ...state, ...emptyOrder(), confirming: undefined, notice: { isWell: false, words: TAKEN_ELSEWHERE } };
     }),
     on(tillActions.pinAnswered, (state, { pin, answer }) =>
-      answer.outcome === 'right' ? { ...state, pin, device: answer.device, said: undefined } : { ...state, pin: undefined, said: { isWell: false, words: answer.says } },
+      answer.outcome === 'right' ? { ...state, pin, device: answer.device, notice: undefined } : { ...state, pin: undefined, notice: { isWell: false, words: answer.says } },
     ),
   ),
 });
@@ -126,9 +126,9 @@ const UNANSWERED = {
 } as const;
 
 function settled(state: TillState, answer: SentOrder): TillState {
-  const say = (words: string, isWell = false): TillState => ({ ...state, said: { isWell, words } });
+  const say = (words: string, isWell = false): TillState => ({ ...state, notice: { isWell, words } });
   switch (answer.outcome) {
-    case 'placed': return { ...state, ...emptyOrder(), tries: state.tries, said: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` } };
+    case 'placed': return { ...state, ...emptyOrder(), tries: state.tries, notice: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` } };
     case 'first-was-placed': return say(`It had arrived before you changed it, as number ${answer.order.number}. What is here now was not sent: remove what is in number ${answer.order.number} already, or send it as a second order.`);
     case 'offline': case 'busy': case 'failed': return say(`${UNANSWERED[answer.outcome]} The order is still here; sending again can’t order twice.`);
     case 'costs-otherwise': return say('The menu has changed: look at the total and send again.');
@@ -138,7 +138,7 @@ function settled(state: TillState, answer: SentOrder): TillState {
 
 function takenUp(state: TillState, { lines, name = '', place = '', service = 'dine-in', picks, notes, dates, amounts, consents }: Placement): TillState {
   const answers: Answers = { ...(picks && { picks }), ...(notes && { notes }), ...(dates && { dates }), ...(amounts && { amounts }), ...(consents && { consents }) };
-  return { ...state, ...emptyOrder(), lines, name, place, service, answers, said: undefined };
+  return { ...state, ...emptyOrder(), lines, name, place, service, answers, notice: undefined };
 }
 
 /** The order as it is quoted, parked and sent. */
