@@ -18,7 +18,7 @@ await main(async () => {
   const children = [
     keep('npx', ['ng', 'build', '--watch', '--configuration', 'development'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } }),
     keep('npx', ['tsx', 'watch', '--conditions=source', 'src/main.ts'], { cwd: join(ROOT, 'apps/server'), env }),
-    ...(settings.playsPrinters ? [keep('npx', ['tsx', '--conditions=source', 'src/devices/main.ts'], { cwd: join(ROOT, 'apps/server'), env })] : []),
+    ...(settings.simulatesPrinters ? [keep('npx', ['tsx', '--conditions=source', 'src/devices/main.ts'], { cwd: join(ROOT, 'apps/server'), env })] : []),
   ];
   const stop = async () => {
     await stopAll(children);

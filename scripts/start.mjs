@@ -36,7 +36,7 @@ await main(async () => {
   }
   server = keep('node', ['apps/server/dist/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
   server.once('exit', (code) => void stop(code ?? 1));
-  if (settings.playsPrinters) printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
+  if (settings.simulatesPrinters) printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
 });
 
 /** The database that DATABASE_URL names, or one on a server of our own, which we stop when we end. */

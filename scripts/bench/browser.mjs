@@ -25,7 +25,7 @@ function largeMenu() {
 
 /** From the key to the moment at which the guest's face holds the new name: the work that must fit into a frame. Runs in the page. */
 async function timesOfEdits({ edits, longest }) {
-  const box = document.querySelector('hl-item-sheet .name input');
+  const box = /** @type {HTMLInputElement | null} */ (document.querySelector('hl-item-sheet .name input'));
   const face = document.querySelector('hl-faces');
   if (!box || !face) throw new Error('the dish and its faces are not on the page');
   const found = [];

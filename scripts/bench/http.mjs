@@ -2,6 +2,7 @@
 // POST /api/shop/quote against a bare Express server that echoes the same body; accepting orders against pgbench inserting
 // the same rows. Bounded in count and time; prints ratios and passes or fails nothing.
 import { spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createRequire } from 'node:module';
@@ -27,8 +28,9 @@ async function echo() {
   app.use(express.json());
   app.post('/', (request, response) => response.json(request.body));
   const server = createServer(app);
-  await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve));
-  return { url: `http://127.0.0.1:${server.address().port}/`, close: () => server.close() };
+  await once(server.listen(0, '127.0.0.1'), 'listening');
+  const { port } = /** @type {import('node:net').AddressInfo} */ (server.address());
+  return { url: `http://127.0.0.1:${port}/`, close: () => server.close() };
 }
 
 const perSecond = (result) => result.requests.average;

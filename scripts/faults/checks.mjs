@@ -33,6 +33,8 @@ export async function timed(url, body, headers = {}) {
 export function sayTimes(name, answers) {
   const sorted = answers.map(({ ms }) => ms).sort((a, b) => a - b);
   const at = (share) => (sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0).toFixed(0);
-  const statuses = Object.entries(Object.groupBy ? Object.groupBy(answers, ({ status }) => status) : answers.reduce((all, one) => ({ ...all, [one.status]: [...(all[one.status] ?? []), one] }), {})).map(([status, some]) => `${status}: ${some.length}`);
-  say(`  ${name}: ${answers.length} answered, median ${at(0.5)} ms, 99th percentile ${at(0.99)} ms, longest ${at(1)} ms (${statuses.join(', ')})`);
+  const counts = new Map();
+  for (const { status } of answers) counts.set(status, (counts.get(status) ?? 0) + 1);
+  const statuses = [...counts].map(([status, count]) => `${status}: ${count}`).join(', ');
+  say(`  ${name}: ${answers.length} answered, median ${at(0.5)} ms, 99th percentile ${at(0.99)} ms, longest ${at(1)} ms (${statuses})`);
 }

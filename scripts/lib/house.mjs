@@ -93,6 +93,7 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
   return house;
 }
 
+/** @returns {Promise<any[]>} */
 async function query(databaseUrl, sql, values) {
   const database = new pg.Client({ connectionString: databaseUrl });
   await database.connect();

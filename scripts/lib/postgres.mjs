@@ -29,7 +29,7 @@ export async function startPostgres(bin, folder, wantedPort) {
   prepareFolder(folder);
   const data = join(folder, 'data');
   const secretFile = join(folder, 'secret');
-  if (!existsSync(join(data, 'PG_VERSION'))) initialise(bin, folder, data, secretFile);
+  if (!existsSync(join(data, 'PG_VERSION'))) initialise(bin, data, secretFile);
   const secret = readFileSync(secretFile, 'utf8').trim();
   let port = runningPort(bin, data);
   if (port === undefined) {
@@ -68,7 +68,7 @@ function prepareFolder(folder) {
   }
 }
 
-function initialise(bin, folder, data, secretFile) {
+function initialise(bin, data, secretFile) {
   rmSync(data, { recursive: true, force: true });
   writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 });
   if (isRoot) run('chown', ['postgres:', secretFile]);
@@ -94,7 +94,7 @@ export function freePort() {
     const probe = createServer();
     probe.once('error', reject);
     probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
+      const { port } = /** @type {import('node:net').AddressInfo} */ (probe.address());
       probe.close(() => resolve(port));
     });
   });

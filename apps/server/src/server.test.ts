@@ -189,7 +189,7 @@ describe('orders', () => {
     expect(new Set(replies.map(({ body }) => body.id)).size).toBe(1);
   });
 
-  it('refuses an order that does not stand, with its problems; a key used for something else; and no key at all', async () => {
+  it('refuses an invalid order, with its problems; a key used for something else; and no key at all', async () => {
     const reply = await place(one, 'key-number-2', { lines: [{ item: 'ember' }] }).expect(422);
     expect(reply.body.problems).toContainEqual({ line: 0, code: 'too-few', group: 'noodle', need: 1, have: 0 });
     await place(one, 'key-number-1', { lines: [bowl({ quantity: 2 })] }).expect(422);

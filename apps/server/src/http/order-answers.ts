@@ -60,7 +60,7 @@ export function orderRoutes(routes: AudienceRouter, services: Services, source: 
       case 'costs-otherwise':
         return sendProblem(response, 409, 'costs-otherwise', 'The menu has changed: the order comes to another total than was seen.', { total: outcome.quote.total });
       case 'refused':
-        return sendProblem(response, 422, 'order-refused', 'The order does not stand as it is.', { problems: outcome.quote.problems.slice(0, MOST_PROBLEMS) });
+        return sendProblem(response, 422, 'order-refused', 'This order can’t be placed as it is.', { problems: outcome.quote.problems.slice(0, MOST_PROBLEMS) });
     }
   });
 }

@@ -33,7 +33,7 @@ export function openApi(): object {
           responses: {
             201: { description: 'Placed', ...json(ref('PlacedOrder')) }, 200: { description: 'Placed before with this key: the same answer', ...json(ref('PlacedOrder')) },
             403: problem('A dish whose price is named needs the word of a person who may.'), 409: problem('It comes to another total than `seenTotal`, which is there as `total`; or an order that it replaces has arrived after all, and is there; or another order took its place.'),
-            422: problem('It does not stand as it is, with its problems; or the key was used for another order.'), ...BAD,
+            422: problem('The order can’t be placed; its problems say why; or the key was used for another order.'), ...BAD,
           },
         },
       },

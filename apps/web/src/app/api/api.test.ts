@@ -36,7 +36,7 @@ describe('an order that was placed', () => {
     [200, { id: 'x', number: 7, total: 430 }, { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }],
     [409, { total: 480 }, { outcome: 'costs-otherwise', total: 480 }],
     [409, 'from somewhere between', { outcome: 'refused', problems: [], says: 'The server refused this.' }],
-    [422, { title: 'It does not stand.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], says: 'It does not stand.' }],
+    [422, { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], says: 'It can’t be placed.' }],
     [409, { order: { id: 'f', number: 6, total: 430 } }, { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } }],
     [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], says: 'Too many wrong PINs.' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
