@@ -3,7 +3,7 @@ import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.
 
 test.beforeAll(resetHouse);
 
-test('an operator builds groups for a new dish, a guest orders it, the ticket hangs on the pass', async ({ page, context }) => {
+test('an operator builds groups for a new dish, a guest orders it, the ticket is on the pass', async ({ page, context }) => {
   await page.goto(at('/menu'));
   await page.getByRole('button', { name: '+ New dish' }).first().click();
   await page.getByLabel('Name of the new dish').fill('Lantern broth');

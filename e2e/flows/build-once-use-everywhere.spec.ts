@@ -5,7 +5,7 @@ test.beforeAll(resetHouse);
 
 const saved = (page: Page) => expect(savedStatus(page)).toHaveText('Saved');
 
-test('an operator types a list of 12 answers, hangs it on 9 dishes except 2, lets one differ, changes the shared price and undoes it', async ({ page }) => {
+test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, lets one differ, changes the shared price and undoes it', async ({ page }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
   await page.getByRole('button', { name: /Answers to pick/ }).click();

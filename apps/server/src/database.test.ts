@@ -101,7 +101,7 @@ describe('what is read', () => {
     expect(priced.filter(({ revision, base }) => base !== priceAt.get(revision))).toEqual([]);
   });
 
-  it('hangs in the order of the orders, also when the clock was set back', async () => {
+  it('lists tickets in the order of their orders, also when the clock was set back', async () => {
     const place = async () => (await request(one).post('/api/shop/orders').set('Idempotency-Key', randomUUID()).send({ lines: [{ item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] }] }).expect(201)).body.number as number;
     const numbers = [await place(), await place()];
     await house.database.query(`UPDATE ticket SET hung_at = hung_at - interval '1 hour' WHERE order_number = $1`, [numbers[1]]);

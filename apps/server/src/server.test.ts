@@ -135,19 +135,19 @@ describe('changes of the menu', () => {
     expect(statuses).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
   });
 
-  it('never leaves a dangling reference when one detaches a group and another hangs it somewhere', async () => {
+  it('never leaves a dangling reference when one detaches a group and another attaches it somewhere', async () => {
     for (let round = 0; round < 10; round++) {
       const { menu, versions } = await menuAt(one);
       const id = `spare-${round}`;
       const spare = { id, name: id, prompt: id, kind: 'choices' as const, choices: [] };
       const made = await request(one).post('/api/workbench/changes').send(putGroup(spare, 0, id)).expect(200);
       const dish = menu.items.find((item) => item.id === 'toast');
-      const hang = {
+      const attach = {
         id: randomUUID(), label: 'attach it', change: { edits: [{ type: 'put', kind: 'items', thing: { ...dish, groups: [{ group: 'spread' }, { group: id }] } }] },
         based: [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] }],
       };
       const remove = { id: randomUUID(), label: 'remove it', change: { edits: [{ type: 'remove', kind: 'groups', id }] }, based: [{ kind: 'groups', id, version: made.body.revision }] };
-      const replies = await Promise.all([request(one).post('/api/workbench/changes').send(hang), request(other).post('/api/workbench/changes').send(remove)]);
+      const replies = await Promise.all([request(one).post('/api/workbench/changes').send(attach), request(other).post('/api/workbench/changes').send(remove)]);
       expect(replies.map(({ status }) => status).sort()).toEqual([200, 422]);
       const after = await menuAt(one);
       const known = new Set(after.menu.groups.map((group) => group.id));
@@ -171,7 +171,7 @@ describe('changes of the menu', () => {
 describe('orders', () => {
   const place = (server: string, key: string, body: object) => request(server).post('/api/device/orders').set('Idempotency-Key', key).send(body);
 
-  it('quotes again, hangs the tickets at their stations, and never makes two orders of one key', async () => {
+  it('quotes again, creates the tickets of each station, and never makes two orders of one key', async () => {
     const order = { service: 'takeaway', lines: [bowl({ notes: { 'allergy-note': 'no sesame please' } })] };
     const first = await place(one, 'key-number-1', order).expect(201);
     const second = await place(other, 'key-number-1', order).expect(200);

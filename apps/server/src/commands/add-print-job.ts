@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { PrintJobEntity } from '../db/entities.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 
-/** A ticket is to be printed: the job and its place in the queue, in the transaction that hangs it up. */
+/** Adds the print job of a ticket and its queue entry, in the transaction that creates the ticket. */
 export async function addPrintJob(manager: EntityManager, printing: PrintQueue, ticketId: string, printer: string, copy: number): Promise<void> {
   const now = new Date();
   await manager.insert(PrintJobEntity, {

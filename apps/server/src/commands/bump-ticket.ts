@@ -2,7 +2,7 @@ import type { DataSource } from 'typeorm';
 import { TicketEntity, type TicketRow } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
-/** Takes a ticket off the rail or hangs it up again; doing so twice changes nothing. Undefined: there is none. */
+/** Bumps or recalls a ticket; repeating it changes nothing. Undefined if there is no such ticket. */
 export async function setBumped(database: DataSource, id: string, bumped: boolean): Promise<TicketRow | undefined> {
   return database.transaction(async (manager) => {
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });

@@ -45,7 +45,7 @@ export const OrderEntity = new EntitySchema<OrderRow>({
   ],
 });
 
-/** A ticket as it hangs on the pass. */
+/** A ticket on the pass. */
 export interface TicketRow {
   id: string;
   orderId: string;

@@ -8,8 +8,8 @@ const BATCH = 50;
 const EXPIRE_SECONDS = 60;
 
 /**
- * The queue behind one small door: pg-boss 10, as newer versions need a newer Node than this project's. A message only
- * says that a printer may have something to do; what there is to do stands in the table of print jobs.
+ * The job queue, and the only file that knows pg-boss (version 10: newer ones need a newer Node than this project's).
+ * A message only signals that a printer may have work; the work itself is in the table of print jobs.
  */
 export class JobQueue {
   readonly #boss: PgBoss;

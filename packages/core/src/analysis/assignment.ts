@@ -25,7 +25,7 @@ export class Assignment {
     const resolver = {
       ruleHolds: this.ruleHolds,
       isVisible: (ruled: OfferedGroup['ruled']) => isVisibleWith(ruled, this.ruleHolds),
-      acceptedPicks: (group: number) => this.#firstStanding(group),
+      acceptedPicks: (group: number) => this.#firstAccepted(group),
     };
     this.line = { menu, item, circumstances, quantity, resolver, answers: [], dates: new Map(), amounts: new Map() };
   }
@@ -64,15 +64,15 @@ export class Assignment {
   combination(): Combination | undefined {
     const { combined, item, circumstances, variables } = this.#model;
     if (combined.length === 0) return undefined;
-    const choices = combined.map((group) => item.groups[group]?.choices[Variables.standing(this.values[variables.only(group)])]);
+    const choices = combined.map((group) => item.groups[group]?.choices[Variables.picked(this.values[variables.only(group)])]);
     return combinationOf(item, choices, circumstances.out);
   }
 
   /** One pick that is first in document order; of choices that no price names, any will do. */
-  #firstStanding(index: number): readonly AcceptedPick[] {
+  #firstAccepted(index: number): readonly AcceptedPick[] {
     const { groups, variables } = this.#model;
     const group = groups[index];
-    const first = Variables.standing(this.values[variables.first(index)]);
+    const first = Variables.picked(this.values[variables.first(index)]);
     if (!group || first === NONE) return [];
     const choice = group.offered.choices[first] ?? group.offered.choices.find((one) => !group.namedFirst?.has(one.index));
     return choice ? [pickOf(choice)] : [];

@@ -31,12 +31,12 @@ export function chainOf(model: SolverModel, group: ModelGroup, budget: Budget, d
   return [...links, endOf(model, group, steps, budget)];
 }
 
-/** How far a group is answered: what the choices to come and whoever looks at the group have to know. */
+/** A partial answer to a group: what the remaining choices and the observers of the group need to know. */
 interface Progress {
   readonly units: number;
-  /** Whether nothing stands, ordinary choices, or one that goes with no other. */
+  /** Whether nothing, ordinary choices, or one exclusive choice is picked. */
   readonly company: 'nobody' | 'ordinary' | 'alone';
-  /** The first standing choice, as far as prices name it, and the only one, as far as somebody looks. */
+  /** Picked states: the first choice, if prices depend on it, and the only one, if a variants table reads it. */
   readonly first: number;
   readonly only: number;
 }
@@ -151,7 +151,7 @@ function endOf(model: SolverModel, group: ModelGroup, steps: Steps, budget: Budg
       const { units, first, only } = progress;
       if (units < min || (max !== null && units > max)) continue;
       const truths = groupAtoms.map((atom) => truthOf(units, atoms[atom] ?? NO_BOUNDS));
-      const accepted = [...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
+      const accepted = [...(namedFirst ? [Variables.ofPicked(first)] : []), ...(isCombined ? [Variables.ofPicked(only)] : [])];
       rows.add(assignment, [steps.valueOf(progress, last), ...truths, ...accepted], ONE);
     }
   });

@@ -125,7 +125,7 @@ function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupA
 
 function valuesIn({ namedFirst, isCombined }: ModelGroup, observation: ObservationKey): number[] {
   const { truths, first, only } = parseObservation(observation);
-  return [...truths, ...(namedFirst ? [Variables.ofStanding(first)] : []), ...(isCombined ? [Variables.ofStanding(only)] : [])];
+  return [...truths, ...(namedFirst ? [Variables.ofPicked(first)] : []), ...(isCombined ? [Variables.ofPicked(only)] : [])];
 }
 
 function answersIn(

@@ -41,17 +41,17 @@ export interface GroupQuestion {
   readonly atoms: readonly Bounds[];
   readonly looksAtFirst: boolean;
   readonly looksAtOnly: boolean;
-  /** Told of the work before it is done. */
+  /** Called with the number of steps before they are taken. */
   readonly spend: (steps: number) => void;
 }
 
 /**
- * What the others can see of an answer, as text: the truth of the atoms of each choice in document order, then of
- * the group, the first standing choice if it is one that matters, and the only standing one.
+ * What the rest of an item can observe of an answer: the truth of the atoms of each choice in document order, then of
+ * the group, the first picked choice if one that matters, and the only picked one.
  */
 export type ObservationKey = string;
 
-function sightOf(atoms: string, first: number, only: number): ObservationKey {
+function observationKey(atoms: string, first: number, only: number): ObservationKey {
   return `${atoms}|${first}|${only}`;
 }
 
@@ -207,7 +207,7 @@ function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: bool
     if (pricing.kind === 'too-few' && units >= included) continue;
     if (pricing.kind === 'threshold' && units < included) continue;
     const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
-    const seen = sightOf(observation + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
+    const seen = observationKey(observation + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
     answers.set(seen, plus(answers.get(seen), less === 0 ? span : lowered(span, less)));
   }
   return answers;

@@ -62,7 +62,7 @@ export interface ModelGroup {
   /** The atoms of each choice, and those of the whole group, by their place in the model's list. */
   readonly choiceAtoms: readonly (readonly number[])[];
   readonly groupAtoms: readonly number[];
-  /** The choices by whose standing first some price is read; undefined where none is. */
+  /** Choices on whose being picked first some price depends; undefined if none does. */
   readonly namedFirst: ReadonlySet<number> | undefined;
   /** Whether it makes combinations. */
   readonly isCombined: boolean;
@@ -94,8 +94,8 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
     const own = atoms.flatMap((atom, place) => (atom.group === index ? [place] : []));
     const atomsOf = (choice: number | undefined) => own.filter((place) => atoms[place]?.choice === choice);
     const namedFirst = named.get(index);
-    if (namedFirst) variables.setValues(variables.first(index), Variables.valuesOfStanding(namedFirst));
-    if (combined.includes(index)) variables.setValues(variables.only(index), Variables.valuesOfStanding(offered.choices.map((it) => it.index)));
+    if (namedFirst) variables.setValues(variables.first(index), Variables.valuesOfPicked(namedFirst));
+    if (combined.includes(index)) variables.setValues(variables.only(index), Variables.valuesOfPicked(offered.choices.map((it) => it.index)));
     return {
       offered, namedFirst, isCombined: combined.includes(index), matters: matters[index] ?? NOTHING_MATTERS,
       choiceAtoms: offered.choices.map((choice) => atomsOf(choice.index)), groupAtoms: atomsOf(undefined),
@@ -135,7 +135,7 @@ export function unique(numbers: Iterable<number>): number[] {
   return [...new Set(numbers)].sort((a, b) => a - b);
 }
 
-/** What matters to each group of an item, and the choices by whose standing first some price is read, by their group. */
+/** What matters to each group of an item, and the choices on whose being picked first a price depends, by group. */
 interface GroupMatters {
   readonly matters: readonly Matters[];
   readonly named: ReadonlyMap<number, ReadonlySet<number>>;

@@ -5,9 +5,9 @@ import { NONE, MANY } from './picked-state.ts';
 export type Variable = number;
 
 /**
- * The variables of an item and the values that each may have. Truths (0 or 1): of each atom and of each rule. Choices
- * (`ofStanding`): of each group the first that stands, and the only one. The base price, by its place in a list. How
- * far a group is answered after each of its choices.
+ * The variables of an item and the values that each may have. Truth values (0 or 1) of each atom
+ * and each rule; picked states (`ofPicked`) of each group: the first choice and the only one; the base price, as an
+ * index into a list; and the progress of a group after each of its choices.
  */
 export class Variables {
   readonly #values: (readonly number[])[] = [];
@@ -49,7 +49,7 @@ export class Variables {
     return (this.#starts[group] ?? 0) + choice;
   }
 
-  /** What a variable may be; truths unless said otherwise. */
+  /** Possible values of a variable; truth values by default. */
   values(variable: Variable): readonly number[] {
     return this.#values[variable] ?? TRUTHS;
   }
@@ -64,17 +64,17 @@ export class Variables {
     this.#sizes[variable] = values.reduce((most, value) => Math.max(most, value), 0) + 1;
   }
 
-  /** The values of a group's first or only standing choice, if these are the choices somebody looks at. */
-  static valuesOfStanding(choices: Iterable<number>): number[] {
-    return [MANY, NONE, ...choices].map(Variables.ofStanding);
+  /** Possible values of a group's first or only picked choice, given the choices that something depends on. */
+  static valuesOfPicked(choices: Iterable<number>): number[] {
+    return [MANY, NONE, ...choices].map(Variables.ofPicked);
   }
 
-  static ofStanding(choice: number): number {
+  static ofPicked(choice: number): number {
     return choice - MANY;
   }
 
-  /** Which choice stands, as standing.ts says it; where it is left open, none does. */
-  static standing(value: number | undefined): number {
+  /** Decodes a value to a picked state (`picked-state.ts`); undefined means NONE. */
+  static picked(value: number | undefined): number {
     return value === undefined ? NONE : value + MANY;
   }
 }

@@ -49,7 +49,7 @@ const ref = { kind: Type.Unsafe<string>({ enum: Object.keys(things) }), id: Id }
 
 const ChangeRequestShape = Type.Object(
   {
-    /** What was done, in the words of the person's own deed: it is shown in the history. */
+    /** Describes the edit in words, shown in the history. */
     label: Type.String({ maxLength: 200 }),
     change: Type.Object({ edits: filledList(Type.Unsafe<unknown>(edit)) }, closed),
     /** The version of each touched thing that the change was made on; 0 for things that are new. */

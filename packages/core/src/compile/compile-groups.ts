@@ -48,16 +48,16 @@ function openedGroups(compiler: GroupCompiler, choice: Choice, groupAt: GroupAt)
 }
 
 type GroupAt = (id: Id) => number | undefined;
-interface Standing {
+interface GroupContext {
   readonly index: number;
   readonly by: boolean;
   readonly effects: RuleEffects;
   readonly groupAt: GroupAt;
 }
 
-function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachment, standing: Standing): OfferedGroup {
-  const { index, by, effects } = standing;
-  const choices = group.kind === 'choices' ? compileChoices(compiler, group, attachment, standing) : [];
+function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachment, context: GroupContext): OfferedGroup {
+  const { index, by, effects } = context;
+  const choices = group.kind === 'choices' ? compileChoices(compiler, group, attachment, context) : [];
   const [ruled, routes, ruleLimits] = [effects.ruled(group.id), effects.routes(group.id), effects.limits(group.id)];
   const amounts = new Map((group.kind === 'choices' ? (group.amounts ?? []) : []).map((amount) => [amount.id, amount]));
   const limits = group.kind === 'choices' ? attachedLimits(group, attachment) : { min: 0, max: null, included: 0 };
@@ -76,21 +76,21 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
     by,
     setsBase: choices.some((choice) => choice.setsBase),
     opens: choices.some((choice) => choice.opens.length > 0),
-    cacheDependencies: by || index < 0 || choices.length === 0 ? undefined : keepingOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
+    cacheDependencies: by || index < 0 || choices.length === 0 ? undefined : cacheDependenciesOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
     ruled,
     limits: ruleLimits,
     routes,
   };
 }
 
-function keepingOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): CacheDependencies | undefined {
-  // A percentage looks at the base price, and what is opened has answers of its own.
+function cacheDependenciesOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): CacheDependencies | undefined {
+  // A percentage depends on the base price, and opened groups have answers of their own.
   if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
-  const standing = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
+  const acceptance = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
   const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
   const pricedBy = unique(choices.flatMap(({ byGroup }) => byGroup ?? []));
   const mostUnits = Math.max(...choices.map(({ max }) => max));
-  return { acceptance: standing, effects: others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
+  return { acceptance, effects: others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
 }
 
 function unique(numbers: readonly number[]): number[] {
@@ -98,16 +98,16 @@ function unique(numbers: readonly number[]): number[] {
 }
 
 function compileChoices(
-  compiler: GroupCompiler, group: ChoicesGroup, attachment: Attachment, standing: Standing,
+  compiler: GroupCompiler, group: ChoicesGroup, attachment: Attachment, context: GroupContext,
 ): OfferedChoice[] {
   const kept = (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id));
-  return kept.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, standing));
+  return kept.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, context));
 }
 
 function compileChoice(
-  compiler: GroupCompiler, group: ChoicesGroup, choice: Choice, index: number, attachment: Attachment, standing: Standing,
+  compiler: GroupCompiler, group: ChoicesGroup, choice: Choice, index: number, attachment: Attachment, context: GroupContext,
 ): OfferedChoice {
-  const { effects, groupAt } = standing;
+  const { effects, groupAt } = context;
   const path = `${group.id}/${choice.id}`;
   const { price } = choice;
   const itself = choice.item === undefined ? undefined : compiler.items.get(choice.item);

@@ -58,7 +58,7 @@ describe('hanging groups on dishes', () => {
     expect(chosenDishes(menu, { sections: [section], except: [dish?.id ?? ''] })).toEqual(all.filter((item) => item !== dish));
   });
 
-  it('hangs shared or own copies, and nothing twice', () => {
+  it('attaches shared or own copies, and nothing twice', () => {
     const shared = applyUnchecked(menu, { edits: attachGroups(menu, [group.id], menu.items, 'shared') });
     expect(shared.items.every((item) => item.groups?.filter((it) => it.group === group.id).length === 1)).toBe(true);
     expect(attachGroups(shared, [group.id], shared.items, 'shared')).toEqual([]);

@@ -1,7 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { chosenByKey, closed, filledList, Id, int, optional } from './schema-kit.ts';
 
-/** Through which door an order comes. */
+/** The channel an order comes through. */
 export const Channel = Type.Unsafe<'online' | 'pos'>({ enum: ['online', 'pos'] });
 export type Channel = Static<typeof Channel>;
 

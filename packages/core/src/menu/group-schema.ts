@@ -142,7 +142,7 @@ export type NoteGroup = Extract<Group, { kind: 'note' }>;
 export type DateGroup = Extract<Group, { kind: 'date' }>;
 export type AmountGroup = Extract<Group, { kind: 'amount' }>;
 
-/** A group as it hangs on one item: everything but `group` is a difference from the shared group. */
+/** A group as attached to one item: everything but `group` is a difference from the shared group. */
 export const Attachment = Type.Object(
   {
     group: Id,

@@ -4,7 +4,7 @@ import type { Fault } from './fault.ts';
 import { prune } from './prune.ts';
 import { faultsOfMeaning } from './validate.ts';
 
-/** Tells what is wrong with the shape of a value; made from the schema by whoever stands at the door. */
+/** Reports what is wrong with the shape of a value; made from a schema by the validator. */
 export type ShapeCheck = (value: unknown) => Fault[];
 
 /**

@@ -44,7 +44,7 @@ export function prune(value: Json, faults: readonly Fault[], shapeFaults: ShapeF
 const NEEDED_LISTS = ['locales', 'priceLists', 'stations', 'sections', 'groups', 'items'];
 const PLAIN_FIELDS = ['format', 'name', 'currency'];
 
-/** Faults of the document's own plain fields and its languages stay: nothing else hangs on their shape. */
+/** Faults of the document's own plain fields and its languages stay: nothing else depends on their shape. */
 function canBeTakenOut({ path }: Fault): boolean {
   const [field, ...inside] = parsePointer(path);
   if (field === undefined || field === 'locales') return false;

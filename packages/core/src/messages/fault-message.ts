@@ -19,7 +19,7 @@ export function faultMessage({ code, params }: Fault): string {
     case 'too-deep': return `This is nested too deeply: more than ${word('deepest')} levels of lists and objects.`;
     case 'decimals': return 'A quantity has at most three decimals.';
     case 'id-twice': return `The id “${word('id')}” is used twice.`;
-    case 'attached-twice': return `The group “${word('id')}” hangs here twice.`;
+    case 'attached-twice': return `The group “${word('id')}” is attached here twice.`;
     case 'opened-twice': return `The group “${word('id')}” is opened twice by this choice.`;
     case 'unknown-reference': return sayReference(params);
     case 'no-first-price-list': return `The price for the first price list, “${word('list')}”, is missing.`;

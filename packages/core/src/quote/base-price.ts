@@ -59,7 +59,7 @@ function lowestOwnPrice(line: ResolvedLine, price: PriceOf): { value: number; fr
   return lowest;
 }
 
-/** Steps 3 and 4: the last standing `base` choice is the base; then each standing `times` choice multiplies it. */
+/** Steps 3 and 4: the last accepted `base` choice is the base; then each accepted `times` choice multiplies it. */
 function applyBaseChoices(line: ResolvedLine, steps: Steps, hasCellPrice: boolean, price: PriceOf): void {
   if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
   const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));

@@ -3,7 +3,7 @@ import type { Cell } from '../menu/document.ts';
 import type { UnavailableIndex } from './circumstances.ts';
 import type { ResolvedLine } from './resolve-line.ts';
 
-/** The combination that the standing picks of a variants table's groups name. */
+/** The combination that the accepted picks of a variants table's groups select. */
 export interface Combination {
   readonly cell: Cell | undefined;
   readonly soldOut: boolean;

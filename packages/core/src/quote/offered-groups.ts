@@ -28,7 +28,7 @@ export interface OfferedChoiceView {
   readonly price: number | null;
 }
 
-/** The visible groups in order, each followed by the groups that its standing picks open. */
+/** The visible groups in order, each followed by the groups that its accepted picks open. */
 export function offeredGroups(line: ResolvedLine, base: number): OfferedGroupView[] {
   const views: OfferedGroupView[] = [];
   const priced: PricedLine = { line, base };

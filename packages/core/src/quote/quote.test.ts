@@ -41,7 +41,7 @@ describe('a quote', () => {
     }
   });
 
-  it('never throws on any JSON of the right shape, and the door refuses the rest', () => {
+  it('never throws on any JSON of the right shape, and validation refuses the rest', () => {
     const check = shapeCheck(Line);
     const [{ menu } = cases[0] as never] = cases;
     const near = fc.record(

@@ -45,7 +45,7 @@ const broughtBy = memoizeByAnswer<void, Brought>((answer) => {
   return brought;
 });
 
-/** Adds what every standing pick brings, its units times those of what opened it. */
+/** Adds what every accepted pick contributes, its units times those of the pick that opened it. */
 function addBrought(brought: Brought, answers: readonly GroupAnswer[], times: number): void {
   for (const { choice, amount, units, inner } of answers.flatMap(({ picks }) => picks)) {
     const count = units * times;
@@ -66,7 +66,7 @@ function usesOfLine(uses: readonly UsedIngredient[], quantity: number): Ingredie
   return sorted.map(([ingredient, thousandths]) => ({ ingredient, quantity: fromThousandths(thousandths * quantity) }));
 }
 
-/** The cell's code or else the item's, the codes of standing choices, and what rules append, joined by `-`. */
+/** The cell's code or else the item's, the codes of accepted choices, and what rules append, joined by `-`. */
 export function codeOf(line: ResolvedLine, combination: Combination | undefined): string {
   const cellCode = combination?.cell?.code;
   const codes = [cellCode ?? line.item.item.code];

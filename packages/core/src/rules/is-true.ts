@@ -1,9 +1,9 @@
 import { assertNever } from '../result.ts';
 import type { CircumstanceTest, CompiledCondition } from '../compile/compiled.ts';
 
-/** What a condition can look at. */
+/** What a condition can read. */
 export interface View {
-  /** Standing units of a group of the item, or of one of its choices; 0 for what is not offered. */
+  /** Accepted units of a group of the item, or of one of its choices; 0 for what is not offered. */
   readonly units: (group: number, choice: number | undefined) => number;
   readonly quantity: number;
   readonly circumstance: (test: CircumstanceTest) => boolean;

@@ -31,7 +31,7 @@ const choice = (change: (choice: Json, path: string, menu: Json) => string | und
   return change(choices[own], `/groups/${at}/choices/${own}`, menu);
 };
 
-/** Changes some difference of the first item, with the group that it hangs. */
+/** Changes some difference of the first item, with the group it attaches. */
 const attachment = (change: (attachment: Json, path: string, group: Json) => string | undefined): Break => (menu, random) => {
   const of = ({ group: id }: Json) => menu.groups.find((one: Json) => one.id === id);
   const at = place(random, menu.items[0].groups, (one) => isChoices(of(one)));

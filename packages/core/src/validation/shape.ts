@@ -6,9 +6,8 @@ import { formats } from './formats.ts';
 import { plainFaults } from './storable-text.ts';
 
 /**
- * The door: Ajv holds what comes from outside against the schemas. It lives apart from the rest of the core
- * because Ajv writes code as it compiles, which the pages' content security policy forbids; the program and the
- * server import it, the browser does not.
+ * Ajv configured for our schemas. Kept apart from the rest of the core because Ajv generates code, which the pages'
+ * content security policy forbids: the command line and the server import it, the browser does not.
  */
 export function newAjv({ allErrors = true } = {}): Ajv2020 {
   return new Ajv2020({

@@ -34,7 +34,7 @@ export class ItemMore {
     return this.menu().sections.find((section) => section.id === id)?.name;
   }
 
-  /** Sets a field, or takes it out where it says nothing; typing in one is one deed. */
+  /** Sets a field, or removes it when empty; typing in one field is one undo step. */
   protected set(field: Field, value: Item[Field] | '', typed = false): void {
     const { [field]: _, ...rest } = this.item();
     const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);

@@ -9,7 +9,7 @@ import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 
 const TICK_MS = 10_000;
-/** Common practice: what hangs for a quarter of an hour is late. */
+/** Common practice: a ticket is late after a quarter of an hour. */
 const LATE_MS = 15 * 60_000;
 
 /** The pass: tickets hang on a rail by station, oldest first; they are bumped when done and can be recalled. */
@@ -94,7 +94,7 @@ export class PassPage {
   }
 }
 
-/** Dishes that hang several times on one rail, added up: what is cooked together. */
+/** Totals of dishes that are on several tickets of one station: what is cooked together. */
 function sumsOf(tickets: readonly PassTicket[]): { item: string; count: number }[] {
   const counts = new Map<string, number>();
   for (const { lines } of tickets) for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);

@@ -26,7 +26,7 @@ describe('the pass', () => {
     expect(pass.state()).toMatchObject({ status: 'failed', tickets: [{ id: 'a' }, { id: 'b' }] });
   });
 
-  it('bumps at once, sends one deed after another, and reads again what became of it', () => {
+  it('bumps at once, sends one request at a time, and reads the tickets again', () => {
     const answers: Subject<void>[] = [];
     const setBumped = vi.fn(() => {
       const answer = new Subject<void>();

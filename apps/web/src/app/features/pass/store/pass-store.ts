@@ -45,7 +45,7 @@ export class PassEffects {
   readonly #api = inject(Api);
   readonly #live = inject(Live);
 
-  /** Everything is read anew at the start, after each reconnection, at each event, and after each deed. */
+  /** Reads all tickets at the start, after each reconnection, event and request. */
   readonly read = createEffect(() =>
     merge(
       this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(40))))),
