@@ -2,10 +2,10 @@ import type { OfferedGroupView } from '@hearty-ladle/core';
 
 /** How many a guest may pick, and what of it is included, in a few words. */
 export function limitsText({ min, max, included, have, free }: OfferedGroupView): string {
-  return [sayCount(min, max), sayIncluded(included, have, free)].filter(Boolean).join(' · ');
+  return [formatCount(min, max), formatIncluded(included, have, free)].filter(Boolean).join(' · ');
 }
 
-function sayCount(min: number, max: number | null): string {
+function formatCount(min: number, max: number | null): string {
   if (max !== null && max < min) return 'Nothing can be chosen with the rest';
   if (min === 1 && max === 1) return 'Choose one';
   if (max !== null && min === max) return `Choose ${min}`;
@@ -13,7 +13,7 @@ function sayCount(min: number, max: number | null): string {
   return max === null ? 'As many as you like' : `Up to ${max}`;
 }
 
-function sayIncluded(included: number, have: number, free: number): string {
+function formatIncluded(included: number, have: number, free: number): string {
   if (included === 0) return '';
   if (have === 0) return included === 1 ? 'the first is included' : `the first ${included} are included`;
   return free > 0 ? `${free} of ${included} included left` : `${included} included`;

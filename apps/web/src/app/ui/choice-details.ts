@@ -38,9 +38,9 @@ export class ChoiceDetails {
     const by = this.add()?.by;
     const group = by && this.menu().groups.find(({ id }) => id === by.group);
     if (!by || group?.kind !== 'choices') return undefined;
-    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.editor.read(choice.name), price: this.#say(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
+    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.editor.read(choice.name), price: this.#priceOf(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
   });
-  protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#say(add) })));
+  protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#priceOf(add) })));
   protected readonly uses = computed(() =>
     usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) => describeUse(this.menu(), use)),
   );
@@ -100,7 +100,7 @@ export class ChoiceDetails {
     this.set('opens', on ? [...opens, group] : opens);
   }
 
-  #say(price: Parameters<typeof priceText>[0] | undefined): string {
+  #priceOf(price: Parameters<typeof priceText>[0] | undefined): string {
     return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
   }
 

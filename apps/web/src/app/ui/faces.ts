@@ -74,7 +74,7 @@ export class Faces {
   protected readonly fromTo = computed(() => {
     const span = this.#span()?.price;
     if (!span) return '';
-    return span.min === span.max ? this.say(span.min) : `${this.say(span.min)} – ${this.say(span.max)}`;
+    return span.min === span.max ? this.money(span.min) : `${this.money(span.min)} – ${this.money(span.max)}`;
   });
   protected readonly picture = computed(() => {
     const compiled = this.compiled();
@@ -82,7 +82,7 @@ export class Faces {
     return id === undefined ? undefined : pictureUrl(id, 'large');
   });
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 

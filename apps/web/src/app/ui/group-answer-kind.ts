@@ -71,7 +71,7 @@ export class GroupAnswerKind {
     if (box.value.trim() === '') return set(undefined);
     const price = parsePrice(box.value, this.editor.digits(), this.editor.lists());
     if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0)) return set(price);
-    box.value = this.say(was);
+    box.value = this.priceOf(was);
   }
 
   protected suggestions(box: HTMLInputElement): void {
@@ -81,10 +81,10 @@ export class GroupAnswerKind {
   }
 
   protected sayAll(prices: Money['suggested']): string {
-    return (prices ?? []).map((price) => this.say(price).replaceAll(' ', '')).join(' ');
+    return (prices ?? []).map((price) => this.priceOf(price).replaceAll(' ', '')).join(' ');
   }
 
-  protected say(price: Parameters<typeof priceText>[0] | undefined): string {
+  protected priceOf(price: Parameters<typeof priceText>[0] | undefined): string {
     return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
   }
 

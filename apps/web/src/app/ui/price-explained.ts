@@ -13,8 +13,8 @@ import { formatMoney } from '../text/money.ts';
         @for (row of rows(); track $index) {
           <div><dt>{{ row.words }}</dt><dd class="price">{{ row.money }}</dd></div>
         }
-        @if (quantity() > 1) { <div><dt>Each</dt><dd class="price">{{ say(price().unit) }}</dd></div><div><dt>Times {{ quantity() }}</dt><dd></dd></div> }
-        <div class="sum"><dt>Together</dt><dd class="price">{{ say(price().line) }}</dd></div>
+        @if (quantity() > 1) { <div><dt>Each</dt><dd class="price">{{ money(price().unit) }}</dd></div><div><dt>Times {{ quantity() }}</dt><dd></dd></div> }
+        <div class="sum"><dt>Together</dt><dd class="price">{{ money(price().line) }}</dd></div>
       </dl>
     </details>
   `,
@@ -36,10 +36,10 @@ export class PriceExplained {
   protected readonly rows = computed(() =>
     this.price()
       .parts.filter(({ kind, value, included }) => kind === 'base' || value !== 0 || (included ?? 0) > 0)
-      .map((part) => ({ words: this.#words(part), money: part.value === 0 ? 'included' : this.say(part.value) })),
+      .map((part) => ({ words: this.#words(part), money: part.value === 0 ? 'included' : this.money(part.value) })),
   );
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 

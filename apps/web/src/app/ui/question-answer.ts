@@ -30,7 +30,7 @@ import { formatMoney } from '../text/money.ts';
         </label>
         <div class="suggested">
           @for (minor of suggested(); track minor) {
-            <button type="button" class="button" (click)="amountChange.emit(minor)">{{ say(minor) }}</button>
+            <button type="button" class="button" (click)="amountChange.emit(minor)">{{ money(minor) }}</button>
           }
         </div>
       }
@@ -98,7 +98,7 @@ export class QuestionAnswer {
     return amount === undefined ? '' : moneyText(amount, this.#digits());
   });
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 

@@ -46,7 +46,7 @@ export class CheckPage {
     return this.check().analyses.map(({ item, builds, price, exact }) => ({
       id: item,
       name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
-      builds: `${exact ? '' : 'at most '}${sayCount(builds)}`,
+      builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
       price: price ? (price.min === price.max ? money(price.min) : `${money(price.min)} – ${money(price.max)}`) : 'can’t be ordered',
     }));
   });
@@ -72,7 +72,7 @@ function replayOf({ picks, occasion }: Finding): { link: string[]; replay: strin
 }
 
 /** A count that may be far too large to read: its first digits and its size. */
-function sayCount(count: string): string {
+function formatCount(count: string): string {
   if (count.length <= MANY_DIGITS) return BigInt(count).toLocaleString('en');
   return `${count[0]}.${count.slice(1, 3)} × 10^${count.length - 1}`;
 }

@@ -45,8 +45,8 @@ export class DifferenceSheet {
         offered: only?.includes(choice.id) ?? true,
         ticked: defaults ? (Object.hasOwn(defaults, choice.id) ? (defaults[choice.id] ?? 0) : 0) : (choice.default ?? 0),
         sharedTicked: choice.default ?? 0,
-        shared: shared === undefined ? undefined : this.#say(shared),
-        own: own === undefined ? '' : this.#say(own),
+        shared: shared === undefined ? undefined : this.#priceOf(shared),
+        own: own === undefined ? '' : this.#priceOf(own),
       };
     }),
   );
@@ -89,7 +89,7 @@ export class DifferenceSheet {
     this.editor.change(`“${this.name()}” has its own copy of “${this.group().name}”`, takeOwnCopy(this.menu(), this.item(), this.group().id));
   }
 
-  #say(price: Parameters<typeof priceText>[0]): string {
+  #priceOf(price: Parameters<typeof priceText>[0]): string {
     return priceText(price, this.editor.digits(), this.editor.lists());
   }
 

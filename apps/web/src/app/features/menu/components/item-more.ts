@@ -23,10 +23,10 @@ export class ItemMore {
   protected readonly name = computed(() => this.editor.read(this.item().name));
   protected readonly tags = computed(() => (this.item().tags ?? []).join(', '));
   protected readonly sale = computed(() => this.item().sale);
-  protected readonly steps = computed(() => (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.say(price) })));
+  protected readonly steps = computed(() => (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.priceOf(price) })));
   protected readonly CHANNELS = [['online', 'in the shop'], ['pos', 'at the till']] as const;
 
-  protected say(price: Price | undefined): string {
+  protected priceOf(price: Price | undefined): string {
     return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
   }
 
@@ -75,7 +75,7 @@ export class ItemMore {
   protected setSale(priceBox: HTMLInputElement, from: string, until: string): void {
     const sale = this.sale();
     const price = this.#parse(priceBox.value);
-    if (!sale || price === undefined || from === '' || until === '') return void (priceBox.value = this.say(sale?.price));
+    if (!sale || price === undefined || from === '' || until === '') return void (priceBox.value = this.priceOf(sale?.price));
     this.set('sale', { price, from, until: until < from ? from : until });
   }
 
@@ -90,7 +90,7 @@ export class ItemMore {
     const price = this.#parse(priceBox.value);
     if (price === undefined || !Number.isInteger(from) || from < 2) {
       fromBox.value = String(steps[index]?.from ?? '');
-      priceBox.value = this.say(steps[index]?.price);
+      priceBox.value = this.priceOf(steps[index]?.price);
     } else this.set('quantityPrices', steps.map((step, i) => (i === index ? { from, price } : step)));
   }
 

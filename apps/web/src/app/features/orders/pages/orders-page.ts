@@ -29,7 +29,7 @@ export class OrdersPage {
   protected readonly state = this.#store.selectSignal(ordersFeature.selectOrdersState);
   protected readonly rows = computed(() =>
     this.state().orders.map((order) => ({
-      ...order, when: WHEN.format(new Date(order.placedAt)), money: this.say(order.total),
+      ...order, when: WHEN.format(new Date(order.placedAt)), money: this.money(order.total),
       dishes: order.lines.map(({ item, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${this.#dish(item)}`).join(', '),
       state: order.bumped === order.tickets ? 'done' : order.bumped > 0 ? `${order.bumped} of ${order.tickets} done` : 'being made',
     })),
@@ -54,7 +54,7 @@ export class OrdersPage {
   protected readonly receipt = computed(() => {
     const menu = this.editor.compiled();
     const order = this.opened();
-    return menu && order ? receiptText(menu, order.request.lines, order.quote, (minor) => this.say(minor), menu.firstLocale, RECEIPT_COLUMNS).join('\n') : '';
+    return menu && order ? receiptText(menu, order.request.lines, order.quote, (minor) => this.money(minor), menu.firstLocale, RECEIPT_COLUMNS).join('\n') : '';
   });
   protected readonly history = computed(() => (this.opened()?.history ?? []).map((event) => ({ at: CLOCK.format(new Date(event.at)), says: this.#sayEvent(event) })));
 
@@ -74,7 +74,7 @@ export class OrdersPage {
     this.#store.dispatch(ordersActions.olderAsked());
   }
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
   }
 

@@ -37,12 +37,12 @@ export class Basket {
     this.shop().lines.map(({ line, seen }, index) => ({
       index,
       // What it cost when it was chosen, where that is no longer what it costs.
-      was: this.quote().lines[index]?.price.line === seen ? undefined : this.say(seen),
+      was: this.quote().lines[index]?.price.line === seen ? undefined : this.money(seen),
       now: this.quote().lines[index]?.price.line ?? 0,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
       summary: this.#summary(line),
-      price: this.say(this.quote().lines[index]?.price.line ?? 0),
+      price: this.money(this.quote().lines[index]?.price.line ?? 0),
       problems: this.#said(index),
     })),
   );
@@ -52,7 +52,7 @@ export class Basket {
     this.shop().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
   );
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 

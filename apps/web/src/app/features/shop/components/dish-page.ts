@@ -33,7 +33,7 @@ import { PriceExplained } from '../../../ui/price-explained.ts';
         <ul class="wrong-text missing" role="alert">@for (says of missing(); track says) { <li>{{ says }}</li> }</ul>
       }
       <footer>
-        <button type="button" class="button main" (click)="keep()"><span>{{ editing() ? 'Keep the change' : 'Put in the basket' }}</span><span class="price">{{ say(quote().price.line) }}</span></button>
+        <button type="button" class="button main" (click)="keep()"><span>{{ editing() ? 'Keep the change' : 'Put in the basket' }}</span><span class="price">{{ money(quote().price.line) }}</span></button>
       </footer>
     } @else {
       <p>This dish is no longer on the menu.</p>
@@ -99,7 +99,7 @@ export class DishPage {
     else this.tried.set(true);
   }
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 

@@ -138,10 +138,10 @@ export class ShopPage {
 
   /** From the lowest to the highest price of a dish; its list price until that is known. */
   #price(menu: CompiledMenu, id: string): string {
-    const say = (minor: number) => formatMoney(minor, menu.menu.currency, this.locale());
+    const money = (minor: number) => formatMoney(minor, menu.menu.currency, this.locale());
     const span = this.#spans()?.get(id)?.price;
     const item = menu.item(id);
-    if (!span) return item ? say(listPrice(menu, item, menu.firstList)) : '';
-    return span.min === span.max ? say(span.min) : `${say(span.min)} – ${say(span.max)}`;
+    if (!span) return item ? money(listPrice(menu, item, menu.firstList)) : '';
+    return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
   }
 }

@@ -44,7 +44,7 @@ export class TillLine {
       }),
   );
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
   }
 

@@ -47,7 +47,7 @@ export class TillPage {
       .map((item) => {
         const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.till().service }, clock).problems.find(({ code }) => CLOSED.has(code));
         const compiled = menu.item(item.id);
-        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.say(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && problemMessage(menu, closed, menu.firstLocale) };
+        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.money(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && problemMessage(menu, closed, menu.firstLocale) };
       });
   });
   protected readonly quote = computed(() => {
@@ -64,7 +64,7 @@ export class TillPage {
         index, line, quantity: line.quantity ?? 1,
         name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
         summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
-        price: this.say(quote?.price.line ?? 0),
+        price: this.money(quote?.price.line ?? 0),
         problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, menu.firstLocale)),
       };
     });
@@ -119,7 +119,7 @@ export class TillPage {
     return true;
   }
 
-  protected say(minor: number): string {
+  protected money(minor: number): string {
     return formatMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.menu()?.firstLocale ?? 'en');
   }
 
