@@ -113,6 +113,17 @@ describe('an order that was not answered and changed', () => {
     expect(reply.body).toMatchObject({ type: expect.stringContaining('first-was-placed'), order: body });
   });
 
+  it('is told of the first also where it would be refused by now, and the total seen makes it no other order', async () => {
+    const first = key();
+    const { body } = await place({ lines: [bowl] }, { key: first }).expect(201);
+    expect((await place({ lines: [bowl], seenTotal: 1 }, { key: first }).expect(200)).body).toEqual(body);
+    await house.settle((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 1 } }));
+    await place({ lines: [bowl] }).expect(422);
+    expect((await place({ lines: [bowl] }, { key: first }).expect(200)).body).toEqual(body);
+    const tooMany = { lines: Array.from({ length: DEFAULT_HOUSE.orders.maxLines + 1 }, () => bowl), replaces: [first] };
+    expect((await place(tooMany).expect(409)).body).toMatchObject({ type: expect.stringContaining('first-was-placed'), order: body });
+  });
+
   it('is one order, whichever of the two comes first, when both are under way at once', async () => {
     for (let round = 0; round < 12; round++) {
       const [first, second] = [key(), key()];

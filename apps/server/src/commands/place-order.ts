@@ -4,7 +4,7 @@ import {
   type PlacedOrder, type Placement, quoteOrder, totalFaultOf, trustedOrder,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
-import type { EntityManager } from 'typeorm';
+import { type EntityManager, In } from 'typeorm';
 import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
@@ -44,7 +44,11 @@ export interface OrderSender {
 export async function placeOrder(dependencies: OrderDependencies, key: string, request: OrderRequest, sender: OrderSender): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing } = dependencies;
   const { pin, replaces = [], ...placement } = request;
-  const fingerprint = createHash('sha256').update(JSON.stringify(placement)).digest('hex');
+  const { seenTotal, ...ordered } = placement;
+  const keys: RequestKeys = { key, replaces, fingerprint: createHash('sha256').update(JSON.stringify(ordered)).digest('hex') };
+  // Before anything is refused: whoever lost an answer is told of the order that was placed, whatever has changed since.
+  const before = await placedBefore(database.manager, keys);
+  if (before) return before;
   const { house } = await houseSettings.read(database.manager);
   const fault = limitFaultOf(placement, house.orders, sender.source === 'shop');
   if (fault) return { outcome: 'above-limit', fault };
@@ -56,33 +60,47 @@ export async function placeOrder(dependencies: OrderDependencies, key: string, r
     if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
   }
   const outcome = await orderGate.run(() => database.transaction(async (manager): Promise<OrderOutcome> => {
-    const settled = await settleKeys(manager, key, replaces, fingerprint);
+    const settled = await settleKeys(manager, keys);
     if (settled) return settled;
     const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
     const quote = quoteOrder(stored.menu, order, clock);
     if (!quote.ok) return { outcome: 'refused', quote };
     const tooDear = totalFaultOf(quote.total, house.orders);
     if (tooDear) return { outcome: 'above-limit', fault: tooDear };
-    if (placement.seenTotal !== undefined && placement.seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
+    if (seenTotal !== undefined && seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
     const [name, place] = [placement.name, placement.place].map((text) => cleanNote(text ?? '') || null) as [string | null, string | null];
-    const row = { key, fingerprint, request: order, quote, revision: stored.revision, name, place, search: searchText(stored.menu, order, quote, name, place) };
+    const row = { key, fingerprint: keys.fingerprint, request: order, quote, revision: stored.revision, name, place, search: searchText(stored.menu, order, quote, name, place) };
     return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
   }));
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
 }
 
-/** What the keys of a request decide before it is looked at; keys are locked, so that each is decided once. */
-async function settleKeys(manager: EntityManager, key: string, replaces: readonly string[], fingerprint: string): Promise<OrderOutcome | undefined> {
+/** A request's key, those of the earlier ones that it replaces, and a hash of what is ordered: not of the total seen or a PIN. */
+interface RequestKeys {
+  readonly key: string;
+  readonly replaces: readonly string[];
+  readonly fingerprint: string;
+}
+
+/** Whether an order was placed already under the key or one that it replaces. */
+async function placedBefore(manager: EntityManager, { key, replaces, fingerprint }: RequestKeys): Promise<OrderOutcome | undefined> {
+  const orders = await manager.findBy(OrderEntity, { key: In([key, ...replaces]) });
+  const same = orders.find((order) => order.key === key);
+  if (same) return same.fingerprint === fingerprint ? { outcome: 'placed-before', order: placed(same) } : { outcome: 'key-taken' };
+  const [first] = orders;
+  return first && { outcome: 'first-was-placed', order: placed(first) };
+}
+
+/** Decides what the keys alone decide, and abandons those that are replaced. Keys are locked, so that each is decided once. */
+async function settleKeys(manager: EntityManager, keys: RequestKeys): Promise<OrderOutcome | undefined> {
+  const { key, replaces } = keys;
   for (const one of [...new Set([key, ...replaces])].sort()) await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
-  const before = await manager.findOneBy(OrderEntity, { key });
-  if (before) return before.fingerprint === fingerprint ? { outcome: 'placed-before', order: placed(before) } : { outcome: 'key-taken' };
+  const before = await placedBefore(manager, keys);
+  if (before) return before;
   if (await manager.existsBy(AbandonedKeyEntity, { key })) return { outcome: 'key-abandoned' };
-  for (const replaced of replaces) {
-    const first = await manager.findOneBy(OrderEntity, { key: replaced });
-    if (first) return { outcome: 'first-was-placed', order: placed(first) };
-    await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values({ key: replaced, at: new Date() }).orIgnore().execute();
-  }
+  const abandoned = replaces.map((replaced) => ({ key: replaced, at: new Date() }));
+  if (abandoned.length > 0) await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values(abandoned).orIgnore().execute();
   return undefined;
 }
 

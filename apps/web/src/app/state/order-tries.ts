@@ -7,36 +7,35 @@ import type { SentOrder } from '../api/api.ts';
  */
 export interface OrderTries {
   readonly key: string;
-  /** A try under this key was sent and has no answer. */
-  readonly isUnanswered: boolean;
-  /** Keys of earlier tries that have no answer. */
+  /** The order was sent under this key, and is not known to be placed. */
+  readonly wasSent: boolean;
+  /** Keys of earlier tries that are not known to be placed. */
   readonly replaces: readonly string[];
 }
 
 export function newTries(key: string): OrderTries {
-  return { key, isUnanswered: false, replaces: [] };
+  return { key, wasSent: false, replaces: [] };
 }
 
 /** The order is on its way. */
 export function tried(tries: OrderTries): OrderTries {
-  return { ...tries, isUnanswered: true };
+  return { ...tries, wasSent: true };
 }
 
 /** The order was changed: another try of it is another order. */
 export function changedTries(tries: OrderTries): OrderTries {
-  if (!tries.isUnanswered) return tries;
+  if (!tries.wasSent) return tries;
   const replaces = [...tries.replaces, tries.key];
   const [first = tries.key] = replaces;
-  return { key: `${first}.${replaces.length}`, isUnanswered: false, replaces };
+  return { key: `${first}.${replaces.length}`, wasSent: false, replaces };
 }
 
-/** After an answer to the try under `key`: with one, the next try is another order; without, it is the same one. */
-export function answeredTries(tries: OrderTries, key: string, { outcome }: SentOrder, nextKey: string): OrderTries {
-  const isUnanswered = outcome === 'offline' || outcome === 'busy' || outcome === 'failed';
-  if (key === tries.key) return isUnanswered ? { ...tries, isUnanswered } : newTries(nextKey);
-  // The order was changed while the try was under way. One that was refused will never make an order.
-  if (outcome === 'placed' || outcome === 'first-was-placed') return newTries(nextKey);
-  return isUnanswered ? tries : { ...tries, replaces: tries.replaces.filter((replaced) => replaced !== key) };
+/**
+ * After an answer: once an order is placed, the next is another one. A refusal settles nothing: an earlier try, under
+ * this key or another, may still have arrived, so every key is kept until the server tells of an order.
+ */
+export function answeredTries(tries: OrderTries, { outcome }: SentOrder, nextKey: string): OrderTries {
+  return outcome === 'placed' || outcome === 'first-was-placed' ? newTries(nextKey) : tries;
 }
 
 /** An answer as it bears on the order as it is now: one that was changed meanwhile is not the one that was placed. */

@@ -38,8 +38,8 @@ describe('the basket', () => {
   it('is kept through refusals and while nobody answers, and empties once it is placed', () => {
     const sent = shop.shopFeature.reducer(withBowl(), shop.shopActions.orderSent({ total: 890 }));
     const settle = (answer: Parameters<typeof shop.shopActions.orderSettled>[0]['answer']) => shop.shopFeature.reducer(sent, shop.shopActions.orderSettled({ key: sent.tries.key, answer, nextKey: 'next' }));
-    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [{ seen: 890 }], tries: { key: sent.tries.key, isUnanswered: true }, unanswered: outcome });
-    expect(settle({ outcome: 'costs-otherwise', total: 940 })).toMatchObject({ lines: [{ seen: 890 }], tries: { key: 'next' }, sending: false });
+    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [{ seen: 890 }], tries: { key: sent.tries.key, wasSent: true }, unanswered: outcome });
+    expect(settle({ outcome: 'costs-otherwise', total: 940 })).toMatchObject({ lines: [{ seen: 890 }], tries: sent.tries, sending: false });
     expect(settle({ outcome: 'refused', problems: [{ line: 0, code: 'sold-out' }], says: 'No.' })).toMatchObject({ lines: [{ seen: 890 }], refusal: 'No.' });
     expect(settle({ outcome: 'placed', order: { id: 'x', number: 1, total: 890 } })).toMatchObject({ lines: [], answers: {}, tries: { key: 'next' } });
   });

@@ -89,7 +89,7 @@ export const shopFeature = createFeature({
     on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
     on(shopActions.orderSent, (state) => ({ ...state, sending: true, unanswered: undefined, tries: tried(state.tries) })),
     on(shopActions.orderSettled, (state, { key, answer, nextKey }) => (
-      settled({ ...state, sending: false, tries: answeredTries(state.tries, key, answer, nextKey) }, answerFor(state.tries, key, answer))
+      settled({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
     )),
     on(shopActions.basketEmptied, (state) => ({ ...state, lines: [], answers: {}, firstPlaced: undefined, problems: [], refusal: undefined, unanswered: undefined })),
   ),

@@ -24,18 +24,18 @@ describe('an order at the till', () => {
     expect(after(tillActions.lineOpened({ line: bowl, index: undefined }), tillActions.lineLeft(), tillActions.lineKept()).lines).toEqual([]);
   });
 
-  it('is empty after it was sent, under a new key; stays, under the same key, when nobody answers', () => {
+  it('is empty after it was sent, under a new key; stays, under the same key, when nobody answers or it is refused', () => {
     const order = after(tillActions.lineAdded({ line: toast }), tillActions.named({ name: 'Ilse', place: '4', service: 'takeaway' }), tillActions.sent({ total: 430 }));
     const { key } = order.tries;
     const settle = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.settled({ key, answer, nextKey: 'next' }));
     const placed: SentOrder = { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } };
     expect(settle(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, notice: { isWell: true, words: 'Number 7 is in the kitchen.' } });
     for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
-    expect(settle({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: { key: 'next' } });
+    expect(settle({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: order.tries });
     const edited = tillFeature.reducer(order, tillActions.lineAdded({ line: bowl }));
     expect(settle(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, notice: { isWell: false, words: expect.stringContaining('number 7') } });
     const lost = tillFeature.reducer(settle({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
-    expect(lost.tries).toEqual({ key: `${key}.1`, isUnanswered: false, replaces: [key] });
+    expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
   });
 
   it('that was parked comes back whole once the server has confirmed it, or is notice to be gone', () => {
@@ -84,7 +84,7 @@ describe('the till, beside a server', () => {
     till.act(tillActions.lineAdded({ line: { item: 'toast' } }));
     const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
-    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], tries: { key, isUnanswered: true }, sending: false });
+    expect(till.state()).toMatchObject({ lines: [{ item: 'toast' }], tries: { key, wasSent: true }, sending: false });
   });
 
   it('parks an order once and takes it up in two steps, asking until it is confirmed', () => {

@@ -78,7 +78,7 @@ export const tillFeature = createFeature({
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
     on(tillActions.sent, (state) => ({ ...state, sending: true, notice: undefined, tries: tried(state.tries) })),
     on(tillActions.settled, (state, { key, answer, nextKey }) => (
-      settled({ ...state, sending: false, tries: answeredTries(state.tries, key, answer, nextKey) }, answerFor(state.tries, key, answer))
+      settled({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
     )),
     on(tillActions.parkAnswered, (state, { isParked, nextKey }) =>
       isParked ? { ...state, ...emptyOrder(), tries: newTries(nextKey), notice: { isWell: true, words: 'On hold.' } } : { ...state, notice: { isWell: false, words: 'It could not be put on hold just now; it is still here. Trying again holds it once.' } },
