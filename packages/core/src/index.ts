@@ -66,7 +66,7 @@ export { onlyHere } from './edits/only-here.ts';
 export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';
 export { pictureFor } from './quote/picture.ts';
 export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';
-export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, PassTicket, PlacedOrder, Progress } from './api/kitchen.ts';
+export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, ParkedOrder, PassTicket, PlacedOrder, Progress } from './api/kitchen.ts';
 export * from './api/house.ts';
 export * from './api/requests.ts';
 export { limitFaultOf, type OrderLimitFault, OrderLimits, totalFaultOf } from './order/order-limits.ts';

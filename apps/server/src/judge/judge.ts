@@ -29,7 +29,7 @@ function parsed(bytes: Uint8Array): unknown {
 export class Judge {
   #thread: Worker | undefined;
   #nextId = 1;
-  readonly #asked = new Map<number, { readonly resolve: (judgement: Judgement) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
+  readonly #pending = new Map<number, { readonly resolve: (judgement: Judgement) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
 
   /** A body, and what is wrong with its form. A long one is parsed here only once the thread has found it right. */
   async ofRequest(name: RequestName, bytes: Uint8Array): Promise<{ readonly body: unknown; readonly judgement: Judgement }> {
@@ -53,11 +53,11 @@ export class Judge {
   }
 
   #ask(task: JudgeTask): Promise<Judgement> {
-    if (this.#asked.size >= MOST_WAITING) return Promise.reject(new BusyError());
+    if (this.#pending.size >= MOST_WAITING) return Promise.reject(new BusyError());
     return new Promise((resolve, reject) => {
       const id = this.#nextId++;
       const timer = setTimeout(() => void this.#end(new BusyError()), LONGEST_MS);
-      this.#asked.set(id, { resolve, reject, timer });
+      this.#pending.set(id, { resolve, reject, timer });
       this.#started().postMessage({ id, ...task });
     });
   }
@@ -67,26 +67,26 @@ export class Judge {
     const thread = newThread(new URL('./judge-worker.ts', import.meta.url));
     thread.unref();
     thread.on('message', ({ id, judgement }: JudgeAnswer) => {
-      const asked = this.#asked.get(id);
-      this.#asked.delete(id);
-      clearTimeout(asked?.timer);
-      if (judgement) asked?.resolve(judgement);
-      else asked?.reject(new NotJsonError());
+      const pending = this.#pending.get(id);
+      this.#pending.delete(id);
+      clearTimeout(pending?.timer);
+      if (judgement) pending?.resolve(judgement);
+      else pending?.reject(new NotJsonError());
     });
     thread.on('error', (error) => void this.#end(error as Error));
     this.#thread = thread;
     return thread;
   }
 
-  /** Ends the thread with whatever it was asked; the next question starts another. */
+  /** Ends the thread and rejects its pending tasks; the next task starts another. */
   async #end(error: Error): Promise<void> {
     const thread = this.#thread;
     this.#thread = undefined;
-    for (const { reject, timer } of this.#asked.values()) {
+    for (const { reject, timer } of this.#pending.values()) {
       clearTimeout(timer);
       reject(error);
     }
-    this.#asked.clear();
+    this.#pending.clear();
     await thread?.terminate();
   }
 }

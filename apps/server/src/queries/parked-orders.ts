@@ -1,14 +1,6 @@
+import type { ParkedOrder } from '@hearty-ladle/core';
 import { type DataSource, IsNull } from 'typeorm';
 import { ParkedOrderEntity } from '../db/entities.ts';
-
-export interface ParkedOrder {
-  readonly id: string;
-  readonly label: string;
-  readonly heldAt: string;
-  readonly dishes: number;
-  /** A till is taking it up just now. */
-  readonly reserved: boolean;
-}
 
 /** Orders that tills parked, the oldest first. */
 export async function parkedOrders(database: DataSource): Promise<ParkedOrder[]> {

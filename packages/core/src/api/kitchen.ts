@@ -89,3 +89,13 @@ export type PaperLineOut =
   | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
   /** A drawn line: a PNG in base64, and its size in dots. */
   | { readonly image: string; readonly width: number; readonly height: number };
+
+/** An order on hold at a till. `heldAt`: ISO 8601 in UTC; `dishes`: the number of its lines. */
+export interface ParkedOrder {
+  readonly id: string;
+  readonly label: string;
+  readonly heldAt: string;
+  readonly dishes: number;
+  /** A till is resuming it just now. */
+  readonly reserved: boolean;
+}

@@ -1,6 +1,6 @@
 import type { Change, Fault, PaperLineOut, Problem, StoredHouse, Thing, ThingKind, ThingRef, Workbook } from '@hearty-ladle/core';
 
-export type { ListedOrder, OpenedOrder, OrderEvent, PassTicket, PlacedOrder, Progress } from '@hearty-ladle/core';
+export type { ListedOrder, OpenedOrder, OrderEvent, ParkedOrder, PassTicket, PlacedOrder, Progress } from '@hearty-ladle/core';
 
 /** What the server sends; the shapes of its routes. */
 export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
@@ -40,15 +40,6 @@ export interface PaperOut {
   readonly id: number;
   readonly printedAt: string;
   readonly body: readonly PaperLineOut[];
-}
-
-export interface ParkedOrder {
-  readonly id: string;
-  readonly label: string;
-  readonly heldAt: string;
-  readonly dishes: number;
-  /** A till is taking it up just now. */
-  readonly reserved: boolean;
 }
 
 /** The house's live settings as they stand, and the room that pictures take. */
