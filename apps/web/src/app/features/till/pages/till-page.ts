@@ -1,4 +1,4 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, type ElementRef, HostListener, inject, signal, viewChild } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, HostListener, inject, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   type Answers, type CompiledMenu, type Item, type Line, localMinute, type Menu, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
@@ -32,6 +32,8 @@ export class TillPage {
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
   protected readonly asking = signal<Line | undefined>(undefined);
+  /** Enter was pressed before the menu arrived: it is carried out then. */
+  readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
   protected readonly SERVICES: readonly (readonly [Service, string])[] = [['dine-in', 'Here'], ['takeaway', 'Away'], ['delivery', 'Delivered']];
 
@@ -80,6 +82,9 @@ export class TillPage {
     this.#editor.open();
     this.#store.dispatch(tillActions.opened());
     afterNextRender(() => this.find()?.nativeElement.focus());
+    effect(() => {
+      if (this.menu() && this.#entered()) untracked(() => this.#addFirst());
+    });
   }
 
   /** Keys are heard here whatever is drawn just now, so that none is lost to a hand that is faster than the screen. */
@@ -125,6 +130,12 @@ export class TillPage {
 
   protected first(event: Event): void {
     event.preventDefault();
+    if (this.menu()) this.#addFirst();
+    else this.#entered.set(true);
+  }
+
+  #addFirst(): void {
+    this.#entered.set(false);
     const dish = this.dishes().find(({ closed }) => !closed);
     if (dish && this.typed().trim() !== '') this.tap(dish.id);
   }
