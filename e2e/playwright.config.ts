@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   timeout: 180_000,
-  // A machine with little to spare may hold a page's frames back for seconds: nothing here is a test of time.
+  // A busy machine may delay frames for seconds; nothing here is a test of speed.
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {

@@ -1,4 +1,4 @@
-// npm run demo:reset: puts the demo in the place of everything in the database.
+// npm run demo:reset: replaces everything in the database by the demo.
 import { buildWhatChanged } from './lib/build.mjs';
 import { ensurePackages, ensurePostgres } from './lib/packages.mjs';
 import { ensureDatabase, startPostgres } from './lib/postgres.mjs';

@@ -1,4 +1,4 @@
-// npm run dev: the server and the pages, both built anew whenever a source changes.
+// npm run dev: the server and the pages, rebuilt whenever a source changes.
 import { join } from 'node:path';
 import { buildWhatChanged } from './lib/build.mjs';
 import { ensurePackages, ensurePostgres } from './lib/packages.mjs';

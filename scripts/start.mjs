@@ -39,7 +39,7 @@ await main(async () => {
   if (settings.simulatesPrinters) printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
 });
 
-/** The database that DATABASE_URL names, or one on a server of our own, which we stop when we end. */
+/** The database in DATABASE_URL, or one on our own server, which stops with this script. */
 async function openDatabase({ databaseUrl, dataDir }) {
   if (databaseUrl !== undefined) return { url: databaseUrl, close: () => {} };
   const bin = ensurePostgres();

@@ -1,4 +1,4 @@
-// npm test: installs what is missing, checks the code, runs every test, and closes with "N passed, N failed".
+// npm test: installs what is missing, checks the code, runs every test, and ends with "N passed, N failed".
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -11,7 +11,7 @@ import { main, ROOT } from './lib/settings.mjs';
 let passed = 0;
 let failed = 0;
 
-/** One check that either holds or does not. */
+/** One check that either passes or fails. */
 function check(name, command, args) {
   process.stdout.write(`\n== ${name}\n`);
   const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });

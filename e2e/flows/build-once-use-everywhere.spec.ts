@@ -15,7 +15,7 @@ test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, 
   await page.getByRole('button', { name: 'Add these' }).click();
   await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
 
-  // On whole sections, but for two dishes.
+  // On whole sections, except two dishes.
   await page.getByRole('button', { name: 'Add to other dishes …' }).click();
   const hanging = page.getByRole('dialog', { name: /Ask “Dips”/ });
   for (const section of ['Broths and noodle bowls', 'Porridge till half past ten', 'From the griddle', 'Teas and other drinks']) {
@@ -42,7 +42,7 @@ test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, 
   await saved(page);
   await expectAccessible(page);
 
-  // The shared price: its reach is read before it is kept.
+  // The shared price: its reach is shown before it is saved.
   await page.goto(at('/groups/new-group'));
   await expect(page.getByRole('row', { name: /Night toast Dip 12 offered not offered here/ })).toBeVisible();
   await page.getByLabel('Price, row 12').fill('3.00');

@@ -19,7 +19,7 @@ test('line check shows how a guest would get stuck, as a guest sees it, until it
   const kept = await send([{ type: 'put', kind: 'rules', thing: rule }], versions['rules']?.[rule.id] ?? 0);
   expect(kept.ok(), await kept.text()).toBe(true);
 
-  // The check runs again by itself; the finding leads to the dish with the guest's answer in it.
+  // The check runs again by itself; the finding leads to the dish with the guest's picks in it.
   const finding = stops.getByRole('listitem').filter({ hasText: 'Ember broth' }).first();
   await expect(finding).toContainText('nothing is left in “Noodle”');
   await expectAccessible(page);

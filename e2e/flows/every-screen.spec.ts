@@ -32,7 +32,7 @@ test('line check finds a question that is asked nowhere, and leads to it', async
 });
 
 test('the usual columns of the choice grid fit beside a scrollbar at 1280 pixels', async ({ page }) => {
-  // The browser under test shows no scrollbars; a usual one takes some 16 pixels.
+  // The test browser shows no scrollbars; a usual one takes about 16 pixels.
   await page.setViewportSize({ width: 1280 - 16, height: 800 });
   for (const path of ['/groups/toppings', '/menu/ember/toppings']) {
     await page.goto(at(path));

@@ -4,7 +4,7 @@ import { at, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
-/** Drags as a hand does: press, move in small steps, let go. */
+/** Drags as a person does: press, move in small steps, release. */
 async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
   const [start, end] = [await from.boundingBox(), await to.boundingBox()];
   if (!start || !end) throw new Error('nothing to drag');
@@ -43,7 +43,7 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
   await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Baked plum');
   await expect(page.getByLabel('Price, row 2')).toHaveValue('1.40');
   await expect(page.getByLabel('Price, row 5')).toHaveValue('-10%');
-  // Included answers may not take money off: that is said at once, and what was there before comes back.
+  // Included choices can't have a negative price: the change is refused with a message, and the previous value returns.
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await expect(reach).toContainText('none of its choices may take money off');
   await reach.getByRole('button', { name: 'Discard' }).click();

@@ -3,7 +3,7 @@ import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.
 
 test.beforeEach(resetHouse);
 
-/** The request arrives and is done; its answer never comes back. */
+/** The request arrives and takes effect; its answer never comes back. */
 async function loseTheAnswer(route: Route): Promise<void> {
   await route.fetch();
   await route.abort();

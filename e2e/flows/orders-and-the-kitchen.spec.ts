@@ -14,7 +14,7 @@ async function putEmberInBasket(guest: Page, note = ''): Promise<void> {
   await guest.getByRole('button', { name: /Put in the basket/ }).click();
 }
 
-/** Every tap or press of a key that a person makes, counted. */
+/** Counts every tap and key press a person makes. */
 function counting() {
   let count = 0;
   return { tap: async (target: Locator) => (count++, target.click()), press: async (page: Page, key: string) => (count++, page.keyboard.press(key)), taps: () => count };

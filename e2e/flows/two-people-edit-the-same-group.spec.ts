@@ -8,7 +8,7 @@ const OUR_NAME = 'Our name for it';
 test('the second of two who edit the same group is told, and nothing is overwritten', async ({ browser }) => {
   const first = await (await browser.newContext()).newPage();
   const second = await (await browser.newContext()).newPage();
-  // The second one's line is slow: it does not hear of the first one's change before its own is made.
+  // The second person's connection is slow: they don't hear of the first change before making their own.
   await second.route('**/api/*/events', (route) => route.abort());
   await first.goto(at('/groups/filling'));
   await second.goto(at('/groups/filling'));

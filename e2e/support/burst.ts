@@ -3,8 +3,8 @@ import type { Page } from '@playwright/test';
 const MODIFIERS: Readonly<Record<string, number>> = { Alt: 1, Control: 2 };
 
 /**
- * Presses keys faster than the screen is drawn: none waits for what the one before did. Single letters are typed;
- * `Enter` and such are keys by name, with modifiers before them as in `Alt++`.
+ * Presses keys faster than the screen renders; none waits for the one before. Single letters are typed; `Enter` and
+ * others are key names, with modifiers before them as in `Alt++`.
  */
 export async function burst(page: Page, ...keys: readonly string[]): Promise<void> {
   const devtools = await page.context().newCDPSession(page);

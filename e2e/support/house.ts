@@ -2,19 +2,19 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { run } from '../../scripts/lib/run.mjs';
 
-/** An address of the application under test. */
+/** A URL of the application under test. */
 export const at = (path: string) => `${process.env['HOUSE'] ?? ''}${path}`;
 
-/** Nothing that keeps people with disabilities out: axe with the rules of WCAG 2.2 A and AA. */
+/** Checks the page with axe against the rules of WCAG 2.2 A and AA. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).slice(0, 3).join(' ')}`)).toEqual([]);
 }
 
-/** Brings the demo back, so that a file of journeys begins with what it knows. */
+/** Restores the demo, so that a file of journeys starts from a known state. */
 export function resetHouse(): void {
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], { env: { DATABASE_URL: process.env['HOUSE_DATABASE'] ?? '' } });
 }
 
-/** Where the workbench says what is saved and what waits. */
+/** The save status in the workbench's header. */
 export const savedStatus = (page: Page): Locator => page.getByRole('banner').getByRole('status');

@@ -5,7 +5,7 @@ import { ensurePostgres } from '../../scripts/lib/packages.mjs';
 import { ensureDatabase, freePort, startPostgres } from '../../scripts/lib/postgres.mjs';
 import { keep, run, stopAll } from '../../scripts/lib/run.mjs';
 
-/** The built application on a PostgreSQL of its own with the demo in it, for the whole run. */
+/** The built application on its own PostgreSQL with the demo in it, for the whole run. */
 export default async function openHouse(): Promise<() => Promise<void>> {
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-journeys-'));
   const bin = ensurePostgres();

@@ -1,4 +1,4 @@
-// The ladle program: runs what was built when it is as new as the sources, else the sources themselves.
+// The ladle program: runs the build if it is as new as the sources, otherwise the sources themselves.
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 const here = fileURLToPath(new URL('.', import.meta.url));
 const PARTS = [join(here, '../core'), join(here, '../host'), here];
 
-/** When the newest source below a folder was written; tests are not built. */
+/** Modification time of the newest source below a folder, without tests. */
 function newest(folder) {
   return readdirSync(folder, { withFileTypes: true }).reduce((latest, entry) => {
     const path = join(folder, entry.name);

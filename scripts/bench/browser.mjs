@@ -1,5 +1,5 @@
 // npm run bench:browser: how long an edit takes until the faces show it, on a menu of 2,000 dishes, in the browser.
-// Prints the median and the 95th percentile beside the length of a frame; passes or fails nothing.
+// Prints the median and the 95th percentile beside the length of a frame; no pass or fail.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,7 +13,7 @@ const EDITS = 120;
 const FRAME_MS = 1000 / 60;
 const LONGEST_MS = 20_000;
 
-/** The demo's dishes again and again, each under a name of its own. */
+/** The demo's dishes repeated, each under a name of its own. */
 function largeMenu() {
   const menu = JSON.parse(readFileSync(join(ROOT, 'demo/menu.json'), 'utf8'));
   const items = Array.from({ length: DISHES }, (_, i) => {
@@ -23,7 +23,10 @@ function largeMenu() {
   return { ...menu, items };
 }
 
-/** From the key to the moment at which the guest's face holds the new name: the work that must fit into a frame. Runs in the page. */
+/**
+ * Time from the key press until the guest's face shows the new name: the work that must fit into a frame. Runs in the
+ * page.
+ */
 async function timesOfEdits({ edits, longest }) {
   const box = /** @type {HTMLInputElement | null} */ (document.querySelector('hl-item-sheet .name input'));
   const face = document.querySelector('hl-faces');
@@ -53,7 +56,7 @@ async function timesOfEdits({ edits, longest }) {
   return found;
 }
 
-/** A promise that nothing keeps waiting for ever: a browser that went away is said to have. */
+/** Rejects if the promise takes too long, for example because the browser crashed. */
 function within(ms, what, promise) {
   let timer;
   const late = new Promise((_, reject) => (timer = setTimeout(() => reject(new Error(`${what} took longer than ${ms / 1_000} s`)), ms)));

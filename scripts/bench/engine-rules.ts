@@ -1,7 +1,7 @@
 import type { Condition, Line } from '@hearty-ladle/core';
 import type { NestedCondition, TopLevelCondition } from 'json-rules-engine';
 
-/** The same conditions, and what they look at, as json-rules-engine takes them. */
+/** The same conditions as rules for json-rules-engine, and the facts they use. */
 export function asEngineRule(condition: Condition): TopLevelCondition {
   const nested = asNested(condition);
   return 'fact' in nested ? { all: [nested] } : (nested as TopLevelCondition);
@@ -25,7 +25,7 @@ function between(fact: string, { atLeast = 0, atMost = 999 }: { atLeast?: number
   return { all: [{ fact, operator: 'greaterThanInclusive', value: atLeast }, { fact, operator: 'lessThanInclusive', value: atMost }] };
 }
 
-/** What a line says, as facts. */
+/** A line as facts. */
 export function factsOf({ quantity, picks = [] }: Line): Record<string, unknown> {
   const facts: Record<string, unknown> = { quantity, channel: 'online', service: 'dine-in', daypart: 'noon', guest: '', priceList: 'house', location: '' };
   for (const { group, choice } of picks) {

@@ -1,6 +1,6 @@
 // npm run bench:http: the public API beside the least that could do the same work, measured in one run on loopback.
-// POST /api/shop/quote against a bare Express server that echoes the same body; accepting orders against pgbench inserting
-// the same rows. Bounded in count and time; prints ratios and passes or fails nothing.
+// POST /api/shop/quote against a bare Express server that echoes the same body; placing orders against pgbench
+// inserting the same rows. Bounded in count and time; prints ratios, no pass or fail.
 import { spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -22,7 +22,7 @@ function fire(options) {
   return autocannon({ connections: CONNECTIONS, duration: SECONDS, method: 'POST', ...options, headers: { 'content-type': 'application/json', ...options.headers } });
 }
 
-/** The same body, read and written back by Express and nothing else. */
+/** Parses and echoes the same body with Express and nothing else. */
 async function echo() {
   const app = express();
   app.use(express.json());
@@ -58,7 +58,7 @@ await main(async () => {
   await house.close();
 });
 
-/** An order and its tickets as they were just stored, inserted by pgbench with as many clients. */
+/** Inserts the order and its tickets with pgbench, with as many clients. */
 async function pgbench({ bin, databaseUrl }) {
   const database = new pg.Client({ connectionString: databaseUrl });
   await database.connect();
@@ -69,7 +69,7 @@ async function pgbench({ bin, databaseUrl }) {
   const jsonb = (value) => `'${JSON.stringify(value).replaceAll("'", "''")}'::jsonb`;
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pgbench-'));
   const file = join(folder, 'order.sql');
-  // pgbench reads :name as a variable, so the JSON goes into tables of its own first and is copied from there.
+  // pgbench treats :name as a variable, so the JSON is stored in tables first and copied from there.
   const setUp = new pg.Client({ connectionString: databaseUrl });
   await setUp.connect();
   await setUp.query(`CREATE TABLE bench_order AS SELECT ${jsonb(order.request)} AS request, ${jsonb(order.quote)} AS quote`);
@@ -79,7 +79,7 @@ async function pgbench({ bin, databaseUrl }) {
   writeFileSync(file, `BEGIN;
 WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total)
   SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote, ${order.total} FROM bench_order RETURNING id, number)
-INSERT INTO ticket (id, order_id, order_number, station, body, hung_at, version)
+INSERT INTO ticket (id, order_id, order_number, station, body, sent_at, version)
   SELECT gen_random_uuid(), placed.id, placed.number, station, body, now(), 1 FROM placed, bench_ticket;
 COMMIT;
 `);

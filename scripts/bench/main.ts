@@ -1,4 +1,5 @@
-// npm run bench: ratios measured side by side in one run, of the core as it is built and shipped. Timings differ from machine to machine; ratios hold better.
+// npm run bench: ratios measured side by side in one run, of the core as it is built and shipped. Times differ between
+// machines; ratios less so.
 import highsLoader from 'highs';
 import { Engine } from 'json-rules-engine';
 import { analyzeItem, checkMenu, type Line, quoteLine } from '@hearty-ladle/core';
@@ -11,8 +12,8 @@ const clock = () => '2026-05-12T13:00';
 const say = (text: string) => process.stdout.write(`${text}\n`);
 
 /**
- * Milliseconds for one call of each of several things. Their rounds take turns, so that whatever else the machine
- * does falls on all alike; the best round of each counts, after a warm-up.
+ * Milliseconds per call of each of several functions. Their rounds alternate, so that other load affects all alike; the
+ * best round of each counts, after a warm-up.
  */
 async function timed(rounds: number, things: readonly { calls: number; call: (n: number) => unknown }[]): Promise<number[]> {
   const best = things.map(() => Infinity);

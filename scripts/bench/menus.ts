@@ -1,7 +1,7 @@
 import type { Condition, Group, Item, Line, Menu, Rule } from '@hearty-ladle/core';
 import { Random } from '../../packages/core/src/testing/random.ts';
 
-/** A large item: 12 groups of 10 choices and 15 rules, such as a build-your-own bowl in a busy house. */
+/** A large item: 12 groups of 10 choices and 15 rules, such as a build-your-own bowl in a busy restaurant. */
 export function largeMenu(items = 1, conditionOf = shortCondition): Menu {
   const groups = Array.from({ length: 12 }, (_, g): Group => ({
     id: `g${g}`, name: `Group ${g}`, prompt: `Question ${g}?`, kind: 'choices', min: g < 3 ? 1 : 0, max: g < 3 ? 1 : 4,
@@ -45,7 +45,7 @@ export function wholeCondition(r: number): Condition {
   };
 }
 
-/** Lines that answer every group of the large item, each in a way of its own. */
+/** Lines that answer every group of the large item, all different. */
 export function largeLines(count: number): Line[] {
   return Array.from({ length: count }, (_, n): Line => ({
     item: 'it0', at: '2026-05-12T13:00', quantity: 1 + (n % 3),
@@ -53,7 +53,7 @@ export function largeLines(count: number): Line[] {
   }));
 }
 
-/** Lines with random answers to every group of the large item, hardly two of them alike. */
+/** Lines with random answers to every group of the large item, hardly two alike. */
 export function unheardLines(count: number): Line[] {
   const random = new Random(count);
   return Array.from({ length: count }, (): Line => ({

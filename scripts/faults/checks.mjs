@@ -1,10 +1,10 @@
-// What the fault tests found, counted; and numbers that look random and are the same in every run.
+// Results of the fault tests, and a deterministic random generator.
 let state = 20_261;
 export const random = (below) => (state = (state * 48_271) % 2_147_483_647) % below;
 
 export const results = { passed: 0, failed: 0 };
 
-/** Holds when nothing is wrong; else says the first of what is. */
+/** Passes if `wrong` is empty; otherwise prints its first entry. */
 export function check(name, wrong) {
   const isWell = wrong.length === 0;
   if (isWell) results.passed++;
@@ -16,7 +16,7 @@ export const say = (text) => process.stdout.write(`${text}\n`);
 
 const LONGEST_MS = 20_000;
 
-/** Sends a request and answers its status, length and time in milliseconds; status 0: it was not answered. */
+/** Sends a request; returns its status (0: not answered), length and time in milliseconds. */
 export async function timed(url, body, headers = {}) {
   const began = performance.now();
   const options = body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) };
@@ -29,7 +29,7 @@ export async function timed(url, body, headers = {}) {
   }
 }
 
-/** The median, the 99th percentile and the longest of some answers, in words. */
+/** Prints the median, the 99th percentile and the maximum of some response times. */
 export function sayTimes(name, answers) {
   const sorted = answers.map(({ ms }) => ms).sort((a, b) => a - b);
   const at = (share) => (sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0).toFixed(0);

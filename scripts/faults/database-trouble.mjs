@@ -1,5 +1,5 @@
-// PostgreSQL that recovers while the server starts, stands still, and has a lock held: whoever asks is told in time, and
-// everything is well again afterwards.
+// PostgreSQL recovers while the server starts, freezes, and has a lock held: requests are answered in time, and
+// everything works again afterwards.
 import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import { openHouse } from '../lib/house.mjs';

@@ -1,5 +1,5 @@
-// A flood of the costliest bodies that are taken, right and wrong: each is answered or refused, in few bytes where it is
-// refused, while others are served. Bounded in count; the times are printed and decide nothing.
+// A flood of the most expensive accepted bodies, valid and invalid: each is answered or refused, in few bytes if
+// refused, while others are served. Bounded in count; times are printed, no pass or fail.
 import { openHouse } from '../lib/house.mjs';
 import { check, random, say, sayTimes, timed } from './checks.mjs';
 
@@ -12,7 +12,7 @@ const MOST_ANSWERED = 64 * 1024;
 const repeated = (part, bytes) => Array.from({ length: Math.floor(bytes / (JSON.stringify(part).length + 1)) }, () => part);
 const PICKS = [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }, { group: 'toppings', choice: 'egg', units: 2 }, { group: 'toppings', choice: 'corn' }];
 
-/** Costly requests by name: where they go, what they send, and whether they are refused for what they are. */
+/** Expensive requests by name: their URL, body, and whether they are refused. */
 function bodies() {
   const line = { item: 'ember', picks: PICKS, notes: { 'allergy-note': 'no sesame '.repeat(7) } };
   const stuffed = { ...line, picks: [...PICKS, ...Array.from({ length: 490 }, () => ({ group: 'toppings', choice: 'corn' }))] };

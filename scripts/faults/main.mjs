@@ -1,5 +1,5 @@
-// npm run test:faults [name …]: what can break is broken, one kind of trouble after another. Bounded in count and time;
-// only this machine's loopback is spoken to, and everything that was started ends with the script, however it ends.
+// npm run test:faults [name …]: causes one kind of trouble after another. Bounded in count and time; uses only this
+// machine's loopback; everything it starts ends with the script, however it ends.
 import { main, Refusal } from '../lib/settings.mjs';
 import { results } from './checks.mjs';
 import { databaseTrouble } from './database-trouble.mjs';

@@ -1,6 +1,6 @@
 // Orders from several clients at two server processes while one is killed again and again, PostgreSQL is stopped hard
-// and printers fail. Every acknowledged order must be there once, every ticket must have reached paper or say that it
-// did not, and whatever is on paper twice must say so.
+// and printers fail. Every acknowledged order must exist once, every ticket must have reached paper or report that it
+// did not, and every possible duplicate must be marked.
 import { setTimeout as sleep } from 'node:timers/promises';
 import { openHouse } from '../lib/house.mjs';
 import { check, random, say } from './checks.mjs';
@@ -32,7 +32,10 @@ export async function ordersUnderFire() {
     await sleep(1_000);
     const acknowledged = new Map();
 
-    /** One client: sends each of its orders until it is acknowledged, always with the same key, to whichever server answers. */
+    /**
+     * One client: sends each of its orders until it is acknowledged, always with the same key, to whichever server
+     * answers.
+     */
     const client = async (name) => {
       for (let i = 0; i < ORDERS / CLIENTS; i++) {
         const key = `fault-${name}-${i}`;

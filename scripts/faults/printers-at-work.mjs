@@ -1,5 +1,5 @@
-// Fourteen printers at work at once, most as slow as paper, one that echoes and one that never answers: nobody waits for
-// them but their own tickets, each is on paper once, and what never will be says so.
+// Fourteen printers at work at once, most as slow as paper, one that echoes and one that never answers: only their own
+// tickets wait for them, each is printed once, and those that never will be are reported.
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,4 +1,4 @@
-// Builds what changed since it was built last.
+// Builds what changed since the last build.
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';

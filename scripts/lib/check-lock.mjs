@@ -1,4 +1,4 @@
-// The lockfile names no address, and holds every platform's package of those that ship one for each platform.
+// The lockfile contains no URL, and lists the package of every platform for packages that ship one per platform.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './settings.mjs';
@@ -11,7 +11,7 @@ export function checkLock() {
   for (const [path, { resolved, optionalDependencies = {} }] of packages) {
     if (/^https?:/.test(resolved ?? '')) faults.push(`${path} names an address: ${resolved}`);
     for (const name of Object.keys(optionalDependencies)) {
-      // Platform packages stand beside each other; when some are there, all of them must be.
+      // Platform packages are siblings; if some are listed, all of them must be.
       if (name.includes('/') && !names.has(name) && isPlatformPackage(name)) faults.push(`${path} misses its package ${name}; run npm i --package-lock-only`);
     }
   }

@@ -1,5 +1,5 @@
-// A house of its own for benches and fault tests: PostgreSQL, the demo, servers and the simulated printers, on loopback.
-// However the script ends, everything that was started here ends with it.
+// A house of its own for benches and fault tests: PostgreSQL, the demo, servers and simulated printers, on loopback.
+// Everything started here ends with the script, however it ends.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -27,7 +27,7 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
   ensureDatabase(bin, postgres, 'house');
   const databaseUrl = postgres.url('house');
   const { port: databasePort } = postgres;
-  // Servers and printers end with this script: their standard input does.
+  // Servers and printers end with this script, as their standard input closes.
   const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
   run('node', ['apps/server/dist/load-demo.js', menu], { env: settings });
   await query(databaseUrl, `UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`);
@@ -35,13 +35,13 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
   const house = {
     bin, address, databaseUrl, server: undefined, printers: undefined, others: [],
     query: (sql, values) => query(databaseUrl, sql, values),
-    /** Starts the server; `wait: false` does not wait until it can serve. */
+    /** Starts the server; with `wait: false`, returns before it is ready. */
     async startServer({ wait = true } = {}) {
       house.server = keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(address).port } });
       if (wait) await house.untilOpen();
       return house.server;
     },
-    /** Another process of the server at the same database; answers its address. */
+    /** Starts another server process on the same database; returns its URL. */
     async startAnother() {
       const other = `http://127.0.0.1:${await freePort()}`;
       house.others.push(keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(other).port } }));
@@ -51,17 +51,17 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
     startPrinters() {
       house.printers = keep('node', ['apps/server/dist/devices/main.js'], { env: settings });
     },
-    /** Ends the server as a power cut would. */
+    /** Kills the server without a shutdown, as a power cut would. */
     async killServer() {
       const ended = new Promise((resolve) => house.server.once('exit', resolve));
       process.kill(-house.server.pid, 'SIGKILL');
       await ended;
     },
-    /** PostgreSQL goes away in the middle of whatever it does. */
+    /** Kills PostgreSQL in the middle of whatever it does. */
     stopPostgres() {
       postgres.stop('immediate');
     },
-    /** It comes back at the same port, and recovers. */
+    /** Starts it again at the same port; it recovers. */
     async continuePostgres() {
       postgres = await startPostgres(bin, folder, databasePort);
     },
@@ -69,7 +69,7 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
       house.stopPostgres();
       await house.continuePostgres();
     },
-    /** PostgreSQL stands still, with every one of its processes, and answers nothing, until the function that is answered is called. */
+    /** Suspends all processes of PostgreSQL until the returned function is called. */
     freezePostgres() {
       const [postmaster] = readFileSync(join(folder, 'data', 'postmaster.pid'), 'utf8').split('\n').map(Number);
       const children = spawnSync('ps', ['-o', 'pid=', '--ppid', String(postmaster)], { encoding: 'utf8' }).stdout.split('\n').map(Number).filter(Boolean);

@@ -6,7 +6,7 @@ import { isRoot, Refusal, ROOT } from './settings.mjs';
 
 const STAMP = join(ROOT, 'node_modules', '.hearty-ladle-installed');
 
-/** Runs npm ci when there are no packages, or when the lockfile is younger than they are. */
+/** Runs npm ci if there are no packages, or if the lockfile is newer. */
 export function ensurePackages() {
   const lock = join(ROOT, 'package-lock.json');
   if (existsSync(STAMP) && statSync(STAMP).mtimeMs >= statSync(lock).mtimeMs) return;
@@ -15,15 +15,12 @@ export function ensurePackages() {
   writeFileSync(STAMP, '');
 }
 
-/**
- * The folder of PostgreSQL's programs; installed from Debian's packages when there is none.
- * @returns {string}
- */
+/** The folder of PostgreSQL's programs; installs them from Debian's packages if missing. @returns {string} */
 export function ensurePostgres() {
   return findPostgres() ?? (aptInstall('postgresql'), findPostgres()) ?? fail('PostgreSQL could not be installed.');
 }
 
-/** Debian's Chromium; installed when it is missing. */
+/** Debian's Chromium; installed if missing. */
 export function ensureChromium() {
   const path = '/usr/bin/chromium';
   if (!existsSync(path)) aptInstall('chromium');
@@ -47,7 +44,7 @@ function aptInstall(name) {
   };
   try {
     apt('update');
-    // The package would start a server of the system's own; ours is separate, so that one is not wanted.
+    // The package would start a system-wide server, which is not wanted.
     apt('install', '-y', '--no-install-recommends', name);
   } catch (error) {
     throw new Refusal(`${name} is missing and could not be installed with apt-get (root or sudo is needed): ${error.message.slice(-400)}`);

@@ -1,4 +1,4 @@
-// A PostgreSQL of the project's own: on loopback, on a free port, its data in a folder of its own.
+// A PostgreSQL server for this project: on loopback, on a free port, with its own data folder.
 import { randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer } from 'node:net';
@@ -7,12 +7,12 @@ import { spawnSync } from 'node:child_process';
 import { run } from './run.mjs';
 import { isRoot, Refusal } from './settings.mjs';
 
-/** Owns the server; only these scripts act as it. */
+/** The server's owner; used by these scripts only. */
 const ADMIN = 'ladle';
-/** The application's own role: owns its databases and nothing else. */
+/** The application's role: owns its databases and nothing else. */
 const APPLICATION = 'ladle_app';
 
-/** PostgreSQL refuses to run as root: there its programs run as Debian's postgres user. */
+/** PostgreSQL refuses to run as root, so its programs run as Debian's postgres user there. */
 function asOwner(command, args) {
   return isRoot ? ['runuser', ['-u', 'postgres', '--', command, ...args]] : [command, args];
 }
@@ -22,8 +22,8 @@ function runAsOwner(command, args) {
 }
 
 /**
- * Starts the server whose data is in `folder` (made when there is none) and answers its address, with a way to stop
- * it; at `wantedPort`, else at a free one. One that is already running, left over from a start that was ended hard, is used as it is.
+ * Starts the server with its data in `folder` (created if missing) and returns its URL and a function to stop it; at
+ * `wantedPort`, else at a free port. A server still running on that data is reused.
  */
 export async function startPostgres(bin, folder, wantedPort) {
   prepareFolder(folder);
@@ -48,7 +48,7 @@ export async function startPostgres(bin, folder, wantedPort) {
   return { url, adminUrl, port, stop };
 }
 
-/** A secret that is kept in a file; made when there is none. */
+/** A secret stored in a file; created if missing. */
 function secretIn(file) {
   if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
   return readFileSync(file, 'utf8').trim();
@@ -81,7 +81,7 @@ function initialise(bin, data, secretFile) {
   }
 }
 
-/** The port of a server that is running on this data, as its own pid file says. */
+/** The port of a server running on this data, from its pid file. */
 function runningPort(bin, data) {
   const [command, args] = asOwner(join(bin, 'pg_ctl'), ['status', '-D', data]);
   if (spawnSync(command, args, { cwd: '/' }).status !== 0) return undefined;
@@ -100,7 +100,7 @@ export function freePort() {
   });
 }
 
-/** Makes a database that the application owns, and the application's role, unless they are there. */
+/** Creates a database owned by the application, and the application's role, unless they exist. */
 export function ensureDatabase(bin, { url, adminUrl, port }, name) {
   const { password } = new URL(adminUrl('postgres'));
   const psql = (database, sql) =>
@@ -113,7 +113,7 @@ export function ensureDatabase(bin, { url, adminUrl, port }, name) {
   if (owner !== APPLICATION) handOver(psql, name);
 }
 
-/** A database that was made when the application was the server's owner becomes the application's, with all that is in it. */
+/** Transfers a database that was created by the server's owner to the application's role. */
 function handOver(psql, name) {
   psql('postgres', `ALTER DATABASE "${name}" OWNER TO ${APPLICATION}`);
   psql(name, `DO $$ DECLARE one record; BEGIN
@@ -133,7 +133,7 @@ function handOver(psql, name) {
   END $$`);
 }
 
-/** Whether something answers on a port of this machine. */
+/** Whether something listens on a port of this machine. */
 export function answers(host, port) {
   return new Promise((resolve) => {
     const socket = createConnection({ host, port, timeout: 500 });

@@ -1,8 +1,8 @@
-// Child processes: run one to its end, or keep one and pass signals on to it.
+// Child processes: run one to its end, or keep one running and forward signals.
 import { spawn, spawnSync } from 'node:child_process';
 import { ROOT } from './settings.mjs';
 
-/** Runs a command to its end; its output is shown only when it fails (or always, with `show`). */
+/** Runs a command to its end; shows its output only if it fails (or always, with `show`). */
 export function run(command, args, { show = false, env = {}, cwd = ROOT } = {}) {
   const result = spawnSync(command, args, {
     cwd, env: { ...process.env, ...env }, stdio: show ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe'],
@@ -15,14 +15,14 @@ export function run(command, args, { show = false, env = {}, cwd = ROOT } = {}) 
 }
 
 /**
- * Starts a command that goes on; it is a group of its own, so that a Ctrl+C reaches it only through us. Its standard
- * input ends when we do, however we end.
+ * Starts a long-running command in its own process group, so that Ctrl+C reaches it only through us. Its standard input
+ * closes when this process ends.
  */
 export function keep(command, args, { env = {}, cwd = ROOT } = {}) {
   return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['pipe', 'inherit', 'inherit'], detached: true });
 }
 
-/** Asks kept children to stop, and waits until they have. */
+/** Asks the children to stop, and waits until they have. */
 export async function stopAll(children) {
   await Promise.all(
     children.map(async (child) => {

@@ -1,4 +1,4 @@
-// What start, dev, test and demo:reset are told by the environment; what is wrong is refused with one sentence.
+// Settings of start, dev, test and demo:reset from the environment; an invalid one is refused with one sentence.
 import { createHash } from 'node:crypto';
 import { homedir } from 'node:os';
 import { isAbsolute, join } from 'node:path';
@@ -11,7 +11,7 @@ export class Refusal extends Error {}
 
 const projectHash = createHash('sha256').update(ROOT).digest('hex').slice(0, 10);
 
-/** As root, PostgreSQL runs as Debian's postgres user, who can reach its own state folder; else the user's. */
+/** As root, PostgreSQL runs as Debian's postgres user, who can write to its own state folder; otherwise the user's. */
 function defaultDataDir() {
   if (isRoot) return `/var/lib/postgresql/hearty-ladle-${projectHash}`;
   return join(process.env.XDG_STATE_HOME ?? join(homedir(), '.local', 'state'), `hearty-ladle-${projectHash}`);
@@ -33,7 +33,7 @@ export function readSettings(env = process.env) {
   return { port, simulatesPrinters: env.SIMULATED_PRINTERS !== 'off', host: env.HOST ?? '127.0.0.1', databaseUrl: env.DATABASE_URL, dataDir: env.DATA_DIR ?? defaultDataDir() };
 }
 
-/** Runs the main function of a script; a refusal is one sentence and exit code 1. */
+/** Runs a script's main function; a Refusal prints one sentence and exits with code 1. */
 export async function main(run) {
   try {
     await run();

@@ -46,7 +46,7 @@ export function newApp(config: Config, services: Services, isClosing: () => bool
           'style-src': ["'self'", nonceOf],
           'style-src-attr': ["'unsafe-inline'"],
           'img-src': ["'self'", 'data:', 'blob:'],
-          // The application is served over plain HTTP on the house's own network.
+          // The application is served over plain HTTP on the restaurant's own network.
           'upgrade-insecure-requests': null,
         },
       },
@@ -61,7 +61,7 @@ export function newApp(config: Config, services: Services, isClosing: () => bool
   return { express: app, routes };
 }
 
-/** Of a request the log holds neither headers nor query nor body: they may name people. */
+/** Logs neither headers nor query nor body of a request, since they may contain personal data. */
 function plainRequest({ id, method, url = '' }: IncomingMessage & { id?: unknown }): object {
   return { id, method, path: url.split('?')[0] };
 }
@@ -99,7 +99,7 @@ function workbenchEvents(routes: AudienceRouter, { live }: Services): void {
   routes.get('/events', (request, response) => live.connect(request, response, ['menu', 'tickets', 'printers', 'paper', 'parked', 'house']));
 }
 
-/** One address may make so many requests in ten seconds, as the house says. */
+/** Limits the requests per address and ten seconds, as configured in the settings. */
 function limited({ houseSettings }: Services, audience: Exclude<Audience, 'public'>) {
   return rateLimit({
     windowMs: 10_000,

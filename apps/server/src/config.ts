@@ -1,21 +1,21 @@
 import { fileURLToPath } from 'node:url';
 
-/** What the server is told by its environment. */
+/** Configuration from environment variables. */
 export interface Config {
   readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
-  /** The folder of the built pages. */
+  /** Folder of the built web application. */
   readonly pages: string;
-  /** Whether requests are logged too; errors always are. */
+  /** Whether to log requests; errors are always logged. */
   readonly logs: boolean;
-  /** The PIN of those who may name a price at the till; without one nobody may. */
+  /** PIN for entering open prices at the till; undefined disables them. */
   readonly tillPin: string | undefined;
-  /** Names, beside `host` and addresses in digits, under which the server is known. */
+  /** Host names the server answers to, besides `host` and IP addresses. */
   readonly allowedHosts: readonly string[];
 }
 
-/** Reads the environment; what is wrong is refused with one clear sentence. */
+/** Reads the environment; throws an error with one sentence for an invalid value. */
 export function configFrom(env: NodeJS.ProcessEnv): Config {
   const port = Number(env['PORT'] ?? 4310);
   if (!Number.isInteger(port) || port < 0 || port > 65_535) {
@@ -39,7 +39,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
 const DEMO_PIN = '2468';
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '::1']);
 
-/** The demo's PIN is good for this machine alone: where others can reach the server, the house must choose one. */
+/** The demo PIN is only accepted on loopback; where others can reach the server, a PIN must be configured. */
 function pinFrom(pin: string | undefined, host: string): string | undefined {
   if (pin === undefined) return LOOPBACK.has(host) ? DEMO_PIN : undefined;
   if (!/^\d{4,12}$/.test(pin)) throw new Error('TILL_PIN must be 4 to 12 digits.');

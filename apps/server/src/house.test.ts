@@ -11,7 +11,7 @@ let other: string;
 useTwoServers((opened) => ({ house, one, other } = opened));
 
 const usual = (settings: House): House => ({ ...DEFAULT_HOUSE, rates: settings.rates });
-afterEach(() => house.settle(usual));
+afterEach(() => house.changeHouse(usual));
 const bowl = { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }] };
 const place = (body: object, { face = 'shop', key = randomUUID() as string, server = one } = {}) => request(server).post(`/api/${face}/orders`).set('Idempotency-Key', key).send(body);
 
@@ -35,7 +35,7 @@ describe('the house’s settings', () => {
     const large = { lines: [{ ...bowl, quantity: 21 }] };
     expect((await place(large)).body).toMatchObject({ status: 422, fault: { code: 'quantity-above-limit', line: 0, limit: 20, have: 21 } });
     expect((await place(large, { face: 'device' })).status).toBe(201);
-    await house.settle((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 100 } }));
+    await house.changeHouse((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 100 } }));
     expect((await place({ lines: [bowl] })).body.type).toContain('total-above-limit');
   });
 
@@ -117,7 +117,7 @@ describe('an order that was not answered and changed', () => {
     const first = key();
     const { body } = await place({ lines: [bowl] }, { key: first }).expect(201);
     expect((await place({ lines: [bowl], seenTotal: 1 }, { key: first }).expect(200)).body).toEqual(body);
-    await house.settle((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 1 } }));
+    await house.changeHouse((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 1 } }));
     await place({ lines: [bowl] }).expect(422);
     expect((await place({ lines: [bowl] }, { key: first }).expect(200)).body).toEqual(body);
     const tooMany = { lines: Array.from({ length: DEFAULT_HOUSE.orders.maxLines + 1 }, () => bowl), replaces: [first] };
@@ -139,7 +139,7 @@ describe('pictures', () => {
 
   it('have so much room, and those that nothing shows can be deleted', async () => {
     const first = (await upload(await noise(1)).expect(201)).body.id as string;
-    await house.settle((settings) => ({ ...settings, pictures: { maxMegabytes: 2 } }));
+    await house.changeHouse((settings) => ({ ...settings, pictures: { maxMegabytes: 2 } }));
     const replies: number[] = [];
     for (let i = 2; i < 30 && !replies.includes(507); i++) replies.push((await upload(await noise(i))).status);
     expect(replies.at(-1)).toBe(507);

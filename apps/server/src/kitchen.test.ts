@@ -37,7 +37,7 @@ async function printed(lines: Parameters<typeof escposBytes>[0], columns: number
   const paper: PaperLineOut[] = [];
   const reader = new EscposReader({ cut: (one) => void paper.push(...one), status: () => undefined, done: () => undefined });
   const bytes = Buffer.from((await escposBytes(lines, columns)).bytes);
-  // As a network brings them: in pieces that end anywhere.
+  // In chunks that end anywhere, as a network delivers them.
   for (let at = 0; at < bytes.length; at += 7) await reader.read(bytes.subarray(at, at + 7));
   return paper;
 }
@@ -108,7 +108,7 @@ describe('printing', () => {
     await become('kettles', 'away');
     const { body } = await place().expect(201);
     const [ticket] = (await ticketsOf(body.number)).filter(({ station }) => station === 'kettles');
-    // As it stands when the process dies with the ticket sent: nobody goes on with it.
+    // The state after a crash with the ticket sent: nobody continues with it.
     await until(async () => (await house.database.manager.findOneBy(PrintJobEntity, { ticketId: ticket?.id ?? '' }))?.fault === 'away');
     await house.database.manager.update(PrintJobEntity, { ticketId: ticket?.id ?? '' }, { state: 'sending', dueAt: new Date(0) });
     await become('kettles', 'ok');
@@ -161,7 +161,7 @@ describe('orders', () => {
   it('stay parked where the till that took them up breaks down before it has them', async () => {
     const { body } = await request(one).post('/api/device/parked').set('Idempotency-Key', 'park-another').send({ lines: [{ item: 'toast' }] }).expect(201);
     await request(one).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'broken-till' }).expect(200);
-    await house.database.query(`UPDATE held_order SET reserved_until = now() - interval '1 second'`);
+    await house.database.query(`UPDATE parked_order SET reserved_until = now() - interval '1 second'`);
     await request(other).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'other-till' }).expect(200);
     await request(one).post(`/api/device/parked/${body.id}/confirm`).send({ reservation: 'broken-till' }).expect(409);
   });

@@ -7,7 +7,7 @@ import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { announce } from './live/announce.ts';
 
-/** Loads a menu into a database: where there is none yet, or (`--replace`) in the place of everything there. */
+/** Loads a menu into a database if there is none, or replaces everything with `--replace`. */
 async function loadDemo(file: string, url: string, replace: boolean): Promise<void> {
   const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
   if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${faultMessage(fault)}`).join('\n'));

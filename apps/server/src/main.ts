@@ -3,8 +3,8 @@ import { configFrom } from './config.ts';
 import { runProcess } from './run-process.ts';
 import { startServer } from './start-server.ts';
 
-// The queue tells the database that a job failed without waiting for it; where the database is away that must not take
-// the server down: whatever was lost is taken up again (see jobs/print-queue.ts).
+// pg-boss reports a failed job to the database without awaiting it; a lost database must not crash the server. Lost
+// jobs are picked up again (see jobs/print-queue.ts).
 process.on('unhandledRejection', (error) => log.error({ err: error }, 'a promise was refused and nobody looked'));
 
 await runProcess(async () => {

@@ -66,12 +66,12 @@ describe('what is used', () => {
         ]),
       );
       expect(replies.every(({ status }) => [200, 409, 422].includes(status))).toBe(true);
-      const hung = replies.filter(({ status }, i) => i % 2 === 0 && status === 200).length;
-      expect(hung).toBeLessThanOrEqual(1);
+      const attached = replies.filter(({ status }, i) => i % 2 === 0 && status === 200).length;
+      expect(attached).toBeLessThanOrEqual(1);
       const after = await menuAt(other);
       const known = new Set(after.menu.groups.map(({ id }) => id));
       expect(after.menu.items.flatMap(({ groups = [] }) => groups).every(({ group }) => known.has(group))).toBe(true);
-      expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe((dish.groups?.length ?? 0) + hung);
+      expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe((dish.groups?.length ?? 0) + attached);
     }
   });
 

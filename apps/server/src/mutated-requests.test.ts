@@ -23,7 +23,7 @@ afterAll(async () => {
   await house.close();
 });
 
-/** A request that is right, to be mutated. */
+/** A valid request, to be mutated. */
 function rightBody(body: string | undefined, menu: Awaited<ReturnType<typeof menuAt>>, random: Random): unknown {
   const line = { item: 'ember', quantity: 2, picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat', units: 1 }], notes: { 'allergy-note': 'no sesame' }, consents: ['x'] };
   const order = { service: 'takeaway', lines: [line, { item: 'off-menu', amounts: { 'named-price': 450 } }], dates: { x: '2026-05-12' }, name: 'Ilse', place: '4', seenTotal: 2140 };
@@ -44,13 +44,13 @@ function rightBody(body: string | undefined, menu: Awaited<ReturnType<typeof men
   }
 }
 
-/** Sends as written, also what `fetch` would put right: answers the status and the start of the body. */
+/** Sends the bytes as written, including what `fetch` would normalise; returns the status and the start of the body. */
 function send(method: string, path: string, headers: Record<string, string>, body: string | undefined): Promise<{ status: number; text: string }> {
   return new Promise((resolve, reject) => {
     const { hostname, port } = new URL(address);
     const sent = httpRequest({ agent, hostname, port, method, path, headers: { ...headers, ...(body !== undefined && { 'content-length': String(Buffer.byteLength(body)) }) } }, (response) => {
       let text = '';
-      // A stream that has begun well goes on until it is ended.
+      // A stream that starts well continues until it is closed.
       if (/event-stream|ndjson/.test(response.headers['content-type'] ?? '')) {
         response.destroy();
         return resolve({ status: response.statusCode ?? 0, text });

@@ -37,7 +37,7 @@ const ticketAt = async (number: number, station: string) =>
 const paperOf = async (number: number, station: string) => (await ticketAt(number, station))?.paper;
 const until = (look: () => Promise<unknown>) => expect.poll(look, { timeout: 60_000, interval: 100 });
 
-/** A job for a ticket at a printer of its own, as if a ticket had been hung at such a station. */
+/** A job for a ticket at a printer of its own. */
 async function jobAt(printer: string, orderNumber: number): Promise<void> {
   const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, { orderNumber, station: 'kettles' });
   const now = new Date(Date.now() - 60_000);
@@ -105,7 +105,7 @@ describe('printers', () => {
   });
 });
 
-/** What a printer makes of bytes: cuts, and texts between them. */
+/** Parses printed bytes into cuts and the text between them. */
 async function read(bytes: Uint8Array) {
   const cuts: PaperLineOut[][] = [];
   await new EscposReader({ cut: (paper) => void cuts.push(paper), status: () => cuts.push([]), done: () => undefined }).read(Buffer.from(bytes));
@@ -148,7 +148,7 @@ describe('bytes', () => {
 });
 
 describe('a device that is no printer', () => {
-  /** Answers whatever it is sent with the bytes that `answer` makes of it. */
+  /** A TCP server that answers with the bytes returned by `answer`. */
   async function device(answer: (chunk: Buffer, socket: Socket) => void): Promise<{ port: number; close: () => void }> {
     const sockets = new Set<Socket>();
     const server = createServer((socket) => {

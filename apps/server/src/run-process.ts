@@ -1,6 +1,6 @@
 /**
- * Runs a process until it is asked to end: `start` answers with what ends it in order. Where it was started by a script
- * that may be ended hard, standard input ends with that script.
+ * Runs a process until it is asked to stop; `start` returns a function that shuts it down. Under a script that may be
+ * killed, the process stops when its standard input closes.
  */
 export async function runProcess(start: () => Promise<() => Promise<void>>): Promise<void> {
   try {

@@ -29,14 +29,14 @@ const bowl = (more: object = {}) => ({
 });
 
 describe('quotes', () => {
-  /** The lines that open on every dish, and the same with everything that may be picked once. */
+  /** The line that opens on every dish, and the same with every choice picked once. */
   const linesOf = (menu: Menu): Line[] => menu.items.flatMap(({ id }) => {
     const opened = preselectedLine(compileMenu(menu), id);
     const all = (compileMenu(menu).item(id)?.groups ?? []).flatMap(({ group, choices }) => choices.map((choice) => ({ group: group.id, choice: choice.id })));
     return [opened, { item: id, picks: all, quantity: 3, priceList: menu.priceLists.at(-1)?.id ?? '' }].map((line) => ({ ...line, at: '2026-05-12T13:00' }));
   });
   const asSent = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
-  /** What the server decides is its own; a minute may pass while it is asked. */
+  /** Ignores what the server decides itself, such as the minute. */
   const expectSame = (found: unknown, said: (clock: Clock) => unknown, before: string) =>
     expect([asSent(said(() => before)), asSent(said(clock))]).toContainEqual(found);
 
@@ -231,13 +231,13 @@ describe('the house', () => {
   });
 
   it('asks a client that hammers to wait, in words', async () => {
-    await house.settle((settings) => ({ ...settings, rates: { ...settings.rates, shop: 10 } }));
+    await house.changeHouse((settings) => ({ ...settings, rates: { ...settings.rates, shop: 10 } }));
     const { address } = await house.openServer();
     const replies = [];
     for (let i = 0; i < 12; i++) replies.push(await request(address).get('/api/shop/menu'));
     expect(replies.map(({ status }) => status)).toEqual([...Array<number>(10).fill(200), 429, 429]);
     expect(replies[11]?.type).toBe('application/problem+json');
-    await house.settle((settings) => ({ ...settings, rates: { ...settings.rates, shop: 100_000 } }));
+    await house.changeHouse((settings) => ({ ...settings, rates: { ...settings.rates, shop: 100_000 } }));
     await expect.poll(async () => (await request(address).get('/api/shop/menu')).status).toBe(200);
   });
 

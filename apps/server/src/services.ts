@@ -10,12 +10,12 @@ import { Judge } from './judge/judge.ts';
 import { LiveEvents } from './live/live-events.ts';
 import { log } from './log.ts';
 
-/** Writers of the menu wait for one row anyway; more of them would only hold connections. */
+/** Menu writers wait for the same row anyway; more of them would only hold connections. */
 const MENU_WRITERS = 2;
 const ORDERS_AT_ONCE = 6;
 const PICTURE_WAIT_MS = 20_000;
 
-/** Everything that the routes depend on, started; `stop` ends what is not ended by itself. */
+/** Creates and starts everything the routes depend on; `stop` shuts it down. */
 export async function newServices(config: Config, database: DataSource): Promise<Services & { readonly stop: () => Promise<void> }> {
   const houseSettings = new HouseSettings();
   await houseSettings.read(database.manager);

@@ -7,7 +7,7 @@ import { runMigrations } from './db/run-migrations.ts';
 import { newServices } from './services.ts';
 
 const MOST_CONNECTIONS = 4_000;
-/** How long requests in hand may take to come to their end when the server stops. */
+/** How long running requests may take to finish when the server stops. */
 const DRAIN_MS = 5_000;
 
 export interface RunningServer {
@@ -15,7 +15,7 @@ export interface RunningServer {
   readonly stop: () => Promise<void>;
 }
 
-/** Connects, migrates and listens; what can't be done is thrown with a sentence. */
+/** Connects, migrates and listens; throws an error with a readable sentence if it can't. */
 export async function startServer(config: Config): Promise<RunningServer> {
   const database = newDataSource(config.databaseUrl);
   await connectWithPatience(database);
@@ -36,7 +36,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   return { address: `http://${config.host}:${port}`, stop };
 }
 
-/** Takes no new requests and lets those in hand come to their end, for so long. */
+/** Stops accepting requests and waits for the running ones. */
 async function drain(server: Server): Promise<void> {
   const closed = new Promise<void>((resolve) => server.close(() => resolve()));
   server.closeIdleConnections();

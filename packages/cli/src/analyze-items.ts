@@ -3,7 +3,7 @@ import { clock } from '@hearty-ladle/node-runtime';
 import { Failure } from './failure.ts';
 import { writeLine } from './write-line.ts';
 
-/** Writes the analysis of every item, or of one, each on a line of its own. */
+/** Writes the analysis of every item, or of one, one JSON line each. */
 export async function analyzeItems(menu: Menu, context: Context, only: string | undefined): Promise<void> {
   const ids = only === undefined ? menu.items.map(({ id }) => id) : [only];
   for (const id of ids) {

@@ -13,7 +13,7 @@ const folder = mkdtempSync(join(tmpdir(), 'ladle-'));
 
 function ladle(args: readonly string[], input = '') {
   const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'ladle', '--', ...args], { cwd: root, input, encoding: 'utf8' });
-  // npm has warnings of its own about the machine's settings.
+  // npm prints warnings of its own about this machine's settings.
   return { status, out: stdout, err: stderr.split('\n').filter((line) => line !== '' && !line.startsWith('npm warn')) };
 }
 

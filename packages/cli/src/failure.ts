@@ -1,2 +1,2 @@
-/** A failure that the person who called the program can mend: one clear sentence, exit code 2. */
+/** A failure that the caller can fix: one clear sentence, exit code 2. */
 export class Failure extends Error {}

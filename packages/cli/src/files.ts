@@ -3,7 +3,7 @@ import { type Context as ContextType, Context, type Menu, faultMessage } from '@
 import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 import { Failure } from './failure.ts';
 
-/** The JSON in a file. */
+/** Reads a JSON file. */
 export function readJson(file: string): unknown {
   let text: string;
   try {
@@ -13,22 +13,22 @@ export function readJson(file: string): unknown {
     throw new Failure(`The file ${file} can’t be read${code === undefined ? '' : ` (${code})`}.`);
   }
   try {
-    // Some editors begin a file with a byte order mark; trimming takes it off.
+    // Trimming also removes a byte order mark, which some editors write.
     return JSON.parse(text.trim());
   } catch (error) {
     throw new Failure(`The file ${file} is not JSON: ${error instanceof Error ? error.message : 'it can’t be parsed'}.`);
   }
 }
 
-/** The menu in a file; a document with faults is a failure that names them. */
+/** Reads a menu file; throws a Failure that lists the faults. */
 export function readMenu(file: string): Menu {
   const parsed = parseMenuDocument(readJson(file));
   if (parsed.ok) return parsed.value;
-  const said = parsed.faults.map((fault) => `${fault.path || '/'}: ${faultMessage(fault)}`);
-  throw new Failure(`The menu in ${file} is refused. ${said.join(' ')}`);
+  const messages = parsed.faults.map((fault) => `${fault.path || '/'}: ${faultMessage(fault)}`);
+  throw new Failure(`The menu in ${file} is refused. ${messages.join(' ')}`);
 }
 
-/** The circumstances in a file; without one, none. */
+/** Reads a context file; without one, the context is empty. */
 export function readContext(file: string | undefined): ContextType {
   if (file === undefined) return {};
   const value = readJson(file);

@@ -8,7 +8,7 @@ import { readContext, readJson, readMenu } from './files.ts';
 import { HELP } from './help.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 
-/** Runs one command; the answer is the exit code. */
+/** Runs one command and returns its exit code. */
 async function run(args: readonly string[]): Promise<number> {
   const { command, file, item, context } = parse(args);
   switch (command) {
@@ -49,7 +49,7 @@ async function check(menu: MenuType, context: Context): Promise<number> {
   return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }
 
-/** Where somebody watches, standard error shows how far a check is. */
+/** On a terminal, standard error shows the progress of a check. */
 const showProgress: CheckWatch = (done, total) => {
   if (process.stderr.isTTY) process.stderr.write(`\r${done} of ${total}${done === total ? '\n' : ''}`);
 };

@@ -4,7 +4,7 @@ import { shapeCheck } from '@hearty-ladle/core/validation';
 import { clock } from '@hearty-ladle/node-runtime';
 import { writeLine } from './write-line.ts';
 
-/** Reads one Line a line from standard input and writes one Quote a line; a bad line is told on its own line. */
+/** Reads one Line per input line and writes one Quote per line; an invalid line gets an error on its own line. */
 export async function quoteLines(menu: Menu): Promise<void> {
   const check = shapeCheck(Line);
   await eachInputLine((request) => quoteLine(menu, request as Line, clock), check);
@@ -16,17 +16,17 @@ export async function quoteOrders(menu: Menu): Promise<void> {
   await eachInputLine((request) => withoutGroups(quoteOrder(menu, request as Order, clock)), check);
 }
 
-/** The contract's answer to an order; the offered groups of its questions are for screens. */
+/** An order quote as the contract defines it, without the offered groups that only screens need. */
 function withoutGroups({ groups: _groups, ...quote }: ReturnType<typeof quoteOrder>) {
   return quote;
 }
 
 type Check = ReturnType<typeof shapeCheck>;
 
-/** Answers line by line with one answer in memory at a time, waiting for the reader when it is slower. */
+/** Answers line by line with one answer in memory at a time, waiting for a slower reader. */
 async function eachInputLine(answer: (request: unknown) => unknown, check: Check): Promise<void> {
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
-    // Some editors begin a file with a byte order mark; trimming takes it off.
+    // Trimming also removes a byte order mark, which some editors write.
     const text = line.trim();
     if (text !== '') await writeLine(answerTo(text, answer, check));
   }

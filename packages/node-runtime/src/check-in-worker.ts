@@ -2,13 +2,10 @@ import type { Context, Finding, Menu } from '@hearty-ladle/core';
 import type { CheckMessage } from './check-worker.ts';
 import { newThread } from './new-thread.ts';
 
-/** Somebody who watches a line check that runs elsewhere: told after each item. */
+/** Progress callback of a line check in a thread, called after each item. */
 export type CheckWatch = (done: number, total: number) => void;
 
-/**
- * Runs line check of a valid menu in a thread of its own. Aborting ends the thread; what was asked for is then
- * refused with the signal's reason.
- */
+/** Runs line check of a valid menu in a thread. Aborting ends the thread and rejects with the signal's reason. */
 export async function checkInWorker(menu: Menu, context: Context, watch: CheckWatch, signal?: AbortSignal): Promise<readonly Finding[]> {
   signal?.throwIfAborted();
   const worker = newThread(new URL('./check-worker.ts', import.meta.url), { menu, context });

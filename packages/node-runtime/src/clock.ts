@@ -1,4 +1,4 @@
 import { type Clock, localMinute } from '@hearty-ladle/core';
 
-/** The clock of this machine. */
+/** This machine's clock. */
 export const clock: Clock = (timeZone) => localMinute(new Date(), timeZone);

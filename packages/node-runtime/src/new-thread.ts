@@ -1,8 +1,8 @@
 import { Worker } from 'node:worker_threads';
 
 /**
- * Starts a module in a thread of its own. `file` names its source; built, the module beside it is meant. Run from the
- * sources, modules are read by tsx, which a new thread must be given again.
+ * Starts a module in a thread. `file` is its source; in a build, the compiled module beside it is used. When run from
+ * sources, the thread needs tsx registered again.
  */
 export function newThread(file: URL, workerData?: object): Worker {
   if (!import.meta.url.endsWith('.ts')) return new Worker(new URL(file.href.replace(/\.ts$/, '.js')), { workerData });

@@ -12,19 +12,21 @@ import type { Judge } from '../judge/judge.ts';
 import type { Judgement } from '../judge/request-schemas.ts';
 import { announce } from '../live/announce.ts';
 
-/** A thing that is not what a change was made on, as it stands now (absent: it is gone). */
+/**
+ * An object that changed since the version the change was based on; `thing` is its current value, absent if deleted.
+ */
 interface Conflict extends ThingRef {
   readonly version: number;
   readonly thing: Thing | undefined;
 }
 
-/** Something that can't go because other things speak of it. */
+/** An object that can't be deleted because others refer to it. */
 interface StillUsed {
   readonly removed: ThingRef;
   readonly by: readonly UsePlace[];
 }
 
-/** What changing the menu depends on. `judge` tells what would be wrong with the menu after a change. */
+/** Dependencies of the menu commands. `judge` validates the menu that a change would produce. */
 export interface ChangeDependencies {
   readonly database: DataSource;
   readonly cache: MenuCache;
@@ -33,13 +35,13 @@ export interface ChangeDependencies {
 }
 
 export type ChangeOutcome =
-  | { readonly outcome: 'kept'; readonly revision: number; readonly seq: number; readonly versions: (ThingRef & { version: number })[] }
+  | { readonly outcome: 'saved'; readonly revision: number; readonly seq: number; readonly versions: (ThingRef & { version: number })[] }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
   | { readonly outcome: 'refused'; readonly judgement: Judgement; readonly stillUsed: readonly StillUsed[] }
-  /** The id of the request was used for another change. */
+  /** The request id was already used for a different change. */
   | { readonly outcome: 'id-taken' };
 
-/** What became of taking one change of the journal back. */
+/** Result of undoing one journal entry. */
 export type UndoOutcome = ChangeOutcome | { readonly outcome: 'unknown' | 'taken-back-already' };
 
 interface Command {
@@ -52,23 +54,23 @@ interface Command {
 }
 
 /**
- * The one way in which a menu changes: lock, hold the versions that the change was based on against what stands,
- * apply, validate, and store the rows touched, the journal entry and the live event in one transaction. A request
- * whose answer was lost is sent again with the same id, and gets the same answer.
+ * The only write path for menus. In one transaction: lock, compare the versions the change was based on, apply,
+ * validate, then store the touched rows, a journal entry and the live event. Repeating a request with the same id
+ * returns the first answer.
  */
 export async function changeMenu(dependencies: ChangeDependencies, request: ChangeRequest, by: string): Promise<ChangeOutcome> {
   const { id: requestId, label, change } = request;
   const based = new Map(request.based.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
   const fingerprint = createHash('sha256').update(JSON.stringify([label, change])).digest('hex');
   return withMenuLock<ChangeOutcome>(dependencies, requestId, fingerprint, (manager, before) => {
-    // A thing that is not named counts as new.
+    // An object missing from `based` is expected to be new.
     const conflicts = conflictsOf(before, touchedBy(change), (ref) => based.get(`${ref.kind} ${ref.id}`) ?? 0);
     if (conflicts.length > 0) return Promise.resolve({ outcome: { outcome: 'conflict', revision: before.revision, conflicts } });
     return store(dependencies, manager, before, { requestId, fingerprint, label, change, by, undoes: null });
   });
 }
 
-/** Undoes one entry of the journal, if nothing that it touched was changed since. */
+/** Undoes one journal entry, unless something it touched has changed since. */
 export async function undoChange(dependencies: ChangeDependencies, requestId: string, seq: number, by: string): Promise<UndoOutcome> {
   const fingerprint = `undo ${seq}`;
   return withMenuLock<UndoOutcome>(dependencies, requestId, fingerprint, async (manager, before) => {
@@ -84,23 +86,23 @@ export async function undoChange(dependencies: ChangeDependencies, requestId: st
   });
 }
 
-interface Settled<O> {
+interface CommandResult<O> {
   readonly outcome: O;
   readonly stored?: StoredMenu;
 }
 
-/** Runs one writer of the menu after another; a request that was kept before is answered as it was then. */
+/** Runs one menu writer at a time. A request that was already answered gets the same answer again. */
 async function withMenuLock<O>(
   { database, cache, menuGate }: ChangeDependencies, requestId: string, fingerprint: string,
-  work: (manager: EntityManager, before: StoredMenu) => Promise<Settled<O | ChangeOutcome>>,
+  work: (manager: EntityManager, before: StoredMenu) => Promise<CommandResult<O | ChangeOutcome>>,
 ): Promise<O | ChangeOutcome> {
   const { outcome, stored } = await menuGate.run(() =>
-    database.transaction(async (manager): Promise<Settled<O | ChangeOutcome>> => {
+    database.transaction(async (manager): Promise<CommandResult<O | ChangeOutcome>> => {
       const before = await cache.at(manager, await lockRevision(manager));
       const answered = await manager.findOneBy(JournalEntity, { requestId });
       if (answered) {
         const { revision, seq, touched } = answered;
-        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'kept', revision, seq, versions: touched as never } : { outcome: 'id-taken' } };
+        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'saved', revision, seq, versions: touched as never } : { outcome: 'id-taken' } };
       }
       if (!before) throw new Error('there is no menu to change');
       return work(manager, before);
@@ -112,7 +114,7 @@ async function withMenuLock<O>(
 
 async function store(
   { judge }: ChangeDependencies, manager: EntityManager, before: StoredMenu, { requestId, fingerprint, label, change, by, undoes }: Command,
-): Promise<Settled<ChangeOutcome>> {
+): Promise<CommandResult<ChangeOutcome>> {
   const judgement = await judge.ofChange(before.menu, change);
   if (judgement.faults.length > 0) return { outcome: { outcome: 'refused', judgement, stillUsed: stillUsed(before, change) } };
   const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
@@ -122,7 +124,7 @@ async function store(
   });
   await announce(manager, { type: 'menu', revision: stored.revision });
   const seq = Number(identifiers[0]?.['seq']);
-  return { outcome: { outcome: 'kept', revision: stored.revision, seq, versions: touched }, stored };
+  return { outcome: { outcome: 'saved', revision: stored.revision, seq, versions: touched }, stored };
 }
 
 function conflictsOf({ menu, versions }: StoredMenu, touched: readonly ThingRef[], expected: (ref: ThingRef) => number): Conflict[] {
@@ -132,7 +134,9 @@ function conflictsOf({ menu, versions }: StoredMenu, touched: readonly ThingRef[
     .map((ref) => ({ ...ref, version: versionOf(versions, ref), thing: find(ref) }));
 }
 
-/** Of the things that a refused change would take away, those that others speak of, with all who do. */
+/**
+ * Returns the objects that a refused change would delete although others still refer to them, with those references.
+ */
 function stillUsed({ menu }: StoredMenu, change: Change): StillUsed[] {
   return touchedBy(change)
     .filter((ref) => isRemovedBy(change, ref) && ref.kind !== 'settings')

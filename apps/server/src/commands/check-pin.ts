@@ -3,7 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { PinBucketEntity, type PinBucketRow } from '../db/entities.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
 
-/** What checking a PIN depends on; without a PIN of the house none is right. */
+/** Dependencies of the PIN check. Without a configured PIN, every PIN is wrong. */
 export interface PinDependencies {
   readonly database: DataSource;
   readonly houseSettings: HouseSettings;
@@ -11,20 +11,20 @@ export interface PinDependencies {
 }
 
 export type PinOutcome =
-  /** `device`: a token for the device to keep, by which it is known from now on. */
+  /** `device`: a token the device stores and sends from now on to be recognised. */
   | { readonly outcome: 'right'; readonly device: string }
   | { readonly outcome: 'wrong' }
   | { readonly outcome: 'too-often'; readonly seconds: number };
 
 const STRANGERS = 'strangers';
-/** A pause doubles at most so often: nobody is kept out for a shift. */
+/** A pause doubles at most this often, so nobody is locked out for a whole shift. */
 const MOST_DOUBLINGS = 3;
 const FORGET_MS = 86_400_000;
 
 /**
- * The only place where a PIN is tried. Each device that once had the right one has tries of its own; all others share
- * theirs, so that a stranger can neither guess faster by posing as many devices nor keep a known till out
- * (the device cookies of OWASP's "Slow Down Online Guessing Attacks with Device Cookies").
+ * The only place that checks a PIN. A device that once had the right PIN has its own count of failed tries; all others
+ * share one. So a stranger can't guess faster by pretending to be many devices, nor lock out a known till (the device
+ * cookies of OWASP's "Slow Down Online Guessing Attacks with Device Cookies").
  */
 export async function checkPin({ database, houseSettings, tillPin }: PinDependencies, pin: string, token: string | undefined): Promise<PinOutcome> {
   return database.transaction(async (manager): Promise<PinOutcome> => {
@@ -62,7 +62,7 @@ function newToken(secret: string): string {
   return `${id}.${signature(id, secret)}`;
 }
 
-/** The device that a token names, if this house signed it. */
+/** The device id in a token that this installation signed; undefined for any other token. */
 function knownDevice(token: string | undefined, secret: string): string | undefined {
   const [id = '', signed = ''] = (token ?? '').split('.');
   return id !== '' && sameText(signed, signature(id, secret)) ? `device ${id}` : undefined;
@@ -72,7 +72,7 @@ function signature(id: string, secret: string): string {
   return createHmac('sha256', secret).update(id).digest('base64url');
 }
 
-/** Takes the same time wherever two texts differ. */
+/** Compares in constant time. */
 function sameText(one: string, other: string): boolean {
   const [a, b] = [Buffer.from(one), Buffer.from(other)];
   return a.length === b.length && timingSafeEqual(a, b);

@@ -4,24 +4,26 @@ import type { DataSource } from 'typeorm';
 import { ParkedOrderEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
-/** How long an order stays reserved for the till that asked for it; one that breaks down meanwhile loses nothing. */
+/** How long an order stays reserved for one till. If the till crashes, the order becomes available again. */
 const RESERVED_MS = 20_000;
 
-/** Parks an order under a key of the client's; the same key parks it once, however often it is sent. */
+/** Parks an order. Repeating the request with the same key parks it once. */
 export async function parkOrder(database: DataSource, key: string, placement: Placement): Promise<{ readonly id: string; readonly label: string }> {
   const { seenTotal: _seen, pin: _pin, name = '', place = '', ...order } = placement;
   const named = { ...order, ...(cleanNote(name) !== '' && { name: cleanNote(name) }), ...(cleanNote(place) !== '' && { place: cleanNote(place) }) };
   const label = [named.name, named.place].filter(Boolean).join(', ') || 'no name';
   return database.transaction(async (manager) => {
     await manager.createQueryBuilder().insert().into(ParkedOrderEntity)
-      .values({ id: randomUUID(), label, request: named as never, heldAt: new Date(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
+      .values({ id: randomUUID(), label, request: named as never, parkedAt: new Date(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
     await announce(manager, { type: 'parked' });
     const parked = await manager.findOneByOrFail(ParkedOrderEntity, { key });
     return { id: parked.id, label: parked.label };
   });
 }
 
-/** Reserves a parked order for one till: its content, or undefined where it is gone or another till's. */
+/**
+ * Reserves a parked order for one till. Returns its content, or undefined if it is gone or reserved by another till.
+ */
 export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<object | undefined> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -33,7 +35,10 @@ export async function reserveParked(database: DataSource, id: string, reservatio
   });
 }
 
-/** The till has it: no other gets it. Confirming twice does no harm; false: another till took it meanwhile. */
+/**
+ * Confirms that the till has the order; no other till can take it now. Idempotent. Returns false if another till took
+ * it.
+ */
 export async function confirmParked(database: DataSource, id: string, reservation: string): Promise<boolean> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });

@@ -15,38 +15,38 @@ import { checkPin, type PinDependencies } from './check-pin.ts';
 
 export type OrderOutcome =
   | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }
-  /** One of the keys that the request replaces had made an order after all; this one was not placed. */
+  /** One of the keys in `replaces` had already placed an order, so this request did not place one. */
   | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
   | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
   | { readonly outcome: 'pin-too-often'; readonly seconds: number }
   | { readonly outcome: 'key-taken' | 'key-abandoned' | 'may-not-name-prices' | 'no-menu' };
 
-/** What placing an order depends on. */
+/** Dependencies of placing an order. */
 export interface OrderDependencies extends PinDependencies {
   readonly cache: MenuCache;
   readonly printing: PrintQueue;
   readonly orderGate: Gate;
 }
 
-/** Who sends an order: a guest, or a till (with the token by which it is known). */
+/** Who sends an order: a guest, or a till with its device token. */
 export interface OrderSender {
   readonly source: OrderSource;
   readonly device?: string | undefined;
 }
 
 /**
- * Places an order: quoted again by the core, stored with its request, its quote, its tickets and their print jobs in
- * one transaction. The same key never makes two orders: the first one's answer is given again, and a key that was
- * used for something else is refused. A request may replace earlier ones that were never answered: from then on they
- * make no order, however late they arrive. Nobody is charged a price that they did not see.
+ * Places an order: quotes it again and stores the request, quote, tickets and print jobs in one transaction. A key
+ * never places two orders: repeating it returns the first answer, and reusing it for a different order is refused. Keys
+ * in `replaces` are abandoned and can't place an order later. A total that differs from `seenTotal` is refused.
  */
 export async function placeOrder(dependencies: OrderDependencies, key: string, request: OrderRequest, sender: OrderSender): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing } = dependencies;
   const { pin, replaces = [], ...placement } = request;
   const { seenTotal, ...ordered } = placement;
   const keys: RequestKeys = { key, replaces, fingerprint: createHash('sha256').update(JSON.stringify(ordered)).digest('hex') };
-  // Before anything is refused: whoever lost an answer is told of the order that was placed, whatever has changed since.
+  // Checked before anything can be refused, so that a client that lost an answer learns of the placed order whatever
+  // has changed since.
   const before = await placedBefore(database.manager, keys);
   if (before) return before;
   const { house } = await houseSettings.read(database.manager);
@@ -60,8 +60,8 @@ export async function placeOrder(dependencies: OrderDependencies, key: string, r
     if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
   }
   const outcome = await orderGate.run(() => database.transaction(async (manager): Promise<OrderOutcome> => {
-    const settled = await settleKeys(manager, keys);
-    if (settled) return settled;
+    const earlier = await findEarlierOrder(manager, keys);
+    if (earlier) return earlier;
     const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
     const quote = quoteOrder(stored.menu, order, clock);
     if (!quote.ok) return { outcome: 'refused', quote };
@@ -76,14 +76,14 @@ export async function placeOrder(dependencies: OrderDependencies, key: string, r
   return outcome;
 }
 
-/** A request's key, those of the earlier ones that it replaces, and a hash of what is ordered: not of the total seen or a PIN. */
+/** The request's key, the keys it replaces, and a hash of the order itself (without the seen total and the PIN). */
 interface RequestKeys {
   readonly key: string;
   readonly replaces: readonly string[];
   readonly fingerprint: string;
 }
 
-/** Whether an order was placed already under the key or one that it replaces. */
+/** Finds an order already placed under the key or one that it replaces. */
 async function placedBefore(manager: EntityManager, { key, replaces, fingerprint }: RequestKeys): Promise<OrderOutcome | undefined> {
   const orders = await manager.findBy(OrderEntity, { key: In([key, ...replaces]) });
   const same = orders.find((order) => order.key === key);
@@ -92,8 +92,11 @@ async function placedBefore(manager: EntityManager, { key, replaces, fingerprint
   return first && { outcome: 'first-was-placed', order: placed(first) };
 }
 
-/** Decides what the keys alone decide, and abandons those that are replaced. Keys are locked, so that each is decided once. */
-async function settleKeys(manager: EntityManager, keys: RequestKeys): Promise<OrderOutcome | undefined> {
+/**
+ * Handles all cases that the keys alone decide, and abandons the replaced keys. Locks the keys, so each is decided
+ * once.
+ */
+async function findEarlierOrder(manager: EntityManager, keys: RequestKeys): Promise<OrderOutcome | undefined> {
   const { key, replaces } = keys;
   for (const one of [...new Set([key, ...replaces])].sort()) await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
   const before = await placedBefore(manager, keys);
@@ -112,7 +115,10 @@ function namesPrices({ items }: Menu, { lines }: Placement): boolean {
   return lines.some((line) => items.find(({ id }) => id === line.item)?.tags?.includes(OPEN_PRICE_TAG));
 }
 
-/** Everything that an order is found by, but for its number: who it is for, its dishes by id and name, words and notes of its tickets. */
+/**
+ * Text that an order is found by, besides its number: customer, dishes by id and name, and the words and notes of its
+ * tickets.
+ */
 function searchText({ items }: Menu, { lines }: Placement, { tickets }: OrderQuote, name: string | null, place: string | null): string {
   const dishes = lines.flatMap(({ item }) => {
     const dish = items.find(({ id }) => id === item)?.name;
@@ -133,11 +139,11 @@ async function storeOrder(manager: EntityManager, printing: PrintQueue, order: N
   const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: now, total } as never);
   const { number } = generatedMaps[0] as { number: number };
   const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
-  const hung = tickets.map((ticket) => (
-    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, hungAt: now, bumpedAt: null, version: 1 }
+  const rows = tickets.map((ticket) => (
+    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, sentAt: now, bumpedAt: null, version: 1 }
   ));
-  if (hung.length > 0) await manager.insert(TicketEntity, hung);
-  for (const ticket of hung) if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
+  if (rows.length > 0) await manager.insert(TicketEntity, rows);
+  for (const ticket of rows) if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
   await announce(manager, { type: 'tickets' });
   return { id, number, total };
 }

@@ -6,7 +6,7 @@ import { addPrintJob } from './add-print-job.ts';
 
 export type ReprintOutcome = 'sent' | 'no-ticket' | 'no-printer';
 
-/** Prints a ticket once more, marked as a reprint. */
+/** Prints a ticket again, marked as a reprint. */
 export async function reprintTicket(database: DataSource, printing: PrintQueue, id: string): Promise<ReprintOutcome> {
   const outcome = await database.transaction(async (manager): Promise<ReprintOutcome> => {
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });

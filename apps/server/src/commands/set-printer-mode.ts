@@ -3,7 +3,7 @@ import { SimPrinterEntity } from '../db/entities.ts';
 import type { PrinterMode } from '../devices/simulated-printer.ts';
 import { announce } from '../live/announce.ts';
 
-/** How a simulated printer fares from now on; false: there is none for that station. */
+/** Sets how a simulated printer behaves. Returns false if the station has none. */
 export async function setPrinterMode(database: DataSource, station: string, mode: PrinterMode): Promise<boolean> {
   return database.transaction(async (manager) => {
     const { affected } = await manager.update(SimPrinterEntity, { station }, { mode });

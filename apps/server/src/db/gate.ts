@@ -1,4 +1,4 @@
-/** Too much is going on: the caller may try again in a moment. */
+/** Too many requests are waiting; the caller may retry in a moment. */
 export class BusyError extends Error {
   constructor() {
     super('too much is going on at once');
@@ -6,8 +6,8 @@ export class BusyError extends Error {
 }
 
 /**
- * Lets so many at once do something, the others one after another, none of them waiting longer than `waitMs`: whoever
- * waits for a lock of the database holds a connection, and others need connections too.
+ * Admits a limited number of callers at once; others wait in order, at most `waitMs`. Callers that wait for a database
+ * lock hold a connection, so their number must be limited.
  */
 export class Gate {
   readonly #atOnce: number;

@@ -1,7 +1,7 @@
 import type { House } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 
-/** The house's live settings (null: the defaults), and the secret with which it signs what devices keep. */
+/** The live settings (null: defaults), and the secret that signs device tokens. */
 export interface HouseRow { id: number; version: number; body: House | null; secret: string }
 export const HouseEntity = new EntitySchema<HouseRow>({
   name: 'house',
@@ -13,10 +13,10 @@ export const HouseEntity = new EntitySchema<HouseRow>({
   },
 });
 
-/** Wrong PINs of one known device, or of all unknown ones together. */
+/** Failed PIN tries of one known device, or of all unknown devices together. */
 export interface PinBucketRow {
   id: string;
-  /** Since the last pause. */
+  /** Failed tries since the last pause. */
   failures: number;
   pauses: number;
   blockedUntil: Date | null;

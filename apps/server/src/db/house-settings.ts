@@ -3,24 +3,26 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { announce } from '../live/announce.ts';
 import { HouseEntity } from './entities.ts';
 
-/** The house's live settings as the database has them; what this process read last is at hand without asking. */
+/** The live settings in the database, with the last values read kept in memory. */
 export class HouseSettings {
   #latest: House = DEFAULT_HOUSE;
 
-  /** As last read: for what is asked at every request. Every process reads again when it hears of a change. */
+  /**
+   * The values last read, for checks on every request. Each process reads them again when it receives the live event.
+   */
   get latest(): House {
     return this.#latest;
   }
 
   async read(manager: EntityManager): Promise<StoredHouse> {
     const { version, body } = await manager.findOneByOrFail(HouseEntity, { id: 1 });
-    // Settings that came later than a stored record have their defaults.
+    // Settings added after the record was stored get their defaults.
     const house = Object.fromEntries(Object.entries(DEFAULT_HOUSE).map(([part, values]) => [part, { ...values, ...body?.[part as keyof House] }])) as House;
     this.#latest = house;
     return { version, house };
   }
 
-  /** Stores the settings if they were made on the version that stands; false: somebody else changed them. */
+  /** Stores the settings if `version` is current; returns false if somebody else changed them meanwhile. */
   async write(database: DataSource, house: House, version: number): Promise<boolean> {
     return database.transaction(async (manager) => {
       const { affected } = await manager.update(HouseEntity, { id: 1, version }, { body: house, version: version + 1 });
@@ -31,7 +33,7 @@ export class HouseSettings {
     });
   }
 
-  /** What tokens of devices are signed with. */
+  /** The secret that signs device tokens. */
   async secret(manager: EntityManager): Promise<string> {
     const { secret } = await manager.findOneOrFail(HouseEntity, { where: { id: 1 }, select: { id: true, secret: true } });
     return secret;

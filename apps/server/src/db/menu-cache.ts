@@ -2,18 +2,18 @@ import type { EntityManager } from 'typeorm';
 import { currentRevision, loadMenu, type StoredMenu } from './menu-store.ts';
 
 /**
- * The menu as this process last read it. It is looked up by the revision in the database, so processes that share
- * the database never serve each other's past: a stale copy is read again.
+ * Caches the menu last read by this process. Looked up by the database's current revision, so processes that share a
+ * database never serve a stale menu.
  */
 export class MenuCache {
   #latest: StoredMenu | undefined;
 
-  /** The menu at the revision that the database has now; undefined while there is none. */
+  /** The menu at the database's current revision; undefined if there is none. */
   async current(manager: EntityManager): Promise<StoredMenu | undefined> {
     return this.at(manager, await currentRevision(manager));
   }
 
-  /** The menu at a revision that was just read, or at a later one: what is answered is always of one moment. */
+  /** The menu at a revision that was just read, or a later one. */
   async at(manager: EntityManager, revision: number): Promise<StoredMenu | undefined> {
     if (this.#latest?.revision === revision) return this.#latest;
     const read = await loadMenu(manager);

@@ -2,7 +2,7 @@ import type { Change, Thing } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 
-/** The one row that every writer of the menu locks. */
+/** The single row that every menu writer locks. */
 export interface MenuStateRow { id: number; revision: number }
 export const MenuStateEntity = new EntitySchema<MenuStateRow>({
   name: 'menu_state',
@@ -12,7 +12,7 @@ export const MenuStateEntity = new EntitySchema<MenuStateRow>({
   },
 });
 
-/** A thing of the menu with the version that changes are based on. */
+/** One object of the menu, with the version that changes are based on. */
 export interface MenuThingRow { kind: string; id: string; version: number; body: Thing }
 export const MenuThingEntity = new EntitySchema<MenuThingRow>({
   name: 'menu_thing',
@@ -24,7 +24,7 @@ export const MenuThingEntity = new EntitySchema<MenuThingRow>({
   },
 });
 
-/** The order of the things of one kind. */
+/** The order of the objects of one kind. */
 export interface MenuListRow { kind: string; ids: string[] }
 export const MenuListEntity = new EntitySchema<MenuListRow>({
   name: 'menu_list',
@@ -34,7 +34,7 @@ export const MenuListEntity = new EntitySchema<MenuListRow>({
   },
 });
 
-/** One change of the menu: who, when, what, and the way back. */
+/** One change of the menu: who, when, what, and its inverse. */
 export interface JournalRow {
   seq: number;
   at: Date;
@@ -45,7 +45,7 @@ export interface JournalRow {
   inverse: Change;
   touched: { kind: string; id: string; version: number }[];
   undoes: number | null;
-  /** The client's id of the request that made it, and a hash of its content: sent again, it is answered again. */
+  /** The client's request id and a hash of its content: a repeated request gets the same answer. */
   requestId: string | null;
   fingerprint: string | null;
 }
@@ -68,7 +68,7 @@ export const JournalEntity = new EntitySchema<JournalRow>({
   indices: [{ name: 'ix_journal_undoes', columns: ['undoes'] }],
 });
 
-/** A picture as it is served: already made small, and smaller still for lists. */
+/** A picture in two sizes: full and thumbnail. */
 export interface PictureRow { id: string; width: number; height: number; body: Buffer; small: Buffer; bytes: number; addedAt: Date }
 export const PictureEntity = new EntitySchema<PictureRow>({
   name: 'picture',
@@ -78,7 +78,7 @@ export const PictureEntity = new EntitySchema<PictureRow>({
     height: { type: 'integer' },
     body: { type: 'bytea', select: false },
     small: { type: 'bytea', select: false },
-    /** Of both sizes together. */
+    /** Total of both sizes. */
     bytes: { type: 'integer' },
     addedAt: { type: 'timestamptz', name: 'added_at' },
   },

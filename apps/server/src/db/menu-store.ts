@@ -6,7 +6,7 @@ import type { EntityManager } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 import { MenuListEntity, type MenuListRow, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
 
-/** Versions of things, by kind and id. */
+/** Versions of menu objects, by kind and id. */
 export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
 
 /** The menu at one revision. */
@@ -17,19 +17,19 @@ export interface StoredMenu {
 }
 
 export async function currentRevision(manager: EntityManager): Promise<number> {
-  // Asked at every quote: a plain query costs a fraction of what the mapper makes of it.
+  // Runs on every quote: plain SQL is many times cheaper here than the mapper.
   const [row] = (await manager.query('SELECT revision FROM menu_state WHERE id = 1')) as [{ revision: string } | undefined];
   if (!row) throw new Error('the menu has no state');
   return safeInteger.from(row.revision) as number;
 }
 
-/** The revision, locked until the transaction ends: writers of the menu go one after another. */
+/** Reads the revision and locks it until the transaction ends, so menu writers run one at a time. */
 export async function lockRevision(manager: EntityManager): Promise<number> {
   const state = await manager.findOneOrFail(MenuStateEntity, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
   return state.revision;
 }
 
-/** The whole menu with its revision, of one moment: read by one statement, which sees one snapshot. Undefined while there is none. */
+/** Loads the whole menu and its revision in one statement, hence one snapshot. Undefined if there is none. */
 export async function loadMenu(manager: EntityManager): Promise<StoredMenu | undefined> {
   const [row] = (await manager.query(`SELECT
     (SELECT revision FROM menu_state WHERE id = 1) AS revision,
@@ -55,11 +55,12 @@ function versionsOf(rows: readonly MenuThingRow[]): Versions {
   return versions;
 }
 
-/** Stores what a change made of a menu: the things it touched, each with a new version, and the lists it changed. */
+/** Stores a change: the touched objects, each with a new version, and the lists that changed. */
 export async function storeChange(
   manager: EntityManager, before: StoredMenu, after: Workbook, change: Change,
 ): Promise<{ stored: StoredMenu; touched: (ThingRef & { version: number })[] }> {
-  // A version is the revision that made it: a thing that was taken away and came back never has an old one again.
+  // The version is the revision that wrote the object, so an object that is deleted and restored never reuses an old
+  // version.
   const touched = touchedBy(change).map((ref) => ({ ...ref, version: before.revision + 1 }));
   const versions: Record<string, Record<string, number>> = {};
   for (const kind of new Set(touched.map((ref) => ref.kind))) versions[kind] = { ...before.versions[kind] };
@@ -88,7 +89,7 @@ export async function storeChange(
   return { stored: { revision, menu: after, versions: { ...before.versions, ...versions } }, touched };
 }
 
-/** One statement however many things: a change may touch thousands. */
+/** One statement for all rows: a change may touch thousands. */
 async function upsertThings(manager: EntityManager, things: readonly MenuThingRow[]): Promise<void> {
   if (things.length === 0) return;
   await manager.query(
@@ -103,7 +104,7 @@ async function storeList(manager: EntityManager, kind: ListKind, menu: Workbook)
   await manager.upsert(MenuListEntity, { kind, ids }, ['kind']);
 }
 
-/** Puts a whole menu in the place of whatever is there, all of it at one new version. */
+/** Replaces the whole menu; every object gets the same new version. */
 export async function replaceMenu(manager: EntityManager, menu: Workbook): Promise<void> {
   const revision = await lockRevision(manager);
   await manager.clear(MenuListEntity);

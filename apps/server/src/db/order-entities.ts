@@ -3,7 +3,7 @@ import { EntitySchema } from 'typeorm';
 import { HouseEntity, PinBucketEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
 
-/** An accepted order with the request, the quote and the menu's revision that it was quoted on. */
+/** A placed order with its request, its quote and the menu revision it was quoted on. */
 export interface OrderRow {
   id: string;
   number: number;
@@ -14,10 +14,10 @@ export interface OrderRow {
   request: Order;
   quote: OrderQuote;
   total: number;
-  /** Whom to call, and where to bring it, as they were given. */
+  /** Who to call and where to bring it, as entered. */
   name: string | null;
   place: string | null;
-  /** Everything that it is found by, in lower case. */
+  /** Lower-case text that the order is found by. */
   search: string;
 }
 export const OrderEntity = new EntitySchema<OrderRow>({
@@ -40,7 +40,7 @@ export const OrderEntity = new EntitySchema<OrderRow>({
   indices: [
     { name: 'ix_orders_placed_at', columns: ['placedAt'] },
     { name: 'ix_orders_number', columns: ['number'], unique: true },
-    // A trigram index, which the mapper can't describe; the migration makes it.
+    // A trigram index, which the mapper can't describe; a migration creates it.
     { name: 'ix_orders_search', columns: ['search'], synchronize: false },
   ],
 });
@@ -52,7 +52,7 @@ export interface TicketRow {
   orderNumber: number;
   station: string;
   body: OrderTicket;
-  hungAt: Date;
+  sentAt: Date;
   bumpedAt: Date | null;
   version: number;
 }
@@ -67,33 +67,33 @@ export const TicketEntity = new EntitySchema<TicketRow>({
     orderNumber: { type: 'integer', name: 'order_number' },
     station: { type: 'text' },
     body: { type: 'jsonb' },
-    hungAt: { type: 'timestamptz', name: 'hung_at' },
+    sentAt: { type: 'timestamptz', name: 'sent_at' },
     bumpedAt: { type: 'timestamptz', name: 'bumped_at', nullable: true },
     version: { type: 'integer' },
   },
   indices: [
-    { name: 'ix_ticket_hung_at', columns: ['hungAt'] }, { name: 'ix_ticket_order', columns: ['orderId'] }, { name: 'ix_ticket_bumped_at', columns: ['bumpedAt'] },
+    { name: 'ix_ticket_sent_at', columns: ['sentAt'] }, { name: 'ix_ticket_order', columns: ['orderId'] }, { name: 'ix_ticket_bumped_at', columns: ['bumpedAt'] },
   ],
 });
 
-/** A ticket on its way to a printer. */
+/** One printout of a ticket, pending or done. */
 export interface PrintJobRow {
   id: string;
   ticketId: string;
-  /** The station whose printer is to print it now: the ticket's own, or its backup. */
+  /** The station whose printer should print it now: the ticket's own or its backup. */
   printer: string;
-  /** `sending` after a crash: nobody knows whether it was printed. */
+  /** If a process crashes while `sending`, nobody knows whether the ticket was printed. */
   state: PaperState['state'];
   /** 0 for the first print; counts reprints. */
   copy: number;
-  /** Whether an earlier try may have reached paper. */
+  /** Whether an earlier attempt may have reached paper. */
   doubtful: boolean;
-  /** Tries whose end nobody knows: each may have left paper. */
+  /** Attempts with an unknown outcome; each may have reached paper. */
   doubts: number;
   attempts: number;
   fault: string | null;
   createdAt: Date;
-  /** When it is to be tried; long past and not printed, it was forgotten by a process that died. */
+  /** When to try next. An unprinted job long past this time was left behind by a process that died. */
   dueAt: Date;
   printedAt: Date | null;
 }
@@ -122,7 +122,7 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
   ],
 });
 
-/** A station's printer: where it is, and what it last said of itself. */
+/** A station's printer: its address and last known health. */
 export interface PrinterRow { station: string; host: string; port: number; health: string; since: Date }
 export const PrinterEntity = new EntitySchema<PrinterRow>({
   name: 'printer',
@@ -142,7 +142,7 @@ export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
   columns: { station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' }, mode: { type: 'text' } },
 });
 
-/** What came out of a simulated printer: one ticket, from cut to cut. */
+/** What a simulated printer printed: one ticket, up to the cut. */
 export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperLineOut[] }
 export const SimPaperEntity = new EntitySchema<SimPaperRow>({
   name: 'sim_paper',
@@ -155,35 +155,35 @@ export const SimPaperEntity = new EntitySchema<SimPaperRow>({
   indices: [{ name: 'ix_sim_paper_station', columns: ['station', 'id'] }],
 });
 
-/** An order that a till parked, to be gone on with at any till; while it is being taken up it is reserved for one. */
+/** An order on hold, available at every till; reserved for one till while that till takes it. */
 export interface ParkedOrderRow {
   id: string;
   label: string;
   request: Order;
-  heldAt: Date;
+  parkedAt: Date;
   /** The client's key of the request that parked it. */
   key: string | null;
   reservedBy: string | null;
   reservedUntil: Date | null;
-  /** Kept for a while after a till took it up, so that no other takes it up too. */
+  /** Set when a till has taken it; the row is kept for a while so that no other till can take it too. */
   takenAt: Date | null;
 }
 export const ParkedOrderEntity = new EntitySchema<ParkedOrderRow>({
-  name: 'held_order',
+  name: 'parked_order',
   columns: {
-    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_held_order' },
+    id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_parked_order' },
     label: { type: 'text' },
     request: { type: 'jsonb' },
-    heldAt: { type: 'timestamptz', name: 'held_at' },
+    parkedAt: { type: 'timestamptz', name: 'parked_at' },
     key: { type: 'text', nullable: true },
     reservedBy: { type: 'text', name: 'reserved_by', nullable: true },
     reservedUntil: { type: 'timestamptz', name: 'reserved_until', nullable: true },
     takenAt: { type: 'timestamptz', name: 'taken_at', nullable: true },
   },
-  uniques: [{ name: 'uq_held_order_key', columns: ['key'] }],
+  uniques: [{ name: 'uq_parked_order_key', columns: ['key'] }],
 });
 
-/** A key under which no order can be placed any more: its try was never answered, and another took its place. */
+/** A key that can't place an order any more: its request was never answered, and another replaced it. */
 export interface AbandonedKeyRow { key: string; at: Date }
 export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
   name: 'abandoned_key',

@@ -1,6 +1,6 @@
 import type { ValueTransformer } from 'typeorm';
 
-/** bigint comes from the driver as text; here it is a number that is known to be exact. */
+/** The driver returns bigint as text; this converts it to a number and checks that it is exact. */
 export const safeInteger: ValueTransformer = {
   to: (value: number) => value,
   from: (text: string | null) => {

@@ -7,7 +7,7 @@ import { printerHealth, printOn } from './printer-line.ts';
 import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
 
 const LETTERS = 'abc XYZ 0123456789 áéñüßøÆ€ “”–… #/%&<>()';
-// Lines come laid out for the paper (core/paper): those of double width take at most half its columns.
+// Lines are laid out for the paper by core/print-layout: double-width lines use at most half the columns.
 const STYLES = ['plain', 'bold', 'big', 'loud'] as const;
 
 function randomPaper(random: Random): PaperLine[] {
@@ -15,7 +15,7 @@ function randomPaper(random: Random): PaperLine[] {
   return Array.from({ length: random.int(1, 12) }, () => ({ text: word(), style: random.pick(STYLES) }) as PaperLine);
 }
 
-/** What a printer puts on paper when it gets bytes in pieces of some size. */
+/** What a printer puts on paper when it receives the bytes in chunks of a given size. */
 async function printed(bytes: Uint8Array, piece: number): Promise<PaperLineOut[]> {
   const paper: PaperLineOut[] = [];
   const reader = new EscposReader({ cut: (lines) => void paper.push(...lines), status: () => undefined, done: () => undefined });

@@ -7,27 +7,27 @@ const [LF, CR, DLE, ESC, FS, GS] = [0x0a, 0x0d, 0x10, 0x1b, 0x1c, 0x1d];
 
 const PLAIN = { big: false, bold: false, reversed: false };
 
-/** What a printer does with the bytes it is sent: lines and images for paper, a cut, or an answer that is asked for. */
+/** What a printer does with the bytes it receives: print lines and images, cut, or answer a query. */
 export interface PrinterHands {
   readonly cut: (paper: PaperLineOut[]) => void | Promise<void>;
-  /** The real-time status (DLE EOT n), answered out of turn. */
+  /** Real-time status (DLE EOT n), answered out of order. */
   readonly status: (kind: number) => void;
-  /** GS r n: everything before it is done. */
+  /** GS r n: everything sent before it is done. */
   readonly done: () => void | Promise<void>;
 }
 
-/** Commands of fixed length that change nothing we show, by their second byte: how many bytes follow it. */
+/** Fixed-length commands that are skipped, by their second byte: how many bytes follow it. */
 const SKIP_AFTER_ESC: Readonly<Record<number, number>> = { 0x4d: 1, 0x33: 1, 0x32: 0, 0x61: 1, 0x2d: 1, 0x64: 1, 0x21: 1, 0x52: 1, 0x70: 3, 0x7b: 1 };
 const SKIP_AFTER_GS: Readonly<Record<number, number>> = { 0x4c: 2, 0x57: 2, 0x61: 1, 0x48: 1, 0x66: 1, 0x68: 1, 0x77: 1 };
 
-/** Reads ESC/POS as a printer does, byte by byte as they come; what is not whole yet waits for the rest. */
+/** Parses ESC/POS byte by byte as a printer does; incomplete commands wait for more bytes. */
 export class EscposReader {
   readonly #hands: PrinterHands;
   #bytes = Buffer.alloc(0);
   #paper: PaperLineOut[] = [];
   #line = '';
   #style = PLAIN;
-  /** How the letters of the line stand: styles may be ended before the line is. */
+  /** Style of the current line; a style may be switched off before the line ends. */
   #lineStyle = PLAIN;
 
   constructor(hands: PrinterHands) {
@@ -43,7 +43,7 @@ export class EscposReader {
     }
   }
 
-  /** How many bytes the next command takes; 0 while it is not whole. */
+  /** Length of the next command in bytes; 0 while it is incomplete. */
   async #step(): Promise<number> {
     const [first, second, third] = this.#bytes;
     if (first === undefined) return 0;

@@ -5,51 +5,54 @@ import CodepageEncoder from '@point-of-sale/codepage-encoder';
 import ReceiptPrinterEncoder from '@point-of-sale/receipt-printer-encoder';
 import sharp from 'sharp';
 
-/** The code page in which most of Western Europe's letters are there; what is not in it is drawn. */
+/** Code page with most Western European letters; text outside it is drawn as an image. */
 const CODE_PAGE = 'windows1252';
 const KNOWN = new Set(CodepageEncoder.getCodepoints(CODE_PAGE, true).map((point) => String.fromCodePoint(point)));
-/** Dots across one letter of the usual size, and down one line. */
+/** Width and height of one regular character, in dots. */
 const DOTS_ACROSS = 12;
 const DOTS_DOWN = 24;
 const FONT_FILE = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf', 'DejaVuSansMono-Bold.ttf');
 const FEED_BEFORE_CUT = 3;
 /** GS r 1: answered once everything before it has been printed. */
 export const ASK_WHETHER_DONE = Uint8Array.of(0x1d, 0x72, 0x01);
-/** GS a 0: the printer says nothing that it is not asked. */
+/** GS a 0: switches off automatic status messages. */
 export const SAY_NOTHING_UNASKED = Uint8Array.of(0x1d, 0x61, 0x00);
 
-/** The encoder's widest; lines come laid out, so that it is only the width beyond which it would break them itself. */
+/**
+ * The encoder's maximum. Lines arrive laid out; this only sets the width beyond which the encoder would wrap them
+ * itself.
+ */
 const MOST_COLUMNS = 48;
-/** ESC a 1: what follows stands in the middle of the paper. */
+/** ESC a 1: centre what follows. */
 const CENTRED = [0x1b, 0x61, 1];
-/** From one line to the next, in dots of 203 to the inch: 1/6 inch. */
+/** Line spacing: 1/6 inch in dots of 1/203 inch. */
 const LINE_DOTS = 34;
 
-/** How many columns are printed on paper that has so many: wider paper has the ticket in its middle. */
+/** Number of columns used on paper of a given width; on wider paper the ticket is centred. */
 export function columnsPrinted(columns: number): number {
   return Math.min(columns, MOST_COLUMNS);
 }
 
-/** A ticket as bytes, and how much paper it takes, in dots of 203 to the inch. */
+/** A ticket as bytes, and the length of paper it takes, in dots of 1/203 inch. */
 export interface PrintedBytes {
   readonly bytes: Uint8Array;
   readonly heightDots: number;
 }
 
 /**
- * A ticket as ESC/POS bytes for paper of so many columns, its lines laid out for `columnsPrinted` of them. Lines whose
- * letters the code page has are sent as text; others (Vietnamese, Arabic, wide letters, pictures) are drawn with a font
- * that ships with the application, and sent as a raster image. No text reaches the printer as a command.
+ * Encodes a ticket as ESC/POS for paper of the given width, with lines laid out for `columnsPrinted` columns. Lines
+ * within the code page are sent as text; others (Vietnamese, Arabic, wide characters, emoji) are drawn with a bundled
+ * font and sent as a raster image. Ticket text can never act as a printer command.
  */
 export async function escposBytes(lines: readonly PaperLine[], columns: number): Promise<PrintedBytes> {
   const encoder = new ReceiptPrinterEncoder({ language: 'esc-pos', codepageMapping: 'epson', imageMode: 'raster', columns: MOST_COLUMNS, feedBeforeCut: FEED_BEFORE_CUT });
   encoder.initialize().codepage(CODE_PAGE);
   if (columns > MOST_COLUMNS) encoder.raw(CENTRED);
   let heightDots = (FEED_BEFORE_CUT + 1) * LINE_DOTS;
-  for (const { text: asked, style } of lines) {
-    const line = { style, text: asked.replace(/\p{Cc}+/gu, ' ') };
+  for (const { text: raw, style } of lines) {
+    const line = { style, text: raw.replace(/\p{Cc}+/gu, ' ') };
     const isKnown = [...line.text].every((letter) => KNOWN.has(letter));
-    // Letters that have no width, such as joiners alone, leave nothing to draw.
+    // Characters without width, such as lone joiners, leave nothing to draw.
     if (isKnown || textWidth(line.text) === 0) writeLine(encoder, isKnown ? line : { ...line, text: '' });
     else await drawLine(encoder, line, columnsPrinted(columns));
     heightDots += LINE_DOTS * (style === 'big' || style === 'loud' ? 2 : 1);
@@ -84,7 +87,7 @@ async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLi
   encoder.image({ data: new Uint8ClampedArray(ink), width, height } as never, width, height, 'threshold');
 }
 
-/** The text is read as markup by what draws it. */
+/** The renderer parses its text as markup, so it is escaped. */
 function escaped(text: string): string {
   return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
 }

@@ -3,7 +3,7 @@ import { runMigrations } from '../db/run-migrations.ts';
 import { runProcess } from '../run-process.ts';
 import { SimulatedPrinters } from './simulated-printers.ts';
 
-/** A process of its own, as printers are: the server may be ended hard and they go on. */
+/** Runs as its own process, as real printers do, so that it survives a crash of the server. */
 await runProcess(async () => {
   const url = process.env['DATABASE_URL'] ?? '';
   const database = newDataSource(url);

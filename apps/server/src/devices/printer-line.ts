@@ -1,17 +1,17 @@
 import { createConnection, type Socket } from 'node:net';
 import { ASK_WHETHER_DONE, SAY_NOTHING_UNASKED } from './escpos.ts';
 
-/** What a printer says of itself; `away`: nothing answers where it should be. */
+/** A printer's reported health; `away`: nothing answers at its address. */
 export type PrinterHealth = 'ok' | 'out-of-paper' | 'jammed' | 'stalled' | 'away';
 
 /**
- * What became of a ticket. `refused`: the printer was not ready, and nothing of it is on paper. `unknown`: bytes were
- * sent and no word came back, so it may be on paper or not.
+ * Result of printing. `refused`: the printer was not ready and printed nothing. `unknown`: bytes were sent but no
+ * confirmation came, so the ticket may or may not be on paper.
  */
 export type PrintResult = { readonly result: 'printed' } | { readonly result: 'refused' | 'unknown'; readonly health: PrinterHealth };
 
 const ANSWER_MS = 2_000;
-/** DLE EOT n: 1 printer, 3 faults, 4 paper. */
+/** DLE EOT n: 1 printer, 3 errors, 4 paper. */
 const ASK_FAULT = Uint8Array.of(0x10, 0x04, 3);
 const ASK_PAPER = Uint8Array.of(0x10, 0x04, 4);
 
@@ -20,7 +20,7 @@ export interface PrinterAddress {
   readonly port: number;
 }
 
-/** Asks a printer how it is. */
+/** Queries a printer's health. */
 export async function printerHealth(address: PrinterAddress): Promise<PrinterHealth> {
   const line = await openLine(address);
   if (!line) return 'away';
@@ -31,12 +31,12 @@ export async function printerHealth(address: PrinterAddress): Promise<PrinterHea
   }
 }
 
-/** The slowest paper that is waited for, in dots a second: 25 mm. */
+/** The slowest printer that is waited for, in dots per second: 25 mm. */
 const SLOWEST_DOTS = 200;
 
 /**
- * Sends a ticket to a printer that is ready, and waits for its word that everything is on paper, as long as so much
- * paper may take.
+ * Sends a ticket to a printer that is ready, and waits for confirmation that it is on paper, for as long as that length
+ * of paper may take.
  */
 export async function printOn(address: PrinterAddress, bytes: Uint8Array, heightDots: number): Promise<PrintResult> {
   const line = await openLine(address);
@@ -47,7 +47,7 @@ export async function printOn(address: PrinterAddress, bytes: Uint8Array, height
     line.send(bytes);
     const patience = ANSWER_MS + (heightDots / SLOWEST_DOTS) * 1_000;
     if ((await line.ask(ASK_WHETHER_DONE, isPaperStatus, patience)) === undefined) return { result: 'unknown', health: 'stalled' };
-    // It may have run dry on the way: then nobody knows how much of it was printed.
+    // If paper ran out on the way, nobody knows how much was printed.
     const after = await line.health();
     return after === 'ok' ? { result: 'printed' } : { result: 'unknown', health: after };
   } finally {
@@ -55,9 +55,9 @@ export async function printOn(address: PrinterAddress, bytes: Uint8Array, height
   }
 }
 
-/** The fixed bits of an answer to DLE EOT: 0 and 7 clear, 1 and 4 set (ESC/POS). An echo has none of them right. */
+/** Fixed bits of a DLE EOT answer: 0 and 7 clear, 1 and 4 set (ESC/POS). An echo has them wrong. */
 const isRealTimeStatus = (byte: number) => (byte & 0x93) === 0x12;
-/** The fixed bits of an answer to GS r 1: 4 and 7 clear (ESC/POS). */
+/** Fixed bits of a GS r 1 answer: 4 and 7 clear (ESC/POS). */
 const isPaperStatus = (byte: number) => (byte & 0x90) === 0;
 
 class PrinterLine {
@@ -80,8 +80,8 @@ class PrinterLine {
   }
 
   /**
-   * The byte that the printer answers, of those that can be an answer: what came before the question, and what has the
-   * wrong fixed bits, is none. Undefined when none comes in time, or the line is lost.
+   * Sends a query and returns the answer byte. Ignores bytes that arrived before the query or have the wrong fixed
+   * bits. Undefined on timeout or a lost connection.
    */
   ask(question: Uint8Array, isAnswer: (byte: number) => boolean, patience = ANSWER_MS): Promise<number | undefined> {
     this.#answers = [];

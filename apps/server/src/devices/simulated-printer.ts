@@ -5,21 +5,23 @@ import type { PaperLineOut } from '@hearty-ladle/core';
 import { EscposReader } from './escpos-reader.ts';
 
 /**
- * How a printer can fare. `slow`: paper comes out at some 60 mm a second. `echoes`: it sends back what it is sent and
- * prints nothing. `drops`: it prints half a ticket and hangs up. `away`: nothing answers at its address.
+ * Behaviours of a simulated printer. `slow`: about 60 mm of paper per second. `echoes`: returns what it receives and
+ * prints nothing. `drops`: prints half a ticket and closes the connection. `away`: nothing answers at its address.
  */
 export const PRINTER_MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'drops', 'away'] as const;
 export type PrinterMode = (typeof PRINTER_MODES)[number];
 
-/** Status bytes as ESC/POS has them: a fixed pattern, and the bits that tell what is wrong. */
+/** ESC/POS status bytes: a fixed pattern plus error bits. */
 const STATUS_FINE = 0x12;
 const OFFLINE = 0x08;
 const PAPER_END = 0x60;
 const COVER_OR_JAM = 0x40;
-/** One line of 4.2 mm at 60 mm a second. */
+/** One line of 4.2 mm at 60 mm per second. */
 const SLOW_LINE_MS = 70;
 
-/** A simulated printer: it takes ESC/POS over TCP on loopback, answers its status, and can fail as real ones do. */
+/**
+ * A simulated printer: accepts ESC/POS over TCP on loopback, answers status queries, and can fail as real printers do.
+ */
 export class SimulatedPrinter {
   readonly #server: Server;
   readonly #sockets = new Set<Socket>();
@@ -41,7 +43,7 @@ export class SimulatedPrinter {
     this.#port = (this.#server.address() as AddressInfo).port;
   }
 
-  /** Changes how it fares; one that was away answers again at its old address. */
+  /** Switches its behaviour; after `away` it listens at the same port again. */
   async become(mode: PrinterMode): Promise<void> {
     if (mode === this.#mode) return;
     const was = this.#mode;

@@ -7,7 +7,7 @@ import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
 
 const RETRY_MS = 500;
 
-/** Plays a printer for every station of the menu, as the database says each of them fares. */
+/** Runs a simulated printer for every station of the menu, each behaving as set in the database. */
 export class SimulatedPrinters {
   readonly #database: DataSource;
   readonly #url: string;
@@ -33,7 +33,7 @@ export class SimulatedPrinters {
     for (const printer of this.#printers.values()) await printer.close();
   }
 
-  /** New stations get a printer, and every printer fares as it is told. */
+  /** Starts printers for new stations and applies changed behaviours. */
   async #follow(): Promise<void> {
     const list = await this.#database.manager.findOneBy(MenuListEntity, { kind: 'stations' });
     for (const station of list?.ids ?? []) if (!this.#printers.has(station)) await this.#add(station);

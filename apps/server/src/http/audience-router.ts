@@ -5,29 +5,32 @@ import { isStorable } from '@hearty-ladle/core/validation';
 import { checkedBody } from './checked-body.ts';
 import { sendProblem } from './problem.ts';
 
-/** Whom a route is for; each has addresses of its own below /api (public: /api itself). */
+/** Who a route is for; each audience has its own prefix below /api (public: /api itself). */
 export type Audience = 'shop' | 'device' | 'workbench' | 'public';
 
 export interface Route {
   readonly method: 'get' | 'post';
   readonly path: string;
-  /** What a post's body must be, by name; `picture`: the bytes of one. */
+  /** The schema of the body, by name; `picture`: the bytes of an image. */
   readonly body?: RequestName | 'picture';
 }
 
 export interface DeclaredRoute extends Route {
   readonly audience: Audience;
-  /** The whole path, from /api on. */
+  /** The full path, including /api. */
   readonly address: string;
 }
 
 type Handler = (request: Request, response: Response) => unknown;
 
-/** Bytes of a body: what guests and devices send is small, a change of the workbench may bring thousands of prices. */
+/**
+ * Body size limits in bytes: guests and devices send little, while one workbench change may contain thousands of
+ * prices.
+ */
 const BODY_LIMITS: Readonly<Record<Audience, number>> = { shop: 256 * 1024, device: 256 * 1024, workbench: 16 * 1024 * 1024, public: 1024 };
 const PICTURE_BYTES = 8 * 1024 * 1024;
 
-/** The routes of one audience: each is declared with what it takes, so that none can be added unchecked. */
+/** Registers the routes of one audience, each with its body schema, so that none can be added unchecked. */
 export class AudienceRouter {
   readonly router = Router();
   readonly declared: DeclaredRoute[] = [];
@@ -52,7 +55,7 @@ export class AudienceRouter {
     this.#declare({ method: 'post', path, body: 'picture' }, express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES }), handler as RequestHandler);
   }
 
-  /** Reads a body's bytes; they are parsed where they are judged, which for long ones is another thread. */
+  /** Reads the raw body; it is parsed where it is validated, which for long bodies is another thread. */
   #json(): RequestHandler {
     const read = express.raw({ limit: BODY_LIMITS[this.#audience], type: () => true });
     return (request, response, next) => {

@@ -4,7 +4,7 @@ import { type Judge, NotJsonError } from '../judge/judge.ts';
 import type { Judgement, RequestName } from '../judge/request-schemas.ts';
 import { sendProblem } from './problem.ts';
 
-/** Lets a request through with its parsed body when that has the right form; else answers with its faults, and how many more there are. */
+/** Validates the body and passes the parsed value on; otherwise answers 400 with the faults. */
 export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
   return async (request, response, next) => {
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
@@ -20,7 +20,7 @@ export function checkedBody(name: RequestName, judge: Judge): RequestHandler {
   };
 }
 
-/** The faults in words, the count of the others, and whether there may be more, as the rest was not looked at. */
+/** Faults with messages, the number of further faults, and whether the whole body was examined. */
 export function judgementBody({ faults, more, isWhole }: Judgement): object {
   return { faults: faults.map(({ path, code, params }) => ({ path, code, params, says: faultMessage({ path, code, params }) })), ...(more > 0 && { more }), ...(!isWhole && { isPartial: true }) };
 }

@@ -6,8 +6,8 @@ const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
 const LOCAL_NAMES = new Set(['localhost']);
 
 /**
- * Only names that are this server's own are served. An attacker's page that makes a name of its own lead here (DNS
- * rebinding) needs a name; addresses in digits are no danger.
+ * Serves only known host names, against DNS rebinding: an attacker needs a name that resolves here. IP addresses are
+ * safe.
  */
 export function ownHost(names: readonly string[]): RequestHandler {
   const known = new Set([...LOCAL_NAMES, ...names.map((name) => name.toLowerCase())]);
@@ -19,8 +19,8 @@ export function ownHost(names: readonly string[]): RequestHandler {
 }
 
 /**
- * What changes something must come from a page of our own, or from no page at all: browsers say where a request comes
- * from (Fetch Metadata's Sec-Fetch-Site, and Origin), programs don't.
+ * Requests that change something must come from our own pages or from no page at all. Browsers send Sec-Fetch-Site and
+ * Origin (Fetch Metadata); other programs don't.
  */
 export const ownPages: RequestHandler = (request, response, next) => {
   if (SAFE_METHODS.has(request.method)) return next();

@@ -10,12 +10,12 @@ import { sendProblem } from './problem.ts';
 import type { Services } from './services.ts';
 
 const NO_MENU = 'There is no menu to order from yet.';
-/** Problems that a refusal names; the quote has all of them. */
+/** Maximum number of problems in a refusal; the quote lists all of them. */
 const MOST_PROBLEMS = 100;
 const KEY = /^[\x21-\x7e]{8,100}$/;
 export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
-/** The client's key of a request that must not be done twice, or undefined after it was refused. */
+/** The Idempotency-Key header; answers 400 and returns undefined if it is missing. */
 export function keyOf(request: Request, response: Response): string | undefined {
   const key = request.get('idempotency-key') ?? '';
   if (KEY.test(key)) return key;
@@ -23,7 +23,7 @@ export function keyOf(request: Request, response: Response): string | undefined 
   return undefined;
 }
 
-/** Quotes and placing of orders, the same for guests and tills but for what each may decide. */
+/** Quotes and orders, for guests and tills; what each may decide differs. */
 export function orderRoutes(routes: AudienceRouter, services: Services, source: OrderSource): void {
   const { database, cache, houseSettings } = services;
 
@@ -65,7 +65,7 @@ export function orderRoutes(routes: AudienceRouter, services: Services, source: 
   });
 }
 
-/** Too many wrong PINs: when to try again. */
+/** Too many wrong PINs: says when to try again. */
 export function sendTooOften(response: Response, seconds: number): void {
   response.set('Retry-After', String(seconds));
   sendProblem(response, 429, 'pin-too-often', `Too many wrong PINs. Please try again in ${seconds} ${seconds === 1 ? 'second' : 'seconds'}.`);

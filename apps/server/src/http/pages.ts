@@ -6,7 +6,7 @@ import { sendProblem } from './problem.ts';
 
 const YEAR_SECONDS = 31_536_000;
 
-/** The built pages: files with a hash in their name are kept for long, the page itself is made for each request. */
+/** Serves the built pages: hashed files are cached for long, index.html is rendered for every request. */
 export function pageRoutes(folder: string): Router {
   const router = Router();
   const page = join(folder, 'index.html');
@@ -19,7 +19,7 @@ export function pageRoutes(folder: string): Router {
     }),
   );
   router.get('/{*path}', async (request, response, next) => {
-    // A file that is no longer there, such as one of an older build, is not answered with the page.
+    // A missing file, such as one of an older build, is a 404 rather than the page.
     if (extname(request.path) !== '') return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
     const html = await readFile(page, 'utf8').catch(() => undefined);
     if (html === undefined) return next();
@@ -29,7 +29,7 @@ export function pageRoutes(folder: string): Router {
   return router;
 }
 
-/** A fresh nonce for every response: the content security policy and the page share it. */
+/** A new nonce for every response, shared by the content security policy and the page. */
 export const withNonce: RequestHandler = (_request, response, next) => {
   response.locals['nonce'] = randomBytes(16).toString('base64');
   next();

@@ -2,7 +2,7 @@ import type { Request } from 'express';
 
 const MOST_LETTERS = 60;
 
-/** Who says they are working here, for the journal: the header X-Working-As, percent-encoded. */
+/** The name of the person working, for the journal: the header X-Working-As, percent-encoded. */
 export function personOf(request: Request): string {
   try {
     const name = decodeURIComponent(request.get('x-working-as') ?? '').replace(/\p{C}+/gu, ' ').trim();

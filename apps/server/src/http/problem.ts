@@ -3,7 +3,7 @@ import { BusyError } from '../db/gate.ts';
 import { isUnavailable } from '../db/database-errors.ts';
 import { log } from '../log.ts';
 
-/** A problem document of RFC 9457. */
+/** An RFC 9457 problem document. */
 interface ProblemDocument {
   readonly type: string;
   readonly title: string;
@@ -18,7 +18,10 @@ export function sendProblem(response: Response, status: number, code: string, ti
 
 const RETRY_SECONDS = '2';
 
-/** The last handler: what is the caller's fault is said as such, what passes is said to pass, what is ours is logged and not shown. */
+/**
+ * Last error handler: explains the caller's errors, asks to retry after temporary ones, and logs our own without
+ * showing them.
+ */
 export const problemHandler: ErrorRequestHandler = (error: { type?: string; status?: number; limit?: number }, request, response, next) => {
   if (error instanceof BusyError || isUnavailable(error)) {
     log.warn({ err: error, id: request.id, method: request.method, path: request.path }, 'not served just now');

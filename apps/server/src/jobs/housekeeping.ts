@@ -3,11 +3,11 @@ import type { HouseSettings } from '../db/house-settings.ts';
 import { log } from '../log.ts';
 
 const EVERY_MS = 3_600_000;
-/** Days for which a lost request may still be sent again. */
+/** Days during which a client may still repeat a lost request. */
 const REQUEST_DAYS = 2;
 const PIN_DAYS = 30;
 
-/** Deletes what the house does not want to keep any longer, once an hour; several processes may do so at once. */
+/** Deletes expired data once an hour; several processes may run it at the same time. */
 export class Housekeeping {
   readonly #database: DataSource;
   readonly #houseSettings: HouseSettings;
@@ -34,11 +34,11 @@ export class Housekeeping {
   }
 }
 
-/** Deletes parked orders and printed papers that are older than the house says, and keys that nobody will send again. */
+/** Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat. */
 export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
   const { parkedOrderDays, paperDays } = (await houseSettings.read(database.manager)).house.retention;
   for (const [table, column, days] of [
-    ['held_order', 'held_at', parkedOrderDays], ['sim_paper', 'printed_at', paperDays], ['abandoned_key', 'at', REQUEST_DAYS], ['pin_bucket', 'failed_at', PIN_DAYS],
+    ['parked_order', 'parked_at', parkedOrderDays], ['sim_paper', 'printed_at', paperDays], ['abandoned_key', 'at', REQUEST_DAYS], ['pin_bucket', 'failed_at', PIN_DAYS],
   ] as const) {
     await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
   }

@@ -8,8 +8,8 @@ const BATCH = 50;
 const EXPIRE_SECONDS = 60;
 
 /**
- * The job queue, and the only file that knows pg-boss (version 10: newer ones need a newer Node than this project's).
- * A message only signals that a printer may have work; the work itself is in the table of print jobs.
+ * The job queue, and the only file that knows pg-boss (version 10; newer versions need a newer Node.js). A message only
+ * signals that a printer may have work; the work itself is in the print_job table.
  */
 export class JobQueue {
   readonly #boss: PgBoss;
@@ -17,11 +17,11 @@ export class JobQueue {
 
   constructor(url: string) {
     this.#boss = new PgBoss({ connectionString: url, schema: 'pgboss', max: 3, maintenanceIntervalSeconds: 10, schedule: false });
-    // The connection may go away for a while; the boss tries again by itself.
+    // The connection may drop for a while; pg-boss reconnects by itself.
     this.#boss.on('error', (error) => log.warn({ err: error }, 'the print queue lost its database'));
   }
 
-  /** Calls `work` with the printers that may have something to do. */
+  /** Calls `work` with the printers that may have work. */
   async start(work: (printers: readonly string[]) => void): Promise<void> {
     await this.#boss.start();
     await this.#boss.createQueue(QUEUE);
@@ -31,13 +31,13 @@ export class JobQueue {
     });
   }
 
-  /** Sends when, and only when, the transaction commits. */
+  /** Sends if and only if the transaction commits. */
   async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
     const db = { executeSql: async (sql: string, values: unknown[]) => ({ rows: (await manager.query(sql, values)) as unknown[] }) };
     await this.#boss.send(QUEUE, { printer }, { db, startAfter: startAfterSeconds, expireInSeconds: EXPIRE_SECONDS, retryLimit: 1 });
   }
 
-  /** There may be something to do: no need to wait for the next look. */
+  /** Polls now instead of waiting for the next interval. */
   wake(): void {
     if (this.#worker !== undefined) this.#boss.notifyWorker(this.#worker);
   }

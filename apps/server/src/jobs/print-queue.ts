@@ -10,25 +10,25 @@ import { printJob, WHILE_OTHERS_PRINT } from './print-ticket.ts';
 
 const POOL_SIZE = 5;
 const HEALTH_MS = 4_000;
-/** A job that was due so long ago and is not printed was forgotten by a process that died. */
+/** An unprinted job this long past its due time was left behind by a process that died. */
 const FORGOTTEN_MS = 15_000;
 const MOST_FORGOTTEN = 500;
 const STOP_MS = 4_000;
 
-/** States of a job that nothing more is done about. */
+/** Final states of a job. */
 const FINISHED = ['printed', 'stopped'] as const;
 
 /**
- * Tickets on their way to paper. Each printer works through its own tickets in order, and none waits for another's; no
- * connection to the database is held while paper comes out, and printing has a small pool of its own. Any process may
- * print; what one that died leaves behind is taken up by the others.
+ * Prints tickets. Each printer handles its own jobs in order, and none waits for another. No database connection is
+ * held while paper comes out, and printing has its own small pool. Any process may print; jobs of a process that died
+ * are picked up by the others.
  */
 export class PrintQueue {
   readonly #database: DataSource;
   readonly #queue: JobQueue;
   readonly #locks: PrinterLocks;
   readonly #working = new Map<string, Promise<void>>();
-  /** Printers that got something to do while they were at work. */
+  /** Printers that received work while they were busy. */
   readonly #again = new Set<string>();
   #stopping = false;
   #timer: NodeJS.Timeout | undefined;
@@ -49,7 +49,7 @@ export class PrintQueue {
     this.#looking = this.#look();
   }
 
-  /** Takes nothing up any more and lets what is being printed come to its end, within a few seconds. */
+  /** Starts no new jobs and waits a few seconds for the current ones. */
   async stop(): Promise<void> {
     this.#stopping = true;
     clearInterval(this.#timer);
@@ -60,7 +60,7 @@ export class PrintQueue {
     await this.#database.destroy();
   }
 
-  /** A printer has something to do, when and only when the transaction commits. */
+  /** Signals work for a printer if and only if the transaction commits. */
   async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
     await this.#queue.send(manager, printer, startAfterSeconds);
   }
@@ -73,7 +73,7 @@ export class PrintQueue {
     if (this.#stopping) return;
     if (this.#working.has(printer)) return void this.#again.add(printer);
     const work = this.#printAll(printer)
-      // Where the database is away the jobs stand as they are, and are taken up as forgotten ones.
+      // Without a database the jobs stay as they are and are picked up later.
       .catch((error: unknown) => log.error({ err: error, printer }, 'printing was interrupted'))
       .finally(() => {
         this.#working.delete(printer);
@@ -82,7 +82,7 @@ export class PrintQueue {
     this.#working.set(printer, work);
   }
 
-  /** Prints what is due at a printer, one ticket after another, until nothing is or the printer fails. */
+  /** Prints everything due at a printer, one ticket at a time, until it is done or the printer fails. */
   async #printAll(printer: string): Promise<void> {
     if (!(await this.#locks.tryLock(printer))) return this.#later(printer, WHILE_OTHERS_PRINT);
     try {
@@ -104,7 +104,7 @@ export class PrintQueue {
     await this.send(this.#database.manager, printer, seconds);
   }
 
-  /** Asks every printer that is not at work how it is, and takes up what was forgotten. */
+  /** Queries the health of every idle printer, and picks up jobs left behind. */
   async #look(): Promise<void> {
     try {
       const printers = await this.#database.manager.find(PrinterEntity);

@@ -9,28 +9,28 @@ import { headOf } from './ticket-head.ts';
 import { keepHealth } from './printer-health.ts';
 
 const USUAL_COLUMNS = 32;
-/** So many tries at one printer, then the other one's turn. */
+/** Attempts at one printer before switching to the other. */
 const TRIES = 3;
 const PAUSES = [1, 2, 4, 8, 15];
 const LONGEST_PAUSE = 20;
-/** Tries after which nobody knows what is on paper: then a person must look. */
+/** Attempts with an unknown outcome after which a person must look. */
 const MOST_DOUBTS = 3;
-/** With the longest pause some twenty minutes of a printer that is not ready. */
+/** With the longest pauses, about twenty minutes of a printer that is not ready. */
 const MOST_ATTEMPTS = 60;
 
-/** While another process speaks to the printer, in seconds. */
+/** Seconds to wait while another process is using the printer. */
 export const WHILE_OTHERS_PRINT = 1;
 
-/** A printer that has something to do in so many seconds. */
+/** A printer that has work after a delay in seconds. */
 export interface Turn {
   readonly printer: string;
   readonly seconds: number;
 }
 
 /**
- * Tries to put one ticket on paper. A ticket whose last try nobody knows the end of is printed again, and says so.
- * When the printer fails, everything that is due at it waits, or turns to its backup, without being tried; the answer
- * says when to go on where. Nothing is tried without end.
+ * Tries to print one ticket. A ticket whose last attempt has an unknown outcome is printed again, marked as a possible
+ * duplicate. If the printer fails, everything due at it is postponed or moved to its backup. Returns where to continue
+ * and when. Attempts are limited.
  */
 export async function printJob(database: DataSource, job: PrintJobRow): Promise<readonly Turn[]> {
   const { manager } = database;
@@ -46,7 +46,8 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
     return stop(manager, sent, 'unprintable');
   }
   if (!printed) return stop(manager, sent, 'unprintable');
-  // A process that lost its lock with the database may still be at this job: only one of them takes it as it was found.
+  // A process that lost its database lock may still be working on this job, so it is claimed only in the state it was
+  // read in.
   const found = { id: job.id, state: job.state, doubts: job.doubts, attempts: job.attempts, printer: job.printer };
   const { affected } = await manager.update(PrintJobEntity, found, { state: 'sending', doubtful: sent.doubtful, doubts: sent.doubts });
   if (!affected) return [{ printer: job.printer, seconds: WHILE_OTHERS_PRINT }];
@@ -60,12 +61,12 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
   return [];
 }
 
-/** A job that was left in the middle of sending, by a process that died, may be on paper already. */
+/** A job left in `sending` by a process that died may already be on paper. */
 function asFound(job: PrintJobRow): PrintJobRow {
   return job.state === 'sending' ? { ...job, doubtful: true, doubts: job.doubts + 1 } : job;
 }
 
-/** Gives a ticket up, visibly: the pass shows it until it is printed again. */
+/** Gives up on a ticket; the pass shows it until somebody reprints it. */
 async function stop(manager: EntityManager, job: PrintJobRow, fault: string): Promise<[]> {
   await manager.update(PrintJobEntity, { id: job.id }, { state: 'stopped', fault, doubtful: job.doubtful, doubts: job.doubts });
   await announce(manager, { type: 'tickets' });
@@ -74,7 +75,7 @@ async function stop(manager: EntityManager, job: PrintJobRow, fault: string): Pr
 
 type Failure = Exclude<PrintResult, { result: 'printed' }>;
 
-/** The printer failed: what is due at it is tried later, or at the other printer. */
+/** The printer failed: postpones what is due at it, or moves it to the other printer. */
 async function failed(database: DataSource, job: PrintJobRow, { result, health }: Failure): Promise<Turn[]> {
   const isDoubtful = result === 'unknown';
   const tried = { ...job, doubtful: job.doubtful || isDoubtful, doubts: job.doubts + (isDoubtful ? 1 : 0) };
@@ -93,7 +94,7 @@ async function failed(database: DataSource, job: PrintJobRow, { result, health }
   });
 }
 
-/** After a try that failed: the same printer after a pause, or, when it had its tries, the other one. */
+/** After a failed attempt: the same printer after a pause, or the other one when it had its attempts. */
 async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHealth): Promise<Turn | undefined> {
   const attempts = job.attempts + 1;
   if (job.doubts >= MOST_DOUBTS || attempts >= MOST_ATTEMPTS) {
@@ -107,7 +108,7 @@ async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHe
   return { printer, seconds };
 }
 
-/** From the station's own printer to its backup, and from there back again. */
+/** Switches between the station's own printer and its backup. */
 async function otherPrinter(manager: EntityManager, job: PrintJobRow): Promise<string> {
   const { station } = await manager.findOneByOrFail(TicketEntity, { id: job.ticketId });
   if (job.printer !== station) return station;
@@ -119,7 +120,7 @@ async function stationOf(manager: EntityManager, id: string): Promise<Station | 
   return row?.body as Station | undefined;
 }
 
-/** The time zone of the place that an order is for; undefined where it names none, or one of no zone of its own. */
+/** The time zone of the order's location; undefined if it has none. */
 async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promise<string | undefined> {
   const id = request.location ?? request.lines[0]?.location;
   const row = id === undefined ? null : await manager.findOneBy(MenuThingEntity, { kind: 'locations', id });

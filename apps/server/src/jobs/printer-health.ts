@@ -3,7 +3,7 @@ import { PrinterEntity } from '../db/entities.ts';
 import type { PrinterHealth } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
 
-/** Remembers how a printer is, and tells the pages when that is news. */
+/** Stores a printer's health, and notifies pages if it changed. */
 export async function keepHealth(manager: EntityManager, station: string, health: PrinterHealth): Promise<void> {
   const { affected } = await manager.update(PrinterEntity, { station, health: Not(health) }, { health, since: new Date() });
   if (affected) await announce(manager, { type: 'printers' });

@@ -5,20 +5,20 @@ const CONNECT_MS = 2_000;
 const ANSWER_MS = 5_000;
 
 /**
- * Which printers this process speaks to: one process at a time speaks to a printer. All locks are held by one session,
- * however many printers are at work, and go with the process that dies.
+ * Printer locks of this process: only one process at a time uses a printer. All locks are held by one database session,
+ * so they are released when the process dies.
  */
 export class PrinterLocks {
   readonly #url: string;
   readonly #held = new Set<string>();
   #session: Promise<Client> | undefined;
-  #asked: Promise<unknown> = Promise.resolve();
+  #pending: Promise<unknown> = Promise.resolve();
 
   constructor(url: string) {
     this.#url = url;
   }
 
-  /** Whether the printer is ours now; false: this process or another has it, or the database is away. */
+  /** Acquires the lock; false if this process or another holds it, or the database is unavailable. */
   async tryLock(station: string): Promise<boolean> {
     if (this.#held.has(station)) return false;
     this.#held.add(station);
@@ -35,7 +35,7 @@ export class PrinterLocks {
     try {
       await this.#ask('pg_advisory_unlock', station);
     } catch (error) {
-      // A session that is lost has lost its locks too.
+      // Locks are lost with their session.
       log.warn({ err: error }, 'a printer was not unlocked in order');
     } finally {
       this.#held.delete(station);
@@ -48,13 +48,13 @@ export class PrinterLocks {
     await session?.then((client) => client.end(), () => undefined);
   }
 
-  /** One question after another: a session answers no two at once. */
+  /** Queries run one after another, as a session can't run two at once. */
   #ask(lock: 'pg_try_advisory_lock' | 'pg_advisory_unlock', station: string): Promise<boolean> {
-    const answer = this.#asked.then(async () => {
+    const answer = this.#pending.then(async () => {
       const { rows } = await (await this.#connected()).query<{ is: boolean }>(`SELECT ${lock}(hashtextextended($1, 2)) AS is`, [`printer ${station}`]);
       return rows[0]?.is ?? false;
     });
-    this.#asked = answer.catch(() => false);
+    this.#pending = answer.catch(() => false);
     return answer;
   }
 

@@ -5,7 +5,7 @@ const SERVICE_WORDS = { 'dine-in': 'eats here', takeaway: 'takes away', delivery
 
 type Placed = Pick<OrderRow, 'number' | 'placedAt' | 'request' | 'name' | 'place'>;
 
-/** What is written above the dishes of an order's tickets; the time is that of the clock on the wall where it is made. */
+/** The lines above the dishes of a ticket; times are local to the order's location. */
 export function headOf({ number, placedAt, request, name, place }: Placed, timeZone: string | undefined): Omit<TicketHead, 'station' | 'marks'> {
   const time = localMinute(placedAt, timeZone).slice(11);
   const service = SERVICE_WORDS[request.service ?? request.lines[0]?.service ?? 'dine-in'];

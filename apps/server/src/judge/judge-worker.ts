@@ -2,11 +2,11 @@ import { parentPort } from 'node:worker_threads';
 import { applyUnchecked, type Change, faultsOfMeaning, type Menu } from '@hearty-ladle/core';
 import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
 
-/** What a judging thread is asked: the form of a body as it came, or the meaning of a menu after a change. */
+/** A task for the judge thread: validate the shape of a body, or the meaning of a menu after a change. */
 export type JudgeTask =
   | { readonly task: 'request'; readonly name: RequestName; readonly body: Uint8Array }
   | { readonly task: 'change'; readonly menu: Menu; readonly change: Change };
-/** Without a judgement: the body is no JSON. */
+/** `judgement` is absent if the body is not JSON. */
 export interface JudgeAnswer {
   readonly id: number;
   readonly judgement: Judgement | undefined;

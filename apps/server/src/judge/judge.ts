@@ -6,12 +6,12 @@ import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
 import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
 
 const MOST_WAITING = 3;
-/** What takes longer is given up: no change or import of a real house does. */
+/** Tasks that take longer are aborted; no change or import of a real restaurant takes this long. */
 const LONGEST_MS = 15_000;
 const BYTES_JUDGED_HERE = 256 * 1024;
 const EDITS_JUDGED_HERE = 200;
 
-/** A body that is no JSON at all. */
+/** The body is not JSON. */
 export class NotJsonError extends Error {}
 
 function parsed(bytes: Uint8Array): unknown {
@@ -23,15 +23,17 @@ function parsed(bytes: Uint8Array): unknown {
 }
 
 /**
- * Judges what is heavy in a thread of its own, so that other requests are served meanwhile. One thing after another,
- * few of them waiting, none without end.
+ * Runs expensive validation in a thread, so that other requests are served meanwhile. Tasks run one at a time; the
+ * queue and the time are limited.
  */
 export class Judge {
   #thread: Worker | undefined;
   #nextId = 1;
   readonly #pending = new Map<number, { readonly resolve: (judgement: Judgement) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
 
-  /** A body, and what is wrong with its form. A long one is parsed here only once the thread has found it right. */
+  /**
+   * Validates the shape of a body. A long body is parsed on the main thread only after the judge thread found it valid.
+   */
   async ofRequest(name: RequestName, bytes: Uint8Array): Promise<{ readonly body: unknown; readonly judgement: Judgement }> {
     if (bytes.length <= BYTES_JUDGED_HERE) {
       const body = parsed(bytes);
@@ -41,7 +43,7 @@ export class Judge {
     return { body: judgement.faults.length === 0 ? parsed(bytes) : undefined, judgement };
   }
 
-  /** What would be wrong with the menu after a change; a small one is judged here and now. */
+  /** Validates the menu that a change would produce; small changes are validated on the main thread. */
   async ofChange(menu: Menu, change: Change): Promise<Judgement> {
     if (change.edits.length > EDITS_JUDGED_HERE) return this.#ask({ task: 'change', menu, change });
     const changed = apply(menu, change);
@@ -78,7 +80,7 @@ export class Judge {
     return thread;
   }
 
-  /** Ends the thread and rejects its pending tasks; the next task starts another. */
+  /** Ends the thread and rejects its pending tasks; the next task starts a new one. */
   async #end(error: Error): Promise<void> {
     const thread = this.#thread;
     this.#thread = undefined;

@@ -3,12 +3,12 @@ import {
 } from '@hearty-ladle/core';
 import { beginningOf, newAjv, shapeCheck } from '@hearty-ladle/core/validation';
 
-/** Entries in any one list of what guests and devices send; no dish and no order needs nearly as many. */
+/** Maximum entries of any list that guests and devices send; far more than any real order needs. */
 const GUEST_LIST = 500;
-/** Of what the workbench sends: a change may touch every row of a large import. */
+/** The same for the workbench: an import may touch every row of a large menu. */
 const WORKBENCH_LIST = 50_000;
 
-/** Everything that a request's body may be, by name, with its lists bounded. */
+/** All request schemas by name, with bounded lists. */
 const SCHEMAS = {
   Line: withListLimits(Line, GUEST_LIST), Order: withListLimits(Order, GUEST_LIST), OrderRequest: withListLimits(OrderRequest, GUEST_LIST),
   Placement: withListLimits(Placement, GUEST_LIST), Context: withListLimits(Context, WORKBENCH_LIST), ChangeRequest: withListLimits(ChangeRequest, WORKBENCH_LIST),
@@ -16,12 +16,12 @@ const SCHEMAS = {
 } as const;
 export type RequestName = keyof typeof SCHEMAS;
 
-/** Parts of a wrong body that are looked at for faults; it takes milliseconds, however long the body is. */
+/** Parts of an invalid body that are examined for faults; takes milliseconds however long the body is. */
 const PARTS_JUDGED = 4_000;
-/** Faults that are named; nobody reads more. */
+/** Maximum number of faults reported. */
 const FAULTS_NAMED = 50;
 
-/** What is wrong with something: the first faults, how many more were found, and whether all of it was looked at. */
+/** A validation result: the first faults, how many more were found, and whether everything was examined. */
 export interface Judgement {
   readonly faults: readonly Fault[];
   readonly more: number;
@@ -33,7 +33,7 @@ export function judgementOf(faults: readonly Fault[], isWhole = true): Judgement
 }
 
 interface Checks {
-  /** Ends at the first fault. */
+  /** Stops at the first fault. */
   readonly firstFaults: (body: unknown) => Fault[];
   readonly allFaults: (body: unknown) => Fault[];
 }
@@ -45,7 +45,7 @@ function checksOf(name: RequestName): Checks {
   return found;
 }
 
-/** What is wrong with a body's form; time linear in a right one, and bounded for a wrong one once its first fault is found. */
+/** Validates the shape of a body; linear for a valid one, bounded for an invalid one. */
 export function judgeRequest(name: RequestName, body: unknown): Judgement {
   const { firstFaults, allFaults } = checksOf(name);
   const first = firstFaults(body);
@@ -53,6 +53,6 @@ export function judgeRequest(name: RequestName, body: unknown): Judgement {
   if (first.some(({ code }) => code === 'too-deep')) return judgementOf(first);
   const beginning = beginningOf(body, PARTS_JUDGED);
   const faults = allFaults(beginning.value);
-  // Where the beginning is right, the first fault comes later.
+  // If the beginning is valid, the first fault comes later.
   return judgementOf(faults.length > 0 ? faults : first, beginning.isWhole);
 }

@@ -6,9 +6,9 @@ import { CHANNEL, type LiveEvent } from './announce.ts';
 const RETRY_MS = 500;
 const KEEP_ALIVE_MS = 20_000;
 const CONNECT_MS = 2_000;
-/** Pages that listen to one process. */
+/** Maximum number of pages connected to one process. */
 const MOST_PAGES = 3_000;
-/** Bytes that a page may leave unread; one that takes no more is let go, and comes back when it can. */
+/** Unread bytes allowed for a page; a page that reads no more is disconnected and reconnects when it can. */
 const MOST_UNREAD = 64 * 1024;
 
 interface Page {
@@ -17,8 +17,8 @@ interface Page {
 }
 
 /**
- * Server-sent events, fed by PostgreSQL: what any process announces reaches the pages of all. A page that comes
- * back after a pause reads everything again, so nothing is kept here for it.
+ * Server-sent events fed by PostgreSQL notifications, so an event of any process reaches all pages. A page reads
+ * everything again after reconnecting, so nothing is buffered here.
  */
 export class LiveEvents {
   readonly #url: string;
@@ -29,7 +29,7 @@ export class LiveEvents {
   #retry: NodeJS.Timeout | undefined;
   #keepAlive: NodeJS.Timeout | undefined;
 
-  /** `heard` is called for every event, in this process too. */
+  /** `heard` is called for every event, including those of this process. */
   constructor(url: string, heard: (event: LiveEvent) => void = () => undefined) {
     this.#url = url;
     this.#heard = heard;
@@ -40,7 +40,7 @@ export class LiveEvents {
     await this.#listen();
   }
 
-  /** Answers a request with a stream of events of some types until the page goes away. */
+  /** Responds with a stream of events of the given types until the page disconnects. */
   connect(request: Request, response: Response, types: readonly LiveEvent['type'][]): void {
     const isFull = this.#pages.size >= MOST_PAGES || this.#stopped;
     response.writeHead(isFull ? 503 : 200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
@@ -75,7 +75,7 @@ export class LiveEvents {
     this.#send(`data: ${payload}\n\n`, event.type);
   }
 
-  /** The database went away: the pages are let go, so that they come back and read again once it is there again. */
+  /** The database connection was lost: disconnects the pages, so that they reconnect and read again. */
   #lost(client: Client): void {
     if (this.#stopped || this.#client !== client) return;
     log.warn('live events lost their database');

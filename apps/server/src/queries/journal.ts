@@ -3,7 +3,7 @@ import { JournalEntity, type JournalRow } from '../db/entities.ts';
 
 const PAGE = 60;
 
-/** Entries of the journal, newest first, from before an entry on. */
+/** Journal entries, newest first, before a given entry. */
 export async function journalPage(database: DataSource, before: number | undefined): Promise<Omit<JournalRow, 'requestId' | 'fingerprint'>[]> {
   const rows = await database.getRepository(JournalEntity).find({ where: before === undefined ? {} : { seq: LessThan(before) }, order: { seq: 'DESC' }, take: PAGE });
   return rows.map(({ requestId: _id, fingerprint: _content, ...entry }) => entry);

@@ -5,7 +5,7 @@ import { numberFrom } from '../db/number-from.ts';
 
 const PAGE = 50;
 
-/** The latest orders, or those whose number is or whose words contain what was typed; newest first, from before a number on. */
+/** The latest orders, or those that match the text by number or content; newest first, before a given number. */
 export async function listOrders(database: DataSource, find: string, before: number | undefined): Promise<ListedOrder[]> {
   const query = database.getRepository(OrderEntity).createQueryBuilder('o').orderBy('o.number', 'DESC').take(PAGE);
   if (before !== undefined) query.andWhere('o.number < :before', { before });
@@ -15,7 +15,7 @@ export async function listOrders(database: DataSource, find: string, before: num
   return rows.map((row) => listed(row, tickets.filter(({ orderId }) => orderId === row.id)));
 }
 
-/** Both halves have an index: of trigrams, and of numbers. */
+/** Both conditions have an index: trigrams and numbers. */
 function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
   const like = `%${find.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
   const number = numberFrom(find) ?? -1;
@@ -31,7 +31,7 @@ function listed({ id, number, placedAt, name, place, total, request }: OrderRow,
   };
 }
 
-/** An order with everything that is known of it; undefined when there is none. */
+/** An order with everything known about it; undefined if there is none. */
 export async function openOrder(database: DataSource, id: string): Promise<OpenedOrder | undefined> {
   const order = await database.getRepository(OrderEntity).findOneBy({ id });
   if (!order) return undefined;
@@ -59,7 +59,7 @@ function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonl
   return events.sort((a, b) => a.at.localeCompare(b.at));
 }
 
-/** How far an order is, for whoever placed it: nothing of what others ordered, nothing of the kitchen's names. */
+/** An order's progress for its guest: nothing about other orders, no kitchen names. */
 export async function progressOf(database: DataSource, id: string): Promise<Progress | undefined> {
   const order = await database.getRepository(OrderEntity).findOne({ where: { id }, select: { id: true, number: true, total: true } });
   if (!order) return undefined;

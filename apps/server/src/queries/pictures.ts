@@ -11,7 +11,7 @@ export interface PictureUse {
   readonly unusedBytes: number;
 }
 
-/** The pictures there are, newest first. */
+/** All pictures, newest first. */
 export async function listPictures(database: DataSource): Promise<Pick<PictureRow, 'id' | 'width' | 'height'>[]> {
   const rows = await database.getRepository(PictureEntity).find({ order: { addedAt: 'DESC' }, take: MOST_LISTED });
   return rows.map(({ id, width, height }) => ({ id, width, height }));
@@ -23,7 +23,7 @@ export async function pictureBytes(database: DataSource, id: string, size: 'body
   return row?.[size];
 }
 
-/** How much room pictures take, and how much of it those that nothing shows. */
+/** The disk space that pictures take, and how much of it is unused. */
 export async function pictureUse(database: DataSource, menu: Menu | undefined): Promise<PictureUse> {
   const pictures = database.getRepository(PictureEntity);
   const unused = { id: Not(In([...usedPictures(menu)])) };
@@ -31,7 +31,7 @@ export async function pictureUse(database: DataSource, menu: Menu | undefined): 
   return { pictures: all, bytes: allBytes ?? 0, unused: unusedCount, unusedBytes: unusedBytes ?? 0 };
 }
 
-/** The pictures that something in the menu shows: of sections, dishes, choices and variants. */
+/** Ids of the pictures used by sections, dishes, choices and variants. */
 export function usedPictures(menu: Menu | undefined): Set<string> {
   const used = new Set<string>();
   const add = (image: string | undefined) => image !== undefined && used.add(image);

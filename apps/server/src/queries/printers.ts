@@ -3,13 +3,13 @@ import { PrinterEntity, type PrinterRow, SimPaperEntity, type SimPaperRow, SimPr
 
 const PAPERS = 30;
 
-/** The house's printers; `mode` is how a simulated one fares, null for a real one. */
+/** All printers; `mode` is the behaviour of a simulated one, null for a real one. */
 export async function printersInHouse(database: DataSource): Promise<(PrinterRow & { mode: string | null })[]> {
   const [printers, simulated] = [await database.manager.find(PrinterEntity), await database.manager.find(SimPrinterEntity)];
   return printers.map((printer) => ({ ...printer, mode: simulated.find(({ station }) => station === printer.station)?.mode ?? null }));
 }
 
-/** What came out of a simulated printer last, newest first. */
+/** The latest papers of a simulated printer, newest first. */
 export async function papersOf(database: DataSource, station: string): Promise<SimPaperRow[]> {
   return database.manager.find(SimPaperEntity, { where: { station }, order: { id: 'DESC' }, take: PAPERS });
 }

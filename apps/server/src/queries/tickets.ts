@@ -4,12 +4,12 @@ import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 
 const RECALL_MINUTES = 30;
 
-/** Every ticket on the rail, and those bumped lately enough to be recalled; oldest first. */
+/** Open tickets, and bumped ones recent enough to be recalled; oldest first. */
 export async function passTickets(database: DataSource): Promise<PassTicket[]> {
   const since = new Date(Date.now() - RECALL_MINUTES * 60_000);
   const rows = await database.getRepository(TicketEntity).find({
     where: [{ bumpedAt: IsNull() }, { bumpedAt: MoreThan(since) }],
-    // By number, not by time: clocks are set back.
+    // By number rather than time, as clocks may be set back.
     order: { orderNumber: 'ASC', station: 'ASC' },
     take: 500,
   });
@@ -18,13 +18,13 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
   const jobs = await database.getRepository(PrintJobEntity).find({ where: { ticketId: In(rows.map(({ id }) => id)) }, order: { copy: 'ASC' } });
   const byOrder = new Map(orders.map((order) => [order.id, order]));
   const byTicket = new Map(jobs.map((job) => [job.ticketId, job]));
-  return rows.map(({ id, orderId, orderNumber, station, body, hungAt, bumpedAt }) => {
+  return rows.map(({ id, orderId, orderNumber, station, body, sentAt, bumpedAt }) => {
     const order = byOrder.get(orderId);
     const job = byTicket.get(id);
     return {
       id, orderId, orderNumber, station, lines: body.lines, notes: body.notes,
       name: order?.name ?? null, place: order?.place ?? null, service: order?.request.service ?? 'dine-in',
-      hungAt: hungAt.toISOString(), bumpedAt: bumpedAt?.toISOString() ?? null,
+      sentAt: sentAt.toISOString(), bumpedAt: bumpedAt?.toISOString() ?? null,
       ...(job && { paper: { state: job.state, printer: job.printer, fault: job.fault, doubtful: job.doubtful } }),
     };
   });

@@ -10,14 +10,14 @@ import { ensureDatabase, startPostgres } from '../../../../scripts/lib/postgres.
 
 declare module 'vitest' {
   interface ProvidedContext {
-    /** The address of the migrated template database, whose name is `template`. */
+    /** URL of the migrated template database, named `template`. */
     templateUrl: string;
-    /** The address of the server's owner, who alone makes and drops databases. */
+    /** URL for the database owner, which creates and drops databases. */
     adminUrl: string;
   }
 }
 
-/** A PostgreSQL for this run alone, with one migrated database that the test files copy. */
+/** Starts PostgreSQL for this run, with one migrated template database that test files copy. */
 export default async function setup(project: TestProject): Promise<() => void> {
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-test-'));
   const bin: string = ensurePostgres();

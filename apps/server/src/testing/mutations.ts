@@ -1,6 +1,6 @@
 import { type Random } from '../../../../packages/core/src/testing/random.ts';
 
-/** Values that break what is not careful: of every type, at every edge, and text that can't be stored. */
+/** Values that break careless code: every type, every edge, and text that can't be stored. */
 const NASTY: readonly unknown[] = [
   null, true, false, 0, -1, 1, 0.5, 1e308, -1e308, 2 ** 31, 2 ** 53, 2 ** 53 + 2, '', ' ', 'x', '\u0000', '\ud800', 'a\udc00b', '\u202eabc', '\u001bp0', 'constructor', '__proto__',
   'ü'.repeat(200), 'x'.repeat(5_000), [], {}, [[]], [null], { toString: 1 }, { length: 5 }, { __proto__: null }, [1, 'two', {}], { 'a/b': { '~': [] } },
@@ -32,7 +32,7 @@ function mutatedOnce(value: unknown, random: Random): unknown {
   return copy;
 }
 
-/** A piece of an address that nobody types. */
+/** An unlikely URL segment. */
 export function mutatedPart(random: Random): string {
   const text = random.pick(['x', '0', '-1', '1e9', '2147483648', '9007199254740993', '00000000-0000-4000-8000-000000000000', '\u0000', 'ü', '..', '%', 'a/b', "'; drop table orders; --", 'x'.repeat(300), '\u202e']);
   return random.chance(0.06) ? random.pick(['%00', '%', '%ff', '%ed%a0%80', '%2e%2e%2f']) : encodeURIComponent(text);

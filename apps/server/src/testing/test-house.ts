@@ -15,7 +15,7 @@ import { newServices } from '../services.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', import.meta.url), 'utf8')) as Menu;
 
-/** A database of its own with the demo in it, and as many server processes' worth of application as are asked for. */
+/** A database of its own with the demo in it, and any number of applications on it. */
 export async function openHouse() {
   const template = inject('templateUrl');
   const name = `house_${randomUUID().replaceAll('-', '')}`;
@@ -27,7 +27,7 @@ export async function openHouse() {
   await database.query(`UPDATE house SET body = '{"rates":{"shop":100000,"device":100000,"workbench":100000}}'`);
   const closers: (() => Promise<void>)[] = [];
 
-  /** A server with its own cache and its own ear for live events, as a process of its own would have. */
+  /** A server with its own cache and live connection, like a separate process. */
   const openServer = async (more: Partial<Config> = {}) => {
     const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, tillPin: '2468', allowedHosts: [], ...more };
     const services = await newServices(config, database);
@@ -45,7 +45,7 @@ export async function openHouse() {
   };
 
   /** Changes some of the house's live settings. */
-  const settle = async (change: (house: House) => House) => {
+  const changeHouse = async (change: (house: House) => House) => {
     const settings = new HouseSettings();
     const { version, house } = await settings.read(database.manager);
     await settings.write(database, change(house), version);
@@ -63,7 +63,7 @@ export async function openHouse() {
     await database.destroy();
     await asAdmin(`DROP DATABASE "${name}" WITH (FORCE)`);
   };
-  return { url, database, openServer, openPrinters, settle, close };
+  return { url, database, openServer, openPrinters, changeHouse, close };
 }
 
 export type TestHouse = Awaited<ReturnType<typeof openHouse>>;

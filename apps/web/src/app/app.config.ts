@@ -10,7 +10,7 @@ import { MenuEffects } from './state/menu-effects.ts';
 import { menuFeature } from './state/menu-reducer.ts';
 import { theme } from './theme.ts';
 
-/** The nonce of this response, which the content security policy asks of every style that a component brings. */
+/** The nonce of this response, required by the content security policy for component styles. */
 const nonce = document.querySelector('[ngCspNonce]')?.getAttribute('ngCspNonce') ?? '';
 
 export const appConfig: ApplicationConfig = {

@@ -12,12 +12,12 @@ const teal = {
   600: '#1a4f4b', 700: '#16423f', 800: '#123634', 900: '#0e2a28', 950: '#091d1c',
 };
 
-/** Beet: what stops and what deletes. */
+/** Beet: errors and deletions. */
 const beet = {
   50: '#fbf0f2', 100: '#f5dde2', 200: '#eabac4', 300: '#d98a9a', 400: '#c0566d', 500: '#a3263f', 600: '#8c2036', 700: '#741b2d', 800: '#5d1524', 900: '#47101b', 950: '#300a12',
 };
 
-/** Our own look on the base tokens, with only the components that the pages use. */
+/** Our own look on PrimeNG's base tokens, with only the components in use. */
 export const theme = definePreset({ ...base, components: { autocomplete, button, dialog, inputnumber, inputtext, toast } }, {
   primitive: { red: beet },
   semantic: {

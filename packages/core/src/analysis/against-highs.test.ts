@@ -23,7 +23,7 @@ describe('the price span', () => {
         return solution.Status === 'Optimal' ? Math.round(solution.ObjectiveValue) + constant : null;
       };
       expect({ seed, min: found?.price?.min ?? null }).toEqual({ seed, min: best('Minimize') });
-      // With included units the guest's order is free, and the dearest build is no plain maximum.
+      // With included units the guest's order matters, and the highest price is not a plain maximum.
       if (!hasIncluded) expect({ seed, max: found?.price?.max ?? null }).toEqual({ seed, max: best('Maximize') });
       solved++;
     }

@@ -19,7 +19,7 @@ const context: Context = { at: '2026-03-10T08:15' };
 interface Case { name: string; menu: Menu; context: Context; expect: { item: string } }
 const { cases } = JSON.parse(readFileSync(new URL('../../cases/analyze.cases.json', import.meta.url), 'utf8')) as { cases: Case[] };
 
-/** The circumstances of a rich line, without its dish, its answers and what is not known. */
+/** The circumstances of a random line, without its dish, answers and unknown fields. */
 function richContext(menu: Menu, seed: number): Context {
   const { channel, service, location, priceList, guest, at, out } = richLine(menu, seed);
   const known = { channel, service, location: location === 'moon' ? undefined : location, priceList: priceList === 'moon' ? undefined : priceList, guest, at, out };
@@ -70,7 +70,7 @@ describe('the analysis', () => {
       if (!item) continue;
       const model = newModel(compiled, item, circumstancesOf(compiled, context, clock, new ProblemList()));
       const budget = new Budget(Infinity);
-      // The base prices, of which some prices are a share, are worked out with the base.
+      // The base prices that percentages refer to are computed with the base.
       commonFactors(model, budget);
       for (const group of model.groups.filter(canBeAChain)) {
         const whole = wholeFactor(model, group, budget);

@@ -10,10 +10,10 @@ import { commonFactors, groupFactors, soldFactor } from './factors.ts';
 import { type SolverModel, newModel, sizesOf } from './model.ts';
 import type { Span } from './span.ts';
 
-/** What can be proved of an item: how many valid builds it has, and what they cost and bring at least and at most. */
+/** What can be proved about an item: the number of valid builds, and the lowest and highest price and calories. */
 export interface Analysis {
   readonly item: string;
-  /** Where false, `builds` is no less than the truth and the spans are no narrower. */
+  /** If false, `builds` is an upper bound and the spans are at least as wide as the truth. */
   readonly exact: boolean;
   readonly builds: string;
   /** Lowest and highest `unit + once`, in minor units; null when there is no valid build. */
@@ -21,7 +21,7 @@ export interface Analysis {
   readonly calories: { readonly min: number; readonly max: number } | null;
 }
 
-/** How much work one question may take, and who watches it. */
+/** Step limit and progress callback of a computation. */
 export interface Effort {
   readonly steps?: number;
   readonly watch?: StepWatcher;
@@ -29,7 +29,7 @@ export interface Effort {
 
 const STEPS = 1_000_000;
 
-/** Analyses one item of a valid menu in a context, at quantity 1; undefined when the menu has no such item. */
+/** Analyses one item of a valid menu in a context, at quantity 1; undefined if the menu has no such item. */
 export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clock, effort: Effort = {}): Analysis | undefined {
   const compiled = compileMenu(menu);
   const item = compiled.item(id);
@@ -44,7 +44,7 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
   }
 }
 
-/** The span of all valid builds of a model; undefined when there is none. */
+/** The span of all valid builds of a model; undefined if there are none. */
 function spanOf(model: SolverModel, budget: Budget): Span | undefined {
   const factors = [...commonFactors(model, budget), soldFactor(model, budget), ...model.groups.flatMap((group) => groupFactors(model, group, budget))];
   return eliminate(factors, sizesOf(model), budget);

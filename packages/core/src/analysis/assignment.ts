@@ -8,12 +8,12 @@ import { NONE } from './picked-state.ts';
 import { type Variable, Variables } from './variables.ts';
 
 /**
- * All builds in which some variables have certain values. What is priced the same in all of them is worked out by the
- * very functions that price a quote.
+ * All builds that agree on the values of some variables. Values they share are computed by the same functions that
+ * price a quote.
  */
 export class Assignment {
   readonly #model: SolverModel;
-  /** The value of each variable; undefined where it is left open. Written over from build to build. */
+  /** The value of each variable; undefined while undecided. Overwritten for every assignment visited. */
   readonly values: (number | undefined)[] = [];
   readonly line: ResolvedLine;
   readonly aim: Aim;
@@ -30,7 +30,7 @@ export class Assignment {
     this.line = { menu, item, circumstances, quantity, resolver, answers: [], dates: new Map(), amounts: new Map() };
   }
 
-  /** Whether a rule holds; one that is left open does not. */
+  /** Whether a rule is true; an undecided one counts as false. */
   readonly ruleHolds = (rule: number): boolean => {
     const formula = this.#model.formulas[rule] ?? false;
     return typeof formula === 'boolean' ? formula : this.isTrue(this.#model.variables.rule(rule));
@@ -46,7 +46,7 @@ export class Assignment {
     return bases[this.values[variables.base] ?? -1] ?? 0;
   }
 
-  /** The base price, worked out from the variables that decide it, with the effects of some rules. */
+  /** Computes the base price from the variables that decide it and the effects of some rules. */
   workOutBase(rules: CompiledItem['rules']): number {
     const item = { ...this.line.item, rules };
     return basePrice({ ...this.line, item, answers: this.#baseAnswers() }, this.combination()).value;
@@ -55,12 +55,12 @@ export class Assignment {
   /** Memo key: the relevant values as text. Assignments with the same key have the same answers. */
   viewOf({ rules, firsts, base, combination }: Matters): string {
     const { variables } = this.#model;
-    const held = rules.map((rule) => (this.ruleHolds(rule) ? '1' : '0')).join('');
+    const ruleBits = rules.map((rule) => (this.ruleHolds(rule) ? '1' : '0')).join('');
     const cell = combination && this.combination()?.cell?.price !== undefined;
-    return `${held};${firsts.map((group) => this.values[variables.first(group)]).join(',')};${base ? this.base() : ''};${cell}`;
+    return `${ruleBits};${firsts.map((group) => this.values[variables.first(group)]).join(',')};${base ? this.base() : ''};${cell}`;
   }
 
-  /** The combination that is named, if exactly one choice stands in each of the table's groups. */
+  /** The variants table's combination, if exactly one choice is picked in each of its groups. */
   combination(): Combination | undefined {
     const { combined, item, circumstances, variables } = this.#model;
     if (combined.length === 0) return undefined;
@@ -68,7 +68,7 @@ export class Assignment {
     return combinationOf(item, choices, circumstances.out);
   }
 
-  /** One pick that is first in document order; of choices that no price names, any will do. */
+  /** A pick of the first choice in document order; for choices that no price refers to, any of them will do. */
   #firstAccepted(index: number): readonly AcceptedPick[] {
     const { groups, variables } = this.#model;
     const group = groups[index];

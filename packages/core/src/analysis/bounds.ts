@@ -5,9 +5,9 @@ import type { Circumstances } from '../quote/circumstances.ts';
 import { ONE, type Span, times } from './span.ts';
 
 /**
- * True bounds for an item that is too entangled to be analysed exactly: every group answered by itself, with any of
- * the limits and any of the prices that a rule, a table or another answer might give it. No less than the number of
- * builds, and no narrower than their prices and calories.
+ * Valid but loose bounds for an item that is too complex to analyse exactly. Groups are answered independently, with
+ * every limit and every price that a rule, a table or another group could give them, so the count is never too low and
+ * the spans are never too narrow.
  */
 export function looseBounds(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances): Span {
   const loose: Loose = { menu, item, circumstances, base: baseRange(menu, item, circumstances) };
@@ -65,7 +65,7 @@ function optionalPrice(price: number): Span {
   return { ...ONE, low: Math.min(0, price), high: Math.max(0, price) };
 }
 
-/** Picked or not, in any units and amount, with anything that it opens. */
+/** Not picked, or picked with any units, amount and inner answers. */
 function choiceBounds(loose: Loose, group: OfferedGroup, choice: OfferedChoice): Span {
   const inner = choice.opens.reduce<Span>((span, opened) => times(span, groupBounds(loose, opened)), optionalPrice(0));
   const amounts = [...group.amounts.values()];

@@ -10,7 +10,7 @@ import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
 import { forEachAssignment, Rows } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
 
-/** Up to so many variables, a group is solved as a whole: 64 assignments and observations if they are truth values. */
+/** Groups with at most this many variables are solved as a whole: 64 assignments if they are truth values. */
 const FEW = 6;
 
 /** Whether a group's choices are priced independently, that is, has no included units. */
@@ -43,7 +43,7 @@ interface Progress {
 
 const START: Progress = { units: 0, company: 'nobody', first: NONE, only: NONE };
 
-/** Every progress there may be after each choice, numbered: the numbers are the values of the chain's variables. */
+/** Every possible progress after each choice, numbered; the numbers are the values of the chain's variables. */
 class Steps {
   readonly #after: ReadonlyMap<string, Progress>[] = [];
   readonly #places: ReadonlyMap<string, number>[];
@@ -81,7 +81,9 @@ class Steps {
     return this.#places[choice]?.get(keyOf(progress)) ?? 0;
   }
 
-  /** How far one is with so many more units of a choice; undefined where it goes with nothing that stands. */
+  /**
+   * The progress after picking more units of a choice; undefined if the choice can't be combined with what is picked.
+   */
   step(from: Progress, choice: OfferedChoice, units: number): Progress | undefined {
     if (units === 0) return from;
     const isAlone = choice.choice.alone ?? false;
@@ -99,7 +101,7 @@ function keyOf({ units, company, first, only }: Progress): string {
   return `${units} ${company} ${first} ${only}`;
 }
 
-/** So many units that more make no difference: above every limit and every bound that somebody looks at. */
+/** A unit count beyond every limit and every observed bound, so that more makes no difference. */
 function enoughUnits(atoms: SolverModel['atoms'], { offered, groupAtoms }: ModelGroup): number {
   const limits = [offered, ...offered.limits.map(({ limit }) => limit)].flatMap(({ min = 0, max }) => [min, (max ?? 0) + 1]);
   const bounds = groupAtoms.flatMap((atom) => [atoms[atom]?.atLeast ?? 0, (atoms[atom]?.atMost ?? 0) + 1]);
@@ -134,7 +136,7 @@ function linkOf(model: SolverModel, group: ModelGroup, choice: OfferedChoice, st
   return rows;
 }
 
-/** The end of a chain: within the limits, as the rules that hold set them; what others look at in the whole group. */
+/** The end of a chain: checks the limits under the true rules, and sets what others observe of the whole group. */
 function endOf(model: SolverModel, group: ModelGroup, steps: Steps, budget: Budget): Factor {
   const { offered, groupAtoms, namedFirst, isCombined } = group;
   const { variables, atoms } = model;

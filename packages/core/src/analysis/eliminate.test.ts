@@ -20,7 +20,7 @@ function spanOf(random: Random): Span {
   return { count: BigInt(random.int(1, 4)), low, high: low + random.int(0, 20), fewest, most: fewest + random.int(0, 9), witnesses: undefined };
 }
 
-/** A random factor over some variables; some assignments are left out. */
+/** A random factor over some variables, with some assignments missing. */
 function factorOver(random: Random, scope: readonly number[]): Factor {
   const layout = layoutOf(scope, sizeOf);
   const table = new Map<number, Span>();
@@ -30,7 +30,7 @@ function factorOver(random: Random, scope: readonly number[]): Factor {
   return { scope, table };
 }
 
-/** The product of the factors, assignment by assignment: the plain meaning of what is computed. */
+/** The product of the factors, assignment by assignment: the plain definition of what is computed. */
 function summedPlainly(factors: readonly Factor[], keep: readonly number[]): Map<string, Span> {
   const all = [...new Set(factors.flatMap(({ scope }) => scope))].sort((a, b) => a - b);
   const sums = new Map<string, Span>();

@@ -7,19 +7,19 @@ import type { Variable } from './variables.ts';
 export interface Factor {
   /** Ascending. */
   readonly scope: readonly Variable[];
-  /** By the number of the assignment, as the layout of the scope tells it. */
+  /** Keyed by the encoded assignment, see the layout of the scope. */
   readonly table: ReadonlyMap<number, Span>;
 }
 
 /**
- * The span over all assignments of the product of the factors: variables are summed out one after another, the one
- * that ties the fewest others together first. Undefined when no assignment is possible.
+ * The span over all assignments of the product of the factors, by variable elimination: the variable with the fewest
+ * neighbours is summed out first. Undefined if no assignment is possible.
  */
 export function eliminate(factors: readonly Factor[], sizeOf: SizeOf, budget: Budget): Span | undefined {
   return eliminateAllBut([], factors, sizeOf, budget).table.get(0);
 }
 
-/** The product of the factors as one factor over the kept variables; variables that occur in none are left out. */
+/** The product of the factors as one factor over the kept variables; variables that occur in none are omitted. */
 export function eliminateAllBut(keep: readonly Variable[], factors: readonly Factor[], sizeOf: SizeOf, budget: Budget): Factor {
   const left = new Set(factors);
   const tiedTo = (variable: Variable) => [...left].filter(({ scope }) => scope.includes(variable));

@@ -17,12 +17,12 @@ export function commonFactors(model: SolverModel, budget: Budget): Factor[] {
   return [...baseFactors(model, budget), ...ruleFactors(model, model.item.rules.keys(), budget)];
 }
 
-/** Steps that working out one base price counts for. */
+/** Steps charged for computing one base price. */
 const STEPS_OF_BASE = 10;
 
 /**
- * The base price. Where some price is a share of it, all that decides it belongs together; where none is, what a rule
- * adds is a factor of its own, over the base after every `setBase`.
+ * The base price. If some price is a percentage of it, everything that decides it is one factor; otherwise each rule's
+ * `baseAdd` is a factor of its own, over the base after every `setBase`.
  */
 function baseFactors(model: SolverModel, budget: Budget): Factor[] {
   const { item, needsBase, formulas } = model;
@@ -33,7 +33,7 @@ function baseFactors(model: SolverModel, budget: Budget): Factor[] {
   return [baseFactor(model, setting, open, budget), ...adding.map((rule) => addedFactor(model, rule, budget))];
 }
 
-/** The base price as the effects of some rules leave it; notes the prices there are, and makes them a variable. */
+/** The base price after the effects of some rules, as a variable with its possible prices. */
 function baseFactor(model: SolverModel, rules: SolverModel['item']['rules'], open: readonly number[], budget: Budget): Factor {
   const { variables, bases } = model;
   const deciding = baseVariables(model, open);
@@ -54,7 +54,7 @@ function baseFactor(model: SolverModel, rules: SolverModel['item']['rules'], ope
   return rows;
 }
 
-/** What one rule adds to the base, where it holds. */
+/** What one rule adds to the base, if it is true. */
 function addedFactor(model: SolverModel, place: number, budget: Budget): Factor {
   const { item, variables, formulas } = model;
   const rule = item.rules[place];
@@ -66,7 +66,7 @@ function addedFactor(model: SolverModel, place: number, budget: Budget): Factor 
   });
 }
 
-/** What decides the base: rules, choices that set or multiply it, combinations with prices. */
+/** The variables that decide the base: rules, choices that set or multiply it, priced combinations. */
 function baseVariables({ item, baseChoices, variables, combined }: SolverModel, rules: readonly number[]): Variable[] {
   return unique([
     ...rules.map((rule) => variables.rule(rule)),
@@ -105,7 +105,7 @@ export function groupFactors(model: SolverModel, group: ModelGroup, budget: Budg
 
 /** The answers to one group as a single factor. */
 export function wholeFactor(model: SolverModel, group: ModelGroup, budget: Budget, demand?: Demand): Factor {
-  // A group may look at itself: then only what is seen of it as it was given counts.
+  // A group may depend on itself; then only the observed value that was given counts.
   const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
   const remembered = new Map<string, Map<ObservationKey, Span>>();
   forEachAssignment(model, rows.given, budget, (assignment) => {

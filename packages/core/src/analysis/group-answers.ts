@@ -8,21 +8,21 @@ import { byPick, repriced } from './witness.ts';
 export interface Option {
   readonly units: number;
   readonly price: number;
-  /** What the groups that it opens cost and bring, for all its units; `count` of their answers. */
+  /** Span of the inner groups over all units; `count` is the number of their answers. */
   readonly inner: Span;
   readonly calories: number;
-  /** The pick itself, where witnesses are wanted. */
+  /** The pick itself, if witnesses are requested. */
   readonly pick: Pick | undefined;
 }
 
 export interface AnsweredChoice {
   readonly alone: boolean;
   readonly options: readonly Option[];
-  /** Bounds on its units that others look at. */
+  /** Unit bounds of this choice that others observe. */
   readonly atoms: readonly Bounds[];
-  /** Whether others look at it when it is the first that stands. */
+  /** Whether others observe that it is the first picked choice. */
   readonly namedFirst: boolean;
-  /** What a question asks of this choice: that it stands, that it does not. */
+  /** A demand on this choice: picked, or not picked. */
   readonly must?: 'stand' | 'fall';
 }
 
@@ -37,7 +37,7 @@ export interface GroupQuestion {
   readonly included: number;
   readonly includedFirst: IncludedFirst;
   readonly choices: readonly AnsweredChoice[];
-  /** Bounds on the units of the whole group that others look at. */
+  /** Unit bounds of the whole group that others observe. */
   readonly atoms: readonly Bounds[];
   readonly looksAtFirst: boolean;
   readonly looksAtOnly: boolean;
@@ -47,7 +47,7 @@ export interface GroupQuestion {
 
 /**
  * What the rest of an item can observe of an answer: the truth of the atoms of each choice in document order, then of
- * the group, the first picked choice if one that matters, and the only picked one.
+ * the group, the first picked choice if relevant, and the only picked one.
  */
 export type ObservationKey = string;
 
@@ -62,8 +62,8 @@ export function parseObservation(observation: ObservationKey): { truths: readonl
 }
 
 /**
- * All valid answers to a group, gathered by what the others can see of them. Choices are taken one after another
- * and only the number of units so far is remembered, never the answers themselves.
+ * All valid answers to a group, merged by observation key. Choices are processed one after another, keeping only the
+ * unit count so far, never the answers themselves.
  */
 export function groupAnswers(question: GroupQuestion): Map<ObservationKey, Span> {
   const answers = new Map<ObservationKey, Span>();
@@ -72,7 +72,8 @@ export function groupAnswers(question: GroupQuestion): Map<ObservationKey, Span>
     if (alone && options.length > 0) runs.push(question.choices.map((_, i) => (i === only ? options : [])));
   });
   runs.forEach((options, run) => {
-    // In a run of its own an alone choice stands: leaving it out is the empty answer of the first run.
+    // An exclusive choice gets a run of its own where it is picked; leaving it out is the empty answer of the first
+    // run.
     for (const [observation, span] of answersOfRun(question, options, run > 0)) answers.set(observation, plus(answers.get(observation), span));
   });
   return answers;
@@ -88,7 +89,7 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   const low = includedFirst === 'cheapest' ? overThresholds('low', prices) : [FREE_CHOICE];
   const high = includedFirst === 'dearest' ? overThresholds('high', prices) : [FREE_CHOICE];
   const lows = low.map((pricing) => sweep(question, options, notEmpty, pricing));
-  // One sweep by free choice finds both ends.
+  // If low and high prices agree, one sweep over free units finds both ends.
   const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
   for (const [observation, span] of counted) {
     const spans = (sweeps: Map<ObservationKey, Span>[]) => sweeps.flatMap((one) => one.get(observation) ?? []).reduce(plus);
@@ -99,13 +100,11 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
 }
 
 /**
- * How included units are priced while choices are swept.
- *
- * Free choice: the lowest price with the dearest included (and the highest with the cheapest) is the best over all
- * ways to say which units are free, so each choice may give any number of units free.
- * Threshold: the price with the cheapest k included is the least over all t of Σ max(price, t) - k·t, and with the
- * dearest k included the greatest over all t of Σ min(price, t) - k·t; t need only be one of the prices. Answers
- * with fewer than k units cost nothing of their own: they have a sweep to themselves.
+ * How included units are priced while choices are processed. Free choice: the lowest price with the most expensive
+ * units included (and the highest with the cheapest) is the optimum over all ways to distribute the free units, so each
+ * choice may have any number of free units. Threshold: the price with the cheapest k included is the minimum over t of
+ * Σ max(price, t) - k·t, and with the most expensive k included the maximum over t of Σ min(price, t) - k·t; t need
+ * only be one of the prices. Answers with fewer than k units are free and get a sweep of their own.
  */
 type Pricing =
   | { readonly kind: 'plain' | 'free-choice' | 'too-few' }
@@ -135,7 +134,7 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
     const put = (state: State) => {
       const key = keyOf(state);
       const known = next.get(key);
-      // A state that was passed on as it is has had its turn in this round: nothing reads its span there any more.
+      // A state passed on unchanged is finished in this round: nothing reads its span there any more.
       if (known) known.span = plus(known.span, state.span);
       else next.set(key, state);
     };
@@ -157,7 +156,7 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
 
 const FREE_BELOW = 128;
 
-/** Where nothing is looked at, units and free ones say it all, and a number is the faster key. */
+/** If nothing is observed, units and free units identify the state, and a number is the faster key. */
 function keyOf({ units, free, first, only, observation: observation }: State): string | number {
   if (observation === '' && first === NONE && only === NONE) return units * FREE_BELOW + free;
   return `${units},${free},${first},${only},${observation}`;
@@ -193,7 +192,7 @@ function priceOf({ units, price }: Option, free: number, pricing: Pricing): numb
   }
 }
 
-/** 1 where the units lie within the bounds, else 0. */
+/** 1 if the units lie within the bounds, otherwise 0. */
 export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
   return units >= atLeast && units <= atMost ? 1 : 0;
 }

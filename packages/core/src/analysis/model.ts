@@ -5,8 +5,8 @@ import type { SizeOf } from './layout.ts';
 import { type Variable, Variables } from './variables.ts';
 
 /**
- * An item in known circumstances, as the analysis sees it: variables for everything that one group says and another
- * part looks at. What nobody looks at has none.
+ * The analysis model of an item in an ordering context: a variable for everything about one part that another part
+ * observes.
  */
 export interface SolverModel {
   readonly menu: CompiledMenu;
@@ -15,30 +15,30 @@ export interface SolverModel {
   readonly quantity: number;
   readonly aim: Aim;
   readonly variables: Variables;
-  /** What is left of each rule's condition; false for rules that decide over nothing that is looked at. */
+  /** Partially evaluated conditions; false for rules without observable effects. */
   readonly formulas: readonly Formula[];
   readonly atoms: readonly Atom[];
   readonly groups: readonly ModelGroup[];
-  /** The choices that set or multiply the base, each with the atom that tells whether it stands. */
+  /** Choices that set or multiply the base, each with the atom that says whether it is picked. */
   readonly baseChoices: readonly BaseChoice[];
-  /** The groups whose picks make a combination that matters for the price or for what is sold. */
+  /** The groups of the variants table, if it affects the price or what is sold. */
   readonly combined: readonly number[];
-  /** Whether the price of some choice is a share of the base. */
+  /** Whether some choice's price is a percentage of the base. */
   readonly needsBase: boolean;
   /**
-   * The base prices there are, in minor units, once they were worked out: the values of their variable are places here.
-   * Where no choice needs the base they are the prices after every `setBase`.
+   * Possible base prices in minor units, once computed; the base variable's values are indexes into this list. If no
+   * choice needs the base, these are the prices after every `setBase`.
    */
   readonly bases: number[];
 }
 
-/** What is to be computed over the builds. */
+/** What to compute over the builds. */
 export interface Aim {
-  /** What the prices sum up to: the whole line, or one unit of it, without what is charged once. */
+  /** Price of the whole line, or of one unit without once-charges. */
   readonly prices: 'line' | 'unit';
-  /** Whether the picks are to be told that lead there. */
+  /** Whether to compute the picks that reach each price. */
   readonly witnesses: boolean;
-  /** Whether rules matter that decide over no build and no price. */
+  /** Whether rules without effect on builds and prices are included. */
   readonly everyRule: boolean;
 }
 
@@ -59,12 +59,12 @@ export interface BaseChoice {
 
 export interface ModelGroup {
   readonly offered: OfferedGroup;
-  /** The atoms of each choice, and those of the whole group, by their place in the model's list. */
+  /** The atoms of each choice, and of the whole group, as indexes into the model's list. */
   readonly choiceAtoms: readonly (readonly number[])[];
   readonly groupAtoms: readonly number[];
-  /** Choices on whose being picked first some price depends; undefined if none does. */
+  /** Choices for which some price depends on being picked first; undefined if there are none. */
   readonly namedFirst: ReadonlySet<number> | undefined;
-  /** Whether it makes combinations. */
+  /** Whether the group is part of the variants table. */
   readonly isCombined: boolean;
   readonly matters: Matters;
 }
@@ -139,12 +139,12 @@ export function unique(numbers: Iterable<number>): number[] {
 interface GroupMatters {
   readonly matters: readonly Matters[];
   readonly named: ReadonlyMap<number, ReadonlySet<number>>;
-  /** The rules that decide which builds there are or what they cost. */
+  /** Rules that affect which builds are valid or what they cost. */
   readonly deciding: ReadonlySet<number>;
   readonly needsBase: boolean;
 }
 
-/** The same in all circumstances, so worked out once for an item. */
+/** Independent of the context, so memoized per item. */
 const knownMatters = new WeakMap<CompiledItem, GroupMatters>();
 
 function groupMatters(item: CompiledItem): GroupMatters {
@@ -189,7 +189,7 @@ export function rulesBefore({ offered }: ModelGroup): number[] {
   return unique([...mattersToLimits(offered).rules, ...offered.choices.flatMap(({ ruled }) => rulesOf(ruled))]);
 }
 
-/** Some choices and every choice of what they open. */
+/** The given choices and every choice of the groups they open. */
 function choicesWithin(choices: readonly OfferedChoice[]): OfferedChoice[] {
   return choices.flatMap((choice) => [choice, ...choice.opens.flatMap((group) => choicesWithin(group.choices))]);
 }

@@ -34,7 +34,7 @@ export function optionsOf(assignment: Assignment, group: OfferedGroup, choice: O
   });
 }
 
-/** How often a price counts towards the target (unit or line). */
+/** How often a price counts towards the aim (unit or line). */
 export function weightOf({ aim, line }: Assignment, charge: Charge): number {
   if (aim.prices === 'unit') return charge === 'each' ? 1 : 0;
   return charge === 'each' ? line.quantity : 1;
@@ -52,7 +52,7 @@ function multiplied({ count, low, high, fewest, most, witnesses: witnesses }: Sp
   };
 }
 
-/** All answers to the groups that a choice opens; undefined when one of them can't be answered. */
+/** All answers to the groups that a choice opens; undefined if one of them can't be answered. */
 function openedSpan(assignment: Assignment, choice: OfferedChoice, spend: (steps: number) => void): Span | undefined {
   return choice.opens.reduce<Span | undefined>((span, group) => {
     const answers = openedAnswers(assignment, group, spend);
@@ -60,7 +60,7 @@ function openedSpan(assignment: Assignment, choice: OfferedChoice, spend: (steps
   }, ONE);
 }
 
-/** The span of all valid answers to a group that a choice opens; undefined when there is none. */
+/** The span of all valid answers to an opened group; undefined if there are none. */
 export function openedAnswers(assignment: Assignment, group: OfferedGroup, spend: (steps: number) => void): Span | undefined {
   if (group.group.kind !== 'choices') return fixed(notePrice(assignment, group));
   const out = assignment.line.circumstances.out;

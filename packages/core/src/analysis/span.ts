@@ -1,8 +1,8 @@
 import { both, either, type Witnesses } from './witness.ts';
 
 /**
- * What is known of a set of builds: how many there are, exactly, and the lowest and highest price and calories
- * among them. Spans of disjoint sets are added; spans of independent parts are multiplied.
+ * Summary of a set of builds: their exact number, and the lowest and highest price and calories. Spans of disjoint sets
+ * are added; spans of independent parts are multiplied.
  */
 export interface Span {
   readonly count: bigint;
@@ -10,7 +10,7 @@ export interface Span {
   readonly high: number;
   readonly fewest: number;
   readonly most: number;
-  /** Witnesses, where they were asked for; undefined where nothing has to be picked. */
+  /** Witnesses, if requested; undefined if nothing has to be picked. */
   readonly witnesses: Witnesses | undefined;
 }
 

@@ -5,9 +5,9 @@ import { NONE, MANY } from './picked-state.ts';
 export type Variable = number;
 
 /**
- * The variables of an item and the values that each may have. Truth values (0 or 1) of each atom
- * and each rule; picked states (`ofPicked`) of each group: the first choice and the only one; the base price, as an
- * index into a list; and the progress of a group after each of its choices.
+ * The variables of an item and their possible values: truth values (0 or 1) of each atom and rule; picked states
+ * (`ofPicked`) of each group, first and only; the base price, as an index into a list; and the progress of a group
+ * after each of its choices.
  */
 export class Variables {
   readonly #values: (readonly number[])[] = [];
@@ -54,7 +54,7 @@ export class Variables {
     return this.#values[variable] ?? TRUTHS;
   }
 
-  /** One more than the greatest value. */
+  /** The greatest value plus one. */
   size(variable: Variable): number {
     return this.#sizes[variable] ?? TRUTHS.length;
   }

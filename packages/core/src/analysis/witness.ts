@@ -1,9 +1,9 @@
 import type { Pick } from '../quote/request-schema.ts';
 
-/** Evidence that a set of builds is not empty: the picks of one of them, the taps they take, and the price. */
+/** Proof that a set of builds is not empty: the picks of one of them, the taps they take, and the price. */
 export interface Witness {
   readonly picks: readonly Pick[];
-  /** A tap for each unit and each amount, inner ones too. */
+  /** One tap for each unit and each amount, inner ones included. */
   readonly taps: number;
   /** In minor units. */
   readonly price: number;

@@ -4,14 +4,14 @@ import { OrderLimits } from '../order/order-limits.ts';
 
 const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
 
-/** The house's live settings: one record, valid at once in every server process, no part of the menu or its history. */
+/** The live settings: one record, effective at once in every server process, not part of the menu or its history. */
 export const House = open({
   orders: OrderLimits,
-  /** Requests that one address may make in ten seconds, by whom they are for. */
+  /** Requests allowed per address and ten seconds, by audience. */
   rates: open({ shop: int(10, 1_000_000_000), device: int(10, 1_000_000_000), workbench: int(10, 1_000_000_000) }),
-  /** Wrong PINs until further tries must wait, and how long the first wait is; each further one is twice as long. */
+  /** Wrong PINs before a pause, and the length of the first pause; each further pause is twice as long. */
   pin: open({ tries: int(1, 20), pauseSeconds: int(10, 3_600) }),
-  /** Days after which what is no longer needed is deleted. */
+  /** Days after which data is deleted. */
   retention: open({ parkedOrderDays: int(1, 30), paperDays: int(1, 365) }),
   pictures: open({ maxMegabytes: int(1, 100_000) }),
 });
@@ -25,7 +25,7 @@ export const DEFAULT_HOUSE: House = {
   pictures: { maxMegabytes: 500 },
 };
 
-/** A change of the settings, made on the version that was read. */
+/** New settings, based on the version that was read. */
 export const HouseChange = open({ version: int(0, Number.MAX_SAFE_INTEGER), house: House });
 export type HouseChange = Static<typeof HouseChange>;
 

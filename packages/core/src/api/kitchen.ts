@@ -7,18 +7,18 @@ import type { Order } from '../quote/request-schema.ts';
  * that read it. Times are ISO 8601 in UTC, money is in minor units.
  */
 
-/** What became of a ticket's paper. */
+/** The state of a ticket's printout. */
 export interface PaperState {
-  /** `stopped`: given up; `fault` says why. Somebody must look, and may print it again. */
+  /** `stopped`: given up because of `fault`. A person must look, and may reprint it. */
   readonly state: 'waiting' | 'sending' | 'printed' | 'stopped';
-  /** The station whose printer printed it, or is to. */
+  /** The station whose printer printed it, or should. */
   readonly printer: string;
   readonly fault: string | null;
-  /** Whether it may be on paper twice. */
+  /** Whether it may have been printed twice. */
   readonly doubtful: boolean;
 }
 
-/** A ticket as the pass shows it; `paper` is absent where its station has no printer. */
+/** A ticket on the pass; `paper` is absent if its station has no printer. */
 export interface PassTicket {
   readonly id: string;
   readonly orderId: string;
@@ -29,12 +29,12 @@ export interface PassTicket {
   readonly station: string;
   readonly lines: OrderTicket['lines'];
   readonly notes: OrderTicket['notes'];
-  readonly hungAt: string;
+  readonly sentAt: string;
   readonly bumpedAt: string | null;
   readonly paper?: PaperState;
 }
 
-/** An order as the list shows it. */
+/** An order in the list. */
 export interface ListedOrder {
   readonly id: string;
   readonly number: number;
@@ -49,7 +49,7 @@ export interface ListedOrder {
   readonly bumped: number;
 }
 
-/** Something that happened to an order, for its history. */
+/** An event in the history of an order. */
 export interface OrderEvent {
   readonly at: string;
   readonly what: 'placed' | 'bumped' | 'printed' | 'not-printed';
@@ -57,11 +57,11 @@ export interface OrderEvent {
   readonly printer?: string;
   readonly copy?: number;
   readonly doubtful?: boolean;
-  /** Why it was given up (`not-printed`). */
+  /** Why printing was given up (`not-printed`). */
   readonly fault?: string;
 }
 
-/** An order with everything that is known of it. */
+/** An order with everything known about it. */
 export interface OpenedOrder extends ListedOrder {
   readonly revision: number;
   readonly request: Order;
@@ -70,7 +70,7 @@ export interface OpenedOrder extends ListedOrder {
   readonly history: readonly OrderEvent[];
 }
 
-/** How far an order is, for whoever placed it. */
+/** The progress of an order, for its guest. */
 export interface Progress {
   readonly number: number;
   readonly total: number;
@@ -84,18 +84,18 @@ export interface PlacedOrder {
   readonly total: number;
 }
 
-/** A line as it stands on paper, read back from the bytes that a simulated printer was sent. */
+/** A printed line, parsed back from the bytes sent to a simulated printer. */
 export type PaperLineOut =
   | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
-  /** A drawn line: a PNG in base64, and its size in dots. */
+  /** A drawn line: PNG in base64, with its size in dots. */
   | { readonly image: string; readonly width: number; readonly height: number };
 
-/** An order on hold at a till. `heldAt`: ISO 8601 in UTC; `dishes`: the number of its lines. */
+/** An order on hold at a till. `parkedAt`: ISO 8601 in UTC; `dishes`: number of lines. */
 export interface ParkedOrder {
   readonly id: string;
   readonly label: string;
-  readonly heldAt: string;
+  readonly parkedAt: string;
   readonly dishes: number;
-  /** A till is resuming it just now. */
+  /** A till is taking it right now. */
   readonly reserved: boolean;
 }

@@ -5,25 +5,25 @@ import { Placement } from '../order/placement.ts';
 const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
 const word = Type.String({ minLength: 1, maxLength: 100 });
 
-/** Nothing but the request itself; posts say so with `{}`, as only JSON is taken. */
+/** An empty body; sent as `{}`, since only JSON is accepted. */
 export const NoBody = open({});
 export const PinTry = open({ pin: Type.String({ maxLength: 60 }) });
 export type PinTry = Static<typeof PinTry>;
-/** Who takes a parked order up: the same token confirms it, or gives it back. */
+/** Identifies the till that takes a parked order; confirming uses the same token. */
 export const Reservation = open({ reservation: word });
 export type Reservation = Static<typeof Reservation>;
 export const PrinterModeChange = open({ mode: Type.String({ maxLength: 40 }) });
 export type PrinterModeChange = Static<typeof PrinterModeChange>;
-/** Undoing an entry of the journal; the same id is answered the same again. */
+/** Undoes a journal entry. Repeating it with the same id gives the same answer. */
 export const UndoRequest = open({ id: Type.String({ minLength: 8, maxLength: 64 }) });
 export type UndoRequest = Static<typeof UndoRequest>;
 
 const { properties, ...placement } = Placement;
-/** An order to be placed. `replaces`: keys of earlier tries that were never answered; they will make no order any more. */
+/** An order to be placed. `replaces`: keys of earlier unanswered attempts, which can't place an order any more. */
 export const OrderRequest = { ...placement, $id: 'hearty-ladle:order-request', properties: { ...properties, replaces: optional(list(word)) } };
 export type OrderRequest = Placement & { readonly replaces?: readonly string[] };
 
-/** The same schema with at most so many entries in every list and every open map, whatever is nested in it. */
+/** The same schema with a maximum number of entries for every list and open map in it, at any depth. */
 export function withListLimits<S extends TSchema>(schema: S, limit: number): S {
   const limited = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(limited);

@@ -27,7 +27,7 @@ const index = Type.Integer({ minimum: 0 });
 const listKind = Type.Unsafe<string>({ enum: Object.keys(things).filter((kind) => kind !== 'settings') });
 const kind = (value: string) => Type.Unsafe<string>({ const: value });
 
-/** A put is held against the schema of its own kind of thing. */
+/** A put is validated against the schema of its kind. */
 const put = chosenByKind(
   Object.fromEntries(
     Object.entries(things).map(([name, thing]) => [
@@ -49,18 +49,18 @@ const ref = { kind: Type.Unsafe<string>({ enum: Object.keys(things) }), id: Id }
 
 const ChangeRequestShape = Type.Object(
   {
-    /** Describes the edit in words, shown in the history. */
+    /** Description of the edit, shown in the history. */
     label: Type.String({ maxLength: 200 }),
     change: Type.Object({ edits: filledList(Type.Unsafe<unknown>(edit)) }, closed),
-    /** The version of each touched thing that the change was made on; 0 for things that are new. */
+    /** The version of each touched object that the change was based on; 0 for new objects. */
     based: list(Type.Object({ ...ref, version: index }, closed)),
-    /** Made by the client: the same id is answered the same again and never makes two changes. */
+    /** Chosen by the client. Repeating a request with the same id gives the same answer and never changes twice. */
     id: Type.String({ minLength: 8, maxLength: 64 }),
   },
   closed,
 );
 
-/** A change on its way to the server. */
+/** A change as sent to the server. */
 export const ChangeRequest = { ...ChangeRequestShape, $id: 'hearty-ladle:change', $defs: Menu['$defs' as keyof typeof Menu] };
 export type ChangeRequest = Omit<Static<typeof ChangeRequestShape>, 'change' | 'based'> & {
   change: Change;

@@ -6,7 +6,7 @@ import { randomMenu } from '../testing/random-menu.ts';
 import { apply, applyUnchecked, type Change, invert } from './change.ts';
 import { type Edit, settingsOf } from './edit.ts';
 
-/** A change of several steps, some of which undo or overtake each other. */
+/** A change of several steps, some of which undo or overwrite each other. */
 function randomChange(menu: Menu, seed: number): Change {
   const random = new Random(seed);
   const edits = Array.from({ length: random.int(1, 5) }, (_, i): Edit => {

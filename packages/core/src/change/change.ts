@@ -10,21 +10,21 @@ export interface Change {
   readonly edits: readonly Edit[];
 }
 
-/** The menu after a change, or the faults that the change would make. Its meaning is judged, not its shape. */
+/** Applies a change; returns the new menu, or the faults it would have. Checks meaning, not shape. */
 export function apply<M extends Menu>(menu: M, change: Change): Result<M, Fault> {
   const changed = applyUnchecked(menu, change);
   const faults = faultsOfMeaning(changed);
   return faults.length === 0 ? accepted(changed) : refused(faults);
 }
 
-/** The menu after a change that is known to be sound, or whose faults are shown some other way. */
+/** Applies a change that is known to be valid, or whose faults are shown elsewhere. */
 export function applyUnchecked<M extends Menu>(menu: M, change: Change): M {
   const draft = new MenuDraft(menu);
   for (const edit of change.edits) draft.apply(edit);
   return draft.menu() as M;
 }
 
-/** The change that leads back from what `change` makes of `menu`. */
+/** The inverse of a change, based on the menu before it. */
 export function invert(menu: Menu, change: Change): Change {
   const draft = new MenuDraft(menu);
   const back: Edit[][] = [];
@@ -35,7 +35,7 @@ export function invert(menu: Menu, change: Change): Change {
   return { edits: back.reverse().flat() };
 }
 
-/** The things that a change touches, each once. */
+/** The objects that a change touches, each once. */
 export function touchedBy(change: Change): ThingRef[] {
   const touched = new Map<string, ThingRef>();
   for (const edit of change.edits) {
@@ -45,7 +45,7 @@ export function touchedBy(change: Change): ThingRef[] {
   return [...touched.values()];
 }
 
-/** Whether a thing is gone after a change that touches it. */
+/** Whether a touched object is gone after the change. */
 export function isRemovedBy({ edits }: Change, { kind, id }: ThingRef): boolean {
   return edits.findLast((edit) => edit.kind === kind && idOf(edit) === id)?.type === 'remove';
 }

@@ -2,28 +2,28 @@ import type { Id, Menu } from '../menu/document.ts';
 import { type Kind, KINDS } from '../menu/scope.ts';
 import { ASIDE_KINDS, type AsideKind, type Workbook } from '../menu/workbook.ts';
 
-/** The parts of a menu that are changed as wholes: things with ids of their own, and its settings. */
+/** The parts of a menu that change as a whole: objects with ids, and its settings. */
 export type ListKind = Kind | AsideKind;
 export type ThingKind = ListKind | 'settings';
 export const SETTINGS_ID = 'menu';
-/** Everything that is kept as a list of things with ids. */
+/** All kinds stored as lists of objects with ids. */
 export const LIST_KINDS: readonly ListKind[] = [...KINDS, ...ASIDE_KINDS];
 
-/** What a menu says of itself: everything that is not a list of things. */
+/** The menu's own fields: everything that is not a list of objects. */
 export type Settings = Pick<Menu, 'format' | 'name' | 'currency' | 'locales' | 'orderGroups'>;
 export type ThingOf = { [K in ListKind]: NonNullable<Workbook[K]>[number] };
 export type Thing = ThingOf[ListKind] | Settings;
 
 /**
- * One step of a change. `put` adds a thing (at `index`, else at the end) or puts it in the place of the one that
- * has its id; `move` changes its place in its list.
+ * One step of a change. `put` adds an object (at `index`, else at the end) or replaces the one with its id; `move`
+ * changes its position in its list.
  */
 export type Edit =
   | { readonly type: 'put'; readonly kind: ThingKind; readonly thing: Thing; readonly index?: number }
   | { readonly type: 'remove'; readonly kind: ListKind; readonly id: Id }
   | { readonly type: 'move'; readonly kind: ListKind; readonly id: Id; readonly index: number };
 
-/** Names a thing of a menu. */
+/** Identifies an object of a menu. */
 export interface ThingRef {
   readonly kind: ThingKind;
   readonly id: Id;
@@ -33,7 +33,7 @@ export function settingsOf({ format, name, currency, locales, orderGroups }: Men
   return { format, name, currency, locales, ...(orderGroups && { orderGroups }) };
 }
 
-/** The id of the thing that an edit touches. */
+/** The id of the object that an edit touches. */
 export function idOf(edit: Edit): Id {
   if (edit.type !== 'put') return edit.id;
   return 'id' in edit.thing ? edit.thing.id : SETTINGS_ID;
@@ -43,13 +43,13 @@ export function listOf(menu: Workbook, kind: ListKind): readonly ThingOf[ListKin
   return menu[kind] ?? [];
 }
 
-/** The thing that a reference names; undefined when the menu has none. */
+/** The object that a reference identifies; undefined if the menu has none. */
 export function findThing(menu: Menu, { kind, id }: ThingRef): Thing | undefined {
   if (kind === 'settings') return settingsOf(menu);
   return listOf(menu, kind).find((thing) => thing.id === id);
 }
 
-/** Finds things of one menu by kind and id, however many are asked for. */
+/** Finds objects of one menu by kind and id, in constant time after the first call. */
 export function thingFinder(menu: Menu): (ref: ThingRef) => Thing | undefined {
   const byKind = new Map<ListKind, ReadonlyMap<Id, Thing>>();
   return ({ kind, id }) => {

@@ -3,15 +3,15 @@ import { type Edit, idOf, type ListKind, listOf, type Settings, settingsOf, type
 
 type Thing = ThingOf[ListKind];
 
-/** A list that is being edited, with the place of each id; forgotten where things moved, and made again when asked for. */
+/** A list being edited, with the index of each id; the index is dropped when objects move, and rebuilt on demand. */
 interface DraftList {
   readonly things: Thing[];
   places: Map<Id, number> | undefined;
 }
 
 /**
- * A menu while a change is applied to it: each list is copied once, however many edits touch it, so that a change of
- * thousands of things takes time linear in them. The menu it was made from stays as it is.
+ * A menu while a change is applied: each list is copied once, however many edits touch it, so a change of thousands of
+ * objects takes linear time. The original menu is not modified.
  */
 export class MenuDraft {
   #menu: Menu;
@@ -54,7 +54,7 @@ export class MenuDraft {
     }
   }
 
-  /** The edits that lead back from what `edit` would make of the menu as it is now. */
+  /** The edits that undo `edit` on the current menu. */
   inverseOf(edit: Edit): Edit[] {
     if (edit.kind === 'settings') return [{ type: 'put', kind: 'settings', thing: settingsOf(this.#menu) }];
     const { kind } = edit;

@@ -5,7 +5,7 @@ import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 const clock = () => '2026-05-12T13:00';
 const sizes = choicesGroup('size', { min: 1, max: 1, choices: [{ id: 's', name: 'Small' }, { id: 'l', name: 'Large', price: { add: 100 } }] });
 
-/** What line check finds in a small sound menu with something changed, as `code where`. */
+/** Findings of line check in a small valid menu with one modification, as `code where`. */
 function found(groups: readonly Group[], item: Partial<Item> = {}, rules: readonly Rule[] = [], more: Partial<Menu> = {}): string[] {
   const menu = { ...smallMenu(groups, { sections: ['all'], ...item }, rules), sections: [{ id: 'all', name: 'All' }], ...more };
   return checkMenu(menu, { at: clock() }, clock).map(({ code, where }) => `${code} ${where}`);

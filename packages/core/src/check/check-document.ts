@@ -8,7 +8,7 @@ import type { Price } from '../money/money.ts';
 import type { FindingList } from './finding.ts';
 import { textWidth } from './text-width.ts';
 
-/** What can be found by reading the document, without trying any answer. */
+/** Findings that need no answers, only the document. */
 export function checkDocument(menu: Menu, found: FindingList): void {
   checkTranslations(menu, found);
   checkUnused(menu, found);
@@ -116,7 +116,7 @@ function kitchenName(menu: Menu, { kitchenName: own, name }: Pick<Choice | Item,
   return own ?? textIn(name, first, first);
 }
 
-/** Every name against the narrowest station where it prints. */
+/** Checks every name against the narrowest station that prints it. */
 function checkTickets(menu: Menu, found: FindingList): void {
   const columns = new Map(menu.stations.map((station) => [station.id, station.columns]));
   const expos = menu.stations.filter(({ expo }) => expo).map(({ id }) => id);

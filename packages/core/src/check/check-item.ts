@@ -16,8 +16,8 @@ import { shortestWitness } from './shortest-witness.ts';
 import { type SolvedItem, solve } from './solve.ts';
 
 /**
- * What can be proved about one item, on each occasion that its rules tell apart: that it can be ordered, that nobody
- * gets stuck, that what is preselected may be; and over all of them, that every choice is one.
+ * Everything to prove about one item on each of its occasions: that it can be ordered, that nobody gets stuck, that
+ * preselected choices are allowed; and over all occasions, that every choice is a real one.
  */
 export function checkItemBuilds(check: ItemCheck): void {
   const solved = check.occasions.map((occasion, index) => {
@@ -50,13 +50,13 @@ function checkOccasion(check: ItemCheck, solved: SolvedItem): void {
   checkDefaults(check, occasion);
 }
 
-/** The least that a group asks for after some answers: rules may have raised it. */
+/** The minimum of a group after some answers, which rules may have raised. */
 function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, witness: Witness | undefined, { context, quantity }: Occasion): number {
   const worked = witness && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...witness.picks] }, clock);
   return worked?.groups.find(({ group, at }) => group === id && at === undefined)?.min ?? min;
 }
 
-/** Whether some valid build, its unit or its line, costs less than nothing; worked out exactly only where bounds leave it open. */
+/** Whether some valid build, per unit or line, has a negative price; computed exactly only if bounds leave it open. */
 export function checkItemPrice(check: ItemCheck): void {
   const { menu, item, clock, found } = check;
   for (const occasion of pricedOccasions(item, check.occasions)) {
@@ -88,8 +88,8 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
 }
 
 /**
- * Tells whether some valid build answers the group with, or without, a choice. Where the group is one factor, all the
- * others are summed out once; where it is a chain, what it looks at is too much to keep together.
+ * Answers whether some valid build contains, or avoids, a choice. If the group is one factor, all others are summed out
+ * once; a chain would keep too many variables together.
  */
 function asker({ model, budget, common, sold, answersTo }: SolvedItem, index: number): (choice: number, must: Demand['must']) => boolean {
   const group = model.groups[index];
@@ -102,7 +102,10 @@ function asker({ model, budget, common, sold, answersTo }: SolvedItem, index: nu
   };
 }
 
-/** Groups that could be answered but for what is 86'd now, and tables of which it leaves no combination; what leads to them. */
+/**
+ * Groups that only 86'd choices make unanswerable, and tables without a combination left for that reason, with
+ * witnesses.
+ */
 function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): void {
   const { item, found } = check;
   const where = `items/${item.item.id}`;
@@ -130,7 +133,7 @@ function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): voi
 
 const TOO_MUCH = new Set(['not-offered', 'too-many', 'too-many-of-choice', 'not-alone']);
 
-/** What is preselected, as the rules leave it before the guest has touched anything. */
+/** The preselected choices, under the rules that are true before the guest touches anything. */
 function checkDefaults(check: ItemCheck, occasion: Occasion): void {
   const { menu, item, clock, found } = check;
   const line = { ...occasion.context, ...preselectedLine(menu, item.item.id), quantity: occasion.quantity };

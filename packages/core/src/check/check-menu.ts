@@ -17,9 +17,9 @@ export type Watcher = (done: number, total: number) => boolean;
 const STEPS_PER_QUESTION = 3_000_000;
 
 /**
- * Line check: everything that can be proved or found about a valid menu before anyone orders from it. The menu's own
- * faults are judged as if nothing were 86'd; what `context.out` takes away is told apart (`sold-out-required`).
- * An item too entangled to be finished within its budget keeps what was found until then.
+ * Line check: everything that can be proved about a valid menu before anyone orders. The menu's own faults are judged
+ * as if nothing were 86'd; the effects of `context.out` are reported separately (`sold-out-required`). An item too
+ * complex for its budget keeps the findings made until then.
  */
 export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Watcher = () => true): Finding[] {
   const compiled = compileMenu(menu);
@@ -30,7 +30,7 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
   const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
     menu: compiled, item, context: now, occasions: occasionsOf(menu, item, whole), clock, budget: new Budget(STEPS_PER_QUESTION), found: into,
   });
-  /** Findings of the first item of each shape: items that ask the same, under the same rules, share them. */
+  /** Findings by shape: items with the same groups and rules share them. */
   const known = new Map<string, { readonly id: string; readonly findings: readonly Finding[] }>();
   const proveShape = (item: CompiledItem): readonly Finding[] => {
     const proved = new FindingList();

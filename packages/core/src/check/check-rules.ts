@@ -9,13 +9,13 @@ import { type SolverContext, solverContextOn } from './solve.ts';
 /** Collects over all items which rules can hold, and which contradicting pairs can hold at once. */
 export class RuleCheck {
   readonly #fires = new Set<string>();
-  /** Rules of items that could not be looked at to the end: whether they fire is not known. */
+  /** Rules of items that could not be analysed completely: unknown whether they ever fire. */
   readonly #unsure = new Set<string>();
   readonly #disagree = new Map<string, { readonly other: string; readonly replay: Replay | undefined }>();
 
   /**
-   * Looks at the rules of one item on every occasion that they tell apart.
-   * @throws OverBudget where that takes too long; what was learnt until then stays
+   * Examines the rules of one item on each of its occasions. @throws OverBudget if that takes too long; results so far
+   * are kept
    */
   learn(check: ItemCheck): void {
     const { rules } = check.item;
@@ -54,7 +54,7 @@ export class RuleCheck {
   }
 }
 
-/** Whether rules can hold at once, for some valid answer to the groups they look at and those before them. */
+/** Whether rules can be true together, for some valid answers to the groups they refer to and those before them. */
 function canHold(solver: SolverContext, rules: readonly number[]): boolean {
   return canBeReached(solver, prerequisitesOf(solver.model, rules), [allHold(solver, rules)]);
 }

@@ -13,12 +13,14 @@ interface Case { name: string; menu: string; context: Context; must: Place[]; ne
 const clock = () => '2026-05-12T13:00';
 const context: Context = { at: '2026-05-12T13:00' };
 
-/** Rules that look at the circumstances are tried on several occasions; without them there is only one. */
+/** Rules about circumstances create several occasions; without them there is only one. */
 function withoutOccasions(menu: Menu): Menu {
   return { ...menu, rules: (menu.rules ?? []).filter(({ when }) => !/channel|daypart|priceList|quantity/.test(JSON.stringify(when))) };
 }
 
-/** The same menu, its plain choices cheaper by so much that some bring the price below nothing; as it was, where that is refused. */
+/**
+ * The same menu with plain choices discounted so far that some prices become negative; unchanged if that is invalid.
+ */
 function discounted(menu: Menu): Menu {
   const less = structuredClone(menu);
   for (const group of less.groups) {

@@ -8,19 +8,19 @@ import type { Context } from '../quote/request-schema.ts';
 export interface Occasion {
   readonly context: Context;
   readonly quantity: number;
-  /** What of it differs from what was asked about. */
+  /** How it differs from the requested context. */
   readonly varied: Varied;
 }
 
 export type Varied = Partial<Context & { readonly quantity: number }>;
 
 const MOST = 48;
-/** No line may order more. */
+/** The maximum quantity of a line. */
 const MOST_OF_ONE = 999;
 
 /**
- * The occasions that an item's rules tell apart: the one asked about first, then every mix of the circumstances that
- * they name. Where there are too many mixes, each circumstance is varied by itself.
+ * The occasions that an item's rules distinguish: the requested one first, then every combination of the circumstances
+ * they mention. If there are too many, each circumstance is varied alone.
  */
 export function occasionsOf(menu: Menu, item: CompiledItem, context: Context): Occasion[] {
   const ids = new Set(item.rules.map(({ id }) => id));
@@ -32,7 +32,7 @@ export function occasionsOf(menu: Menu, item: CompiledItem, context: Context): O
   return axes.reduce<Occasion[]>((all, axis) => all.flatMap((one) => [one, ...axis.map((vary) => vary(one))]), [first]);
 }
 
-/** The occasions that an item's price tells apart: each of its quantity prices makes some. */
+/** The occasions that an item's price distinguishes, from its quantity prices. */
 export function pricedOccasions({ item }: CompiledItem, occasions: readonly Occasion[]): Occasion[] {
   const quantities = (item.quantityPrices ?? []).map(({ from }) => from).filter((from) => from <= MOST_OF_ONE);
   return [...occasions, ...quantities.flatMap((quantity) => occasions.map(inQuantity(quantity)))];
@@ -68,11 +68,11 @@ function leavesOf(condition: Condition): Condition[] {
   return 'not' in condition ? leavesOf(condition.not) : [condition];
 }
 
-function others<T>(all: readonly T[], said: T | undefined): T[] {
-  return all.filter((one) => one !== said);
+function others<T>(all: readonly T[], current: T | undefined): T[] {
+  return all.filter((one) => one !== current);
 }
 
-/** A moment when a daypart is on, and the moment when it has just ended. */
+/** A moment within a daypart, and the moment when it has just ended. */
 function momentsOf({ days, from, to }: Daypart, at: string): string[] {
   const today = dayNumber(at.slice(0, 10));
   const day = [0, 1, 2, 3, 4, 5, 6].map((ahead) => today + ahead).find((one) => days.includes(weekday(one)));

@@ -9,23 +9,23 @@ export type FindingCode =
 
 export type Severity = 'stop' | 'warn' | 'hint';
 
-/** Something that line check found, before anyone ordered. */
+/** A finding of line check. */
 export interface Finding {
   readonly code: FindingCode;
   readonly severity: Severity;
   /** `items/ID[/groups/ID[/choices/ID]]` for what depends on an item, else `groups/ID[/choices/ID]`, `rules/ID` … */
   readonly where: string;
   readonly params: Readonly<Record<string, unknown>>;
-  /** The shortest answer that leads there, for a screen to replay. */
+  /** The shortest answers that lead there, to be replayed on a screen. */
   readonly picks?: readonly Pick[];
-  /** The dish to replay it with, and what must differ from the circumstances asked about. */
+  /** The dish to replay them with, and how the circumstances differ from the requested ones. */
   readonly occasion?: DishOccasion;
 }
 
-/** A dish, left out for the order's own questions, on an occasion. */
+/** A dish (absent for the order's own questions) on an occasion. */
 export type DishOccasion = Varied & { readonly item?: Line['item'] };
 
-/** How a finding can be seen to happen. */
+/** How to reproduce a finding. */
 export interface Replay {
   readonly picks: readonly Pick[];
   readonly occasion: DishOccasion;

@@ -9,9 +9,9 @@ import type { FindingList, Replay } from './finding.ts';
 export interface ItemCheck {
   readonly menu: CompiledMenu;
   readonly item: CompiledItem;
-  /** The circumstances asked about, with what is 86'd. */
+  /** The requested circumstances, including what is 86'd. */
   readonly context: Context;
-  /** The first is the one asked about. None has anything 86'd: the menu's own faults are judged as if nothing were. */
+  /** The first is the requested one. None has anything 86'd, so that the menu's own faults are judged without it. */
   readonly occasions: readonly Occasion[];
   readonly clock: Clock;
   readonly budget: Budget;

@@ -9,7 +9,10 @@ import type { Assignment } from '../analysis/assignment.ts';
 import { shortestWitness } from './shortest-witness.ts';
 import type { SolverContext } from './solve.ts';
 
-/** Everything that must be decided before some rules: the groups they refer to, the rules over those groups, and so on. */
+/**
+ * Everything that must be decided before some rules: the groups they refer to, the rules that affect those groups, and
+ * so on.
+ */
 export interface Prerequisites {
   readonly groups: readonly number[];
   readonly rules: readonly number[];
@@ -48,7 +51,10 @@ export function groupIsVisible(solver: SolverContext, { offered }: ModelGroup): 
   return conditionFactor(solver, rulesOf(offered.ruled), ({ line }) => line.resolver.isVisible(offered.ruled));
 }
 
-/** Restricts to assignments in which a group is visible but has no valid answer (or none that completes a sold combination). */
+/**
+ * Restricts to assignments in which a group is visible but has no valid answer (or none that completes a sold
+ * combination).
+ */
 export function unanswerableFactor({ model, budget, answersTo }: SolverContext, group: ModelGroup, others: readonly Variable[] = [], sold?: Factor): Factor {
   const { offered } = group;
   const scope = unique([...variablesOfRules(model, rulesBefore(group)), ...others]);

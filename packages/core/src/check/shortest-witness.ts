@@ -9,8 +9,8 @@ import type { Pick } from '../quote/request-schema.ts';
 const STEPS_PER_WAY = 1_000_000;
 
 /**
- * The shortest valid answers to some groups that meet every condition: the fewest units, amounts counted too, and of
- * equally short ones the cheapest. Undefined where there are none, or where finding them takes too long.
+ * The shortest valid answers to some groups that meet every condition: the fewest units, counting amounts, and the
+ * cheapest of equally short ones. Undefined if there are none, or if finding them exceeds the budget.
  */
 export function shortestWitness(
   model: SolverModel, groups: readonly number[], conditions: readonly Factor[], isWanted: (witness: Witness) => boolean = () => true,

@@ -18,11 +18,11 @@ export interface SolverContext {
 /** A solver context with every factor that decides which builds are valid. */
 export interface SolvedItem extends SolverContext {
   readonly occasion: Occasion;
-  /** The base, and which rules hold. */
+  /** The factors of the base price and of the rules' truth. */
   readonly common: readonly Factor[];
-  /** Which combinations are sold. */
+  /** The factor of sold combinations. */
   readonly sold: Factor;
-  /** All valid builds; undefined when there is none. */
+  /** All valid builds; undefined if there are none. */
   readonly span: Span | undefined;
 }
 

@@ -1,12 +1,12 @@
 import { eastAsianWidth } from 'get-east-asian-width';
 
 const NO_WIDTH = /^[\p{M}\p{Cf}\p{Cc}]$/u;
-/** Makes a picture of the letter before it, as in ❤️. */
+/** Variation selector that turns the preceding character into an emoji, as in ❤️. */
 const AS_PICTURE = '\ufe0f';
 
 /**
- * How many columns a text takes on a printer of fixed width: two for wide letters (East Asian Wide and Fullwidth of
- * Unicode's UAX #11) and pictures, none for marks that combine with the letter before.
+ * The number of columns a text takes on a fixed-width printer: two for East Asian Wide and Fullwidth characters
+ * (Unicode UAX #11) and emoji, none for combining marks.
  */
 export function textWidth(text: string): number {
   let width = 0;

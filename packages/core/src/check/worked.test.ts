@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { checkMenu, type Context, type Finding, type Group, type Item, type Menu, quoteLine, type Rule } from '../index.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 
-// Small menus, each with one fault that can be seen by eye.
+// Small menus, each with one obvious fault.
 const at = '2026-05-12T13:00';
 const proved = new Set(['cannot-order', 'cannot-satisfy', 'dead-end', 'never-offered', 'forced', 'price-below-zero', 'sold-out-required', 'rules-disagree', 'rule-never-fires', 'default-breaks-limits']);
 const size = choicesGroup('size', { min: 1, max: 1, choices: [{ id: 's', name: 'Small' }, { id: 'l', name: 'Large' }] });

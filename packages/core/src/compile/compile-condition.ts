@@ -3,10 +3,10 @@ import type { Id } from '../menu/document.ts';
 import { thingOf } from '../menu/paths.ts';
 import type { CompiledCondition } from './compiled.ts';
 
-/** What nobody can have picked: units of it are always 0. */
+/** A group or choice that the item does not offer: it always has 0 units. */
 const NOWHERE = -1;
 
-/** A condition with its references settled; what the item does not offer counts 0 units. */
+/** Resolves the references of a condition to indexes; what the item does not offer counts 0 units. */
 export function compileCondition(
   condition: Condition,
   groupAt: (id: Id) => number | undefined,

@@ -4,7 +4,7 @@ import { attachedLimits, type Offer } from '../menu/offered.ts';
 import { textIn } from '../menu/text.ts';
 import type { CacheDependencies, OfferedChoice, OfferedGroup, Route, Ruled, UsedIngredient } from './compiled.ts';
 
-/** What compiling a group needs to know of its menu. */
+/** What compiling a group needs from its menu. */
 export interface GroupCompiler {
   readonly menu: Menu;
   readonly items: ReadonlyMap<Id, Item>;
@@ -38,7 +38,7 @@ export function compileGroups(
   );
 }
 
-/** The groups that a choice opens; rules, attachments and variants do not reach them. */
+/** The groups that a choice opens; rules, differences and variants don't apply to them. */
 function openedGroups(compiler: GroupCompiler, choice: Choice, groupAt: GroupAt): OfferedGroup[] {
   return (choice.opens ?? []).flatMap((id) => {
     const group = compiler.groups.get(id);
@@ -84,7 +84,7 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
 }
 
 function cacheDependenciesOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): CacheDependencies | undefined {
-  // A percentage depends on the base price, and opened groups have answers of their own.
+  // A percentage depends on the base price, and opened groups have answers of their own, so neither is cached.
   if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
   const acceptance = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
   const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
@@ -100,8 +100,8 @@ function unique(numbers: readonly number[]): number[] {
 function compileChoices(
   compiler: GroupCompiler, group: ChoicesGroup, attachment: Attachment, context: GroupContext,
 ): OfferedChoice[] {
-  const kept = (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id));
-  return kept.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, context));
+  const offered = (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id));
+  return offered.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, context));
 }
 
 function compileChoice(

@@ -8,7 +8,7 @@ import { combinationKey, type CompiledItem, type CompiledMenu, type CompiledRule
 
 const compiledMenus = new WeakMap<Menu, CompiledMenu>();
 
-/** The compiled form of a valid menu, made at the first call and kept as long as the menu is. */
+/** The compiled form of a valid menu, created on first use and memoized for the lifetime of the document. */
 export function compileMenu(menu: Menu): CompiledMenu {
   const known = compiledMenus.get(menu);
   if (known) return known;
@@ -103,7 +103,7 @@ function placesWhere<T>(list: readonly T[], holds: (one: T) => boolean): number[
   return list.flatMap((one, at) => (holds(one) ? [at] : []));
 }
 
-/** Of the effects of a rule, those that an order's own questions know. */
+/** Whether an effect applies to the order's own questions. */
 function reachesOrders(effect: Effect): boolean {
   return 'show' in effect || 'hide' in effect || 'limit' in effect || 'setChoice' in effect || 'route' in effect;
 }
@@ -118,7 +118,7 @@ function tableOf(item: Item, groupIndex: ReadonlyMap<Id, number>): VariantTable 
   };
 }
 
-/** The item's station, else that of its first section that has one, else the first station of the menu. */
+/** The item's station, else the first station among its sections, else the first station of the menu. */
 function homeOf({ menu, stationIndex }: GroupCompiler, item: Item): number {
   const sections = (item.sections ?? []).map((id) => menu.sections.find((section) => section.id === id)?.station);
   const station = item.station ?? sections.find((id) => id !== undefined);

@@ -3,22 +3,22 @@ import type { Amount, Charge, Choice, ChoicePrice, Group, IncludedFirst } from '
 import type { Price } from '../money/money.ts';
 
 /**
- * The compiled form of a menu: indexes, parsed references and each item's offered groups, made once per revision
- * and shared by all quotes. Everything in it is read-only; what differs from quote to quote lives in the quote.
+ * The compiled form of a menu: indexes, parsed references and each item's offered groups, created once per revision and
+ * shared by all quotes. Read-only; everything specific to a quote lives in the quote.
  */
 export interface CompiledMenu {
   readonly menu: Menu;
   readonly firstLocale: string;
   readonly firstList: Id;
-  /** Price lists, with their places. */
+  /** Price lists with their indexes. */
   readonly priceLists: ReadonlyMap<Id, number>;
   readonly locations: ReadonlyMap<Id, Location>;
   readonly dayparts: ReadonlyMap<Id, Daypart>;
   readonly stations: readonly Station[];
   readonly stationIndex: ReadonlyMap<Id, number>;
-  /** The compiled item; undefined when the menu has none of that id. */
+  /** The compiled item; undefined if the menu has none with that id. */
   readonly item: (id: string) => CompiledItem | undefined;
-  /** The order's own questions, as an item of price 0 that no section or rule of items speaks of. */
+  /** The order's own questions, as an item of price 0 that sections and item rules don't apply to. */
   readonly order: CompiledItem;
 }
 
@@ -27,24 +27,24 @@ export interface CompiledItem {
   readonly groups: readonly OfferedGroup[];
   readonly groupIndex: ReadonlyMap<Id, number>;
   readonly rules: readonly CompiledRule[];
-  /** The rules that have a say in the base price, and those that append to the code or tell something. */
+  /** The rules that affect the base price, and those that append to the code or print a message. */
   readonly onBase: readonly number[];
   readonly outspoken: readonly number[];
   readonly cells: VariantTable | undefined;
   readonly home: number;
-  /** The stations that read all its words whatever is picked: home, if it has one; the order's own questions have none. */
+  /** The stations that read all its words: its home station; none for the order's own questions. */
   readonly homes: ReadonlySet<number>;
   readonly ticketName: string;
   readonly uses: readonly UsedIngredient[];
   readonly allergens: readonly string[];
 }
 
-/** A rule that concerns the item, its condition spoken in the item's own group and choice numbers. */
+/** A rule that applies to the item, with its condition in the item's group and choice indexes. */
 export interface CompiledRule {
   readonly id: Id;
   readonly when: CompiledCondition;
   readonly then: readonly Effect[];
-  /** What it appends to the code, and what it tells in the first locale. */
+  /** The codes it appends, and the messages it tells in the first locale. */
   readonly codes: readonly string[];
   readonly tells: readonly string[];
 }
@@ -56,14 +56,14 @@ export type CompiledCondition =
   | { readonly kind: 'quantity'; readonly atLeast: number; readonly atMost: number }
   | CircumstanceTest;
 
-/** Whether an order comes in a certain way: by a channel, in a daypart, from a kind of guest. */
+/** Tests one circumstance of an order: channel, daypart, guest and so on. */
 export interface CircumstanceTest {
   readonly kind: 'circumstance';
   readonly of: 'channel' | 'service' | 'location' | 'daypart' | 'priceList' | 'guest';
   readonly is: string;
 }
 
-/** A group as an item offers it, or as a choice opens it. */
+/** A group offered by an item, or opened by a choice. */
 export interface OfferedGroup {
   readonly index: number;
   readonly id: Id;
@@ -78,13 +78,13 @@ export interface OfferedGroup {
   readonly choiceIndex: ReadonlyMap<Id, number>;
   readonly amounts: ReadonlyMap<Id, Amount>;
   readonly priceList: Id | undefined;
-  /** Whether it is one of the groups that the item's variants are made of. */
+  /** Whether it is part of the item's variants table. */
   readonly by: boolean;
   /** Whether one of its choices sets or multiplies the base price. */
   readonly setsBase: boolean;
   /** Whether one of its choices opens other groups. */
   readonly opens: boolean;
-  /** Undefined where too much decides over its answers for them to be kept. */
+  /** Undefined if its answers depend on too much to be cached. */
   readonly cacheDependencies: CacheDependencies | undefined;
   readonly ruled: Ruled;
   readonly limits: readonly { readonly rule: number; readonly limit: Extract<Effect, { limit: unknown }>['limit'] }[];
@@ -93,18 +93,18 @@ export interface OfferedGroup {
 
 /** What a group's cached answers depend on besides its own picks and the price list. */
 export interface CacheDependencies {
-  /** The rules that decide which picks are accepted. */
+  /** The rules that affect which picks are accepted. */
   readonly acceptance: readonly number[];
-  /** The rules that decide about limits, prices and stations. */
+  /** The rules that affect limits, prices and stations. */
   readonly effects: readonly number[];
   /** The groups whose first accepted choice sets a price. */
   readonly pricedBy: readonly number[];
-  /** The most units of a valid pick, and the radix in which a valid pick is one digit. */
+  /** The maximum units of a valid pick, and the radix in which a valid pick is one digit. */
   readonly mostUnits: number;
   readonly radix: number;
 }
 
-/** The rules, by their place among the item's rules, that show or hide something. */
+/** Indexes of the item's rules that show or hide something. */
 export interface Ruled {
   readonly show: readonly number[];
   readonly hide: readonly number[];
@@ -127,7 +127,7 @@ export interface OfferedChoice {
   readonly setsBase: boolean;
   readonly attachedPrice: Price | undefined;
   readonly setBy: readonly { readonly rule: number; readonly add: Price }[];
-  /** Where the `by` price looks, as an offered group of the item; undefined when the item does not offer it. */
+  /** The group that the `by` price refers to, as an index; undefined if the item does not offer it. */
   readonly byGroup: number | undefined;
   readonly ruled: Ruled;
   readonly routes: readonly Route[];
@@ -136,7 +136,7 @@ export interface OfferedChoice {
   readonly calories: number;
   readonly uses: readonly UsedIngredient[];
   readonly allergens: readonly string[];
-  /** `group/choice`, as `out` names it. */
+  /** `group/choice`, as in `out`. */
   readonly path: string;
   readonly opens: readonly OfferedGroup[];
 }

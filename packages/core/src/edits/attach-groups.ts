@@ -4,7 +4,7 @@ import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Attachment, Group } from '../menu/group-schema.ts';
 import { indexOffers, offersOf } from '../menu/offered.ts';
 
-/** Which dishes: by themselves, by section, by tag; all of them but the excepted ones. */
+/** Selects dishes by id, section or tag, minus the exceptions. */
 export interface DishChoice {
   readonly items?: readonly Id[];
   readonly sections?: readonly Id[];
@@ -12,10 +12,10 @@ export interface DishChoice {
   readonly except?: readonly Id[];
 }
 
-/** Shared: a change to the group reaches the dish. Own: the dish gets a copy that nobody else asks. */
+/** `shared`: later changes to the group reach the dish. `own`: the dish gets its own copy. */
 export type AttachAs = 'shared' | 'own';
 
-/** The dishes that a choice of dishes means, in document order. */
+/** Resolves a selection to dishes, in document order. */
 export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [], except = [] }: DishChoice): Item[] {
   return menu.items.filter((item) => {
     if (except.includes(item.id)) return false;
@@ -23,13 +23,13 @@ export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [],
   });
 }
 
-/** Hangs groups on dishes, after what they ask already; a dish that asks one of them already is left as it is. */
+/** Appends groups to dishes. A dish that already has one of the groups keeps its attachment. */
 export function attachGroups(menu: Menu, groups: readonly Id[], dishes: readonly Item[], as: AttachAs): Edit[] {
   const attachments = groups.map((group) => ({ group }));
-  return new Hanger(menu, as).editsFor(dishes, (item) => ({ kept: item.groups ?? [], added: attachments }));
+  return new AttachmentEdits(menu, as).editsFor(dishes, (item) => ({ current: item.groups ?? [], added: attachments }));
 }
 
-/** Groups to be hung: on which dishes and how; `later` are sections and tags by which they are asked from now on instead. */
+/** Groups to attach. `later`: attach by section or tag instead, so that new dishes get them too. */
 export interface AttachRequest {
   readonly groups: readonly Id[];
   readonly dishes: readonly Id[];
@@ -42,14 +42,14 @@ export function attachEdits(menu: Menu, { groups, dishes, as, later }: AttachReq
   return menu.groups.filter(({ id }) => groups.includes(id)).map((group) => ({ type: 'put', kind: 'groups', thing: attachBySection(group, later) }));
 }
 
-/** Copies the questions of one dish, with its differences, to others: added to what they ask, or in its place. */
+/** Copies the groups of one dish, with its differences, to other dishes: in addition to theirs, or replacing them. */
 export function copyQuestions(menu: Menu, from: Item, to: readonly Item[], mode: 'add' | 'replace', as: AttachAs): Edit[] {
   const questions = from.groups ?? [];
   const targets = to.filter(({ id }) => id !== from.id);
-  return new Hanger(menu, as).editsFor(targets, (item) => ({ kept: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
+  return new AttachmentEdits(menu, as).editsFor(targets, (item) => ({ current: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
 }
 
-/** Hangs by section or tag, so that dishes that come later ask the group too. */
+/** Attaches the group by section or tag, so that dishes added later get it too. */
 export function attachBySection(group: Group, { sections = [], tags = [], except = [] }: DishChoice): Group {
   const joined = (old: readonly string[] | undefined, more: readonly string[]) => [...new Set([...(old ?? []), ...more])];
   const { attachTo } = group;
@@ -61,7 +61,7 @@ export function attachBySection(group: Group, { sections = [], tags = [], except
 
 /** Gives a dish its own copy of a group that it shares; its differences become the copy's own values. */
 export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
-  const attaching = new Hanger(menu, 'own');
+  const attaching = new AttachmentEdits(menu, 'own');
   const copy = attaching.copyFor(item, group);
   if (!copy) return [];
   const swap = (id: Id) => (id === group ? copy : id);
@@ -74,7 +74,7 @@ export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
   return [...attaching.edits, ...exceptFrom(menu, item, group), { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } }];
 }
 
-/** A group that came by section or tag no longer comes to this dish. */
+/** Excludes a dish from a group that it has by section or tag. */
 export function exceptFrom(menu: Menu, item: Item, id: Id): Edit[] {
   const group = menu.groups.find((it) => it.id === id);
   if (!group?.attachTo) return [];
@@ -82,7 +82,7 @@ export function exceptFrom(menu: Menu, item: Item, id: Id): Edit[] {
   return brought ? [{ type: 'put', kind: 'groups', thing: attachBySection(group, { except: [item.id] }) }] : [];
 }
 
-class Hanger {
+class AttachmentEdits {
   readonly edits: Edit[] = [];
   readonly #menu: Menu;
   readonly #as: AttachAs;
@@ -94,18 +94,18 @@ class Hanger {
     this.#taken = new Set(menu.groups.map(({ id }) => id));
   }
 
-  editsFor(dishes: readonly Item[], plan: (item: Item) => { kept: readonly Attachment[]; added: readonly Attachment[] }): Edit[] {
+  editsFor(dishes: readonly Item[], plan: (item: Item) => { current: readonly Attachment[]; added: readonly Attachment[] }): Edit[] {
     for (const item of dishes) {
-      const { kept, added } = plan(item);
-      const asked = new Set(kept.map(({ group }) => group));
-      const fresh = added.filter(({ group }) => !asked.has(group)).flatMap((it) => this.#hung(item, it));
-      if (fresh.length === 0 && kept === item.groups) continue;
-      this.edits.push({ type: 'put', kind: 'items', thing: { ...item, groups: [...kept, ...fresh] } });
+      const { current, added } = plan(item);
+      const attached = new Set(current.map(({ group }) => group));
+      const fresh = added.filter(({ group }) => !attached.has(group)).flatMap((it) => this.#attachmentsTo(item, it));
+      if (fresh.length === 0 && current === item.groups) continue;
+      this.edits.push({ type: 'put', kind: 'items', thing: { ...item, groups: [...current, ...fresh] } });
     }
     return this.edits;
   }
 
-  /** The id of a copy of the group for one dish, which is among the edits; undefined when there is no such group. */
+  /** Adds a copy of the group for one dish to the edits and returns its id; undefined if there is no such group. */
   copyFor(item: Item, id: Id): Id | undefined {
     const group = this.#menu.groups.find((it) => it.id === id);
     if (!group) return undefined;
@@ -117,7 +117,7 @@ class Hanger {
     return copy;
   }
 
-  #hung(item: Item, attachment: Attachment): Attachment[] {
+  #attachmentsTo(item: Item, attachment: Attachment): Attachment[] {
     if (this.#as === 'shared') return [attachment];
     const copy = this.copyFor(item, attachment.group);
     return copy === undefined ? [] : [{ ...attachment, group: copy }];

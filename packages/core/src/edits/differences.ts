@@ -38,7 +38,7 @@ function ofChoice(choice: Choice, { only, defaults, prices }: Attachment): Diffe
   return found;
 }
 
-/** The attachment without one of its differences: there the shared value holds again. */
+/** The attachment without one of its differences, so that the shared value applies again. */
 export function withoutDifference(group: Group, attachment: Attachment, difference: Difference): Attachment {
   switch (difference.field) {
     case 'left-out': return withChoiceOffered(group, attachment, difference.choice, true);
@@ -48,7 +48,7 @@ export function withoutDifference(group: Group, attachment: Attachment, differen
   }
 }
 
-/** Sets a limit, or drops the difference where it is what the shared group says. */
+/** Sets a limit, or drops the difference if it equals the shared group's limit. */
 export function withLimits(group: ChoicesGroup, attachment: Attachment, limits: { min: number; max: number | null; included: number }): Attachment {
   const { min: _min, max: _max, included: _included, ...rest } = attachment;
   return {
@@ -59,7 +59,7 @@ export function withLimits(group: ChoicesGroup, attachment: Attachment, limits: 
   };
 }
 
-/** Offers a choice of the group on this dish, or leaves it out there. */
+/** Offers a choice of the group on this dish, or leaves it out. */
 export function withChoiceOffered(group: Group, attachment: Attachment, choice: Id, offered: boolean): Attachment {
   const all = group.kind === 'choices' ? (group.choices ?? []).map(({ id }) => id) : [];
   const now = attachment.only ?? all;
@@ -67,7 +67,7 @@ export function withChoiceOffered(group: Group, attachment: Attachment, choice: 
   return only.length === all.length ? without(attachment, 'only') : { ...attachment, only };
 }
 
-/** Sets how many of a choice are ticked beforehand on this dish. */
+/** Sets how many units of a choice are preselected on this dish. */
 export function withDefault(group: Group, attachment: Attachment, choice: Id, count: number): Attachment {
   const choices = group.kind === 'choices' ? (group.choices ?? []) : [];
   const counts = choices.map(({ id, default: shared = 0 }) => {
@@ -78,7 +78,7 @@ export function withDefault(group: Group, attachment: Attachment, choice: Id, co
   return { ...attachment, defaults: Object.fromEntries(counts.filter(({ here }) => here > 0).map(({ id, here }) => [id, here])) };
 }
 
-/** Sets what a choice adds on this dish; undefined lets the shared price hold. */
+/** Sets what a choice adds on this dish; undefined applies the shared price. */
 export function withPrice(attachment: Attachment, choice: Id, price: Price | undefined): Attachment {
   const { [choice]: _, ...others } = attachment.prices ?? {};
   const prices = price === undefined ? others : { ...others, [choice]: price };
@@ -86,9 +86,9 @@ export function withPrice(attachment: Attachment, choice: Id, price: Price | und
 }
 
 /**
- * What a change to a shared group comes to when only one dish is to have it: the attachment that makes the dish see
- * the changed group while the shared one stays. Undefined where a difference can't say it (an answer was renamed or
- * added, a kind of price changed): then the dish needs a copy of its own.
+ * Expresses a change to a shared group as a difference of one dish: an attachment with which the dish sees the changed
+ * group while the shared group stays. Undefined if a difference can't express it (a choice was renamed or added, a
+ * price changed its kind): then the dish needs its own copy.
  */
 export function asDifference(before: Group, after: Group, attachment: Attachment): Attachment | undefined {
   if (before.kind !== 'choices' || after.kind !== 'choices') return undefined;
@@ -117,7 +117,7 @@ export function asDifference(before: Group, after: Group, attachment: Attachment
   return left.size === 0 ? changed : undefined;
 }
 
-/** What a choice adds, where it adds anything at all or nothing. */
+/** The amount that a choice adds, 0 if it has no price; undefined for other kinds of price. */
 export function addOf({ price }: Choice): Price | undefined {
   if (!price) return 0;
   return 'add' in price ? price.add : undefined;

@@ -2,7 +2,7 @@ import type { Edit } from '../change/edit.ts';
 import type { Id, Menu, Rule } from '../menu/document.ts';
 import { ALWAYS } from './references.ts';
 
-/** The house rule that hides choices on purpose: its condition always holds. */
+/** The house rule that hides choices; its condition is always true. */
 const HIDDEN_CHOICES = 'hidden-choices';
 
 /** Whether a choice is hidden without being deleted. */
@@ -10,7 +10,7 @@ export function isHiddenChoice(menu: Menu, group: Id, choice: Id): boolean {
   return ruleOf(menu)?.then.some((effect) => 'hide' in effect && effect.hide === `${group}/${choice}`) ?? false;
 }
 
-/** Hides choices of a group wherever a dish has the group itself, or shows them again; nothing of them is lost. */
+/** Hides choices of a group on every dish that attaches it, or shows them again; nothing of them is lost. */
 export function hideChoices(menu: Menu, group: Id, choices: readonly Id[], hidden: boolean): Edit[] {
   const rule = ruleOf(menu);
   const paths = choices.map((choice) => `${group}/${choice}`);

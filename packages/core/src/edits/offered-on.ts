@@ -2,18 +2,18 @@ import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { indexOffers, type OfferIndex, offersOf } from '../menu/offered.ts';
 
-interface Asked {
+interface OfferedGroups {
   readonly signature: string;
   readonly groups: readonly Id[];
 }
 
-/** What was last found for a dish; it holds as long as the dish and what groups say of sections and tags do. */
-const known = new WeakMap<Item, Asked>();
+/** Memoized groups of a dish; valid while the dish and the groups' sections and tags are unchanged. */
+const known = new WeakMap<Item, OfferedGroups>();
 const indexes = new WeakMap<Menu, ReadonlyMap<Id, readonly Id[]>>();
 
 /**
- * The dishes that ask each group, in document order: by attachment, section or tag, or because one of their answers
- * opens it. Cheap after a small change: dishes that did not change are not looked at again.
+ * The dishes that offer each group, in document order: by attachment, section or tag, or opened by one of their
+ * choices. Fast after a small change, since only changed dishes are examined again.
  */
 export function offeredOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   const index = indexes.get(menu);
@@ -25,40 +25,40 @@ export function offeredOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
 
 interface Index {
   readonly signature: string;
-  readonly asked: readonly (readonly [dish: Id, groups: readonly Id[]])[];
+  readonly offered: readonly (readonly [dish: Id, groups: readonly Id[]])[];
   readonly dishes: ReadonlyMap<Id, readonly Id[]>;
 }
 
-/** The index that was made last: most changes leave what dishes ask as it was. */
+/** The previous index: most changes don't alter which dish offers what. */
 let last: Index | undefined;
 
 function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   const signature = JSON.stringify(menu.groups.flatMap((group) => (group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [])));
   let offers: OfferIndex | undefined;
-  const asked = menu.items.map((item): readonly [Id, readonly Id[]] => {
+  const offered = menu.items.map((item): readonly [Id, readonly Id[]] => {
     const before = known.get(item);
     if (before?.signature === signature) return [item.id, before.groups];
     const groups = groupsOf((offers ??= indexOffers(menu)), item);
     known.set(item, { signature, groups });
     return [item.id, groups];
   });
-  if (last?.signature === signature && isSame(last.asked, asked)) return last.dishes;
+  if (last?.signature === signature && isSame(last.offered, offered)) return last.dishes;
   const dishes = new Map<Id, Id[]>();
-  for (const [dish, groups] of asked) {
+  for (const [dish, groups] of offered) {
     for (const group of groups) {
       const list = dishes.get(group);
       if (list) list.push(dish);
       else dishes.set(group, [dish]);
     }
   }
-  last = { signature, asked, dishes };
+  last = { signature, offered, dishes };
   return dishes;
 }
 
-function isSame(before: Index['asked'], now: Index['asked']): boolean {
+function isSame(before: Index['offered'], now: Index['offered']): boolean {
   return before.length === now.length && now.every(([dish, groups], i) => {
-    const [other, asked = []] = before[i] ?? [];
-    return other === dish && (asked === groups || (asked.length === groups.length && groups.every((group, j) => group === asked[j])));
+    const [other, offered = []] = before[i] ?? [];
+    return other === dish && (offered === groups || (offered.length === groups.length && groups.every((group, j) => group === offered[j])));
   });
 }
 
@@ -71,12 +71,12 @@ function opensAny(group: Group): boolean {
 }
 
 function groupsOf(offers: OfferIndex, item: Item): readonly Id[] {
-  const asked = new Set<Id>();
+  const offered = new Set<Id>();
   const ask = (group: Group | undefined) => {
-    if (!group || asked.has(group.id)) return;
-    asked.add(group.id);
+    if (!group || offered.has(group.id)) return;
+    offered.add(group.id);
     for (const id of opened(group)) ask(offers.groups.get(id));
   };
   for (const { group } of offersOf(offers, item)) ask(group);
-  return [...asked];
+  return [...offered];
 }

@@ -5,8 +5,8 @@ import { asDifference } from './differences.ts';
 import { takeOwnCopy } from './attach-groups.ts';
 
 /**
- * What a change of shared groups comes to when only one dish is to have it: a difference of that dish where one can
- * say it, else a copy of its own. `before` is the menu without the change; the edits are made on it.
+ * Expresses a change of shared groups for one dish only: as a difference if possible, else as a copy of the group. The
+ * edits apply to `before`, the menu without the change.
  */
 export function onlyHere(before: Menu, changed: readonly Group[], dish: Id): Edit[] {
   const edits: Edit[] = [];
@@ -30,7 +30,7 @@ export function onlyHere(before: Menu, changed: readonly Group[], dish: Id): Edi
   return edits;
 }
 
-/** The copy takes what the changed group says; its id and name stay its own. */
+/** The copy takes the content of the changed group, with its own id and name. */
 function withContent(edit: Edit, after: Group): Edit {
   if (edit.type !== 'put' || edit.kind !== 'groups' || !('id' in edit.thing) || edit.thing.id === after.id) return edit;
   const { attachTo: _, ...content } = after;

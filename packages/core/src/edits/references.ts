@@ -4,34 +4,34 @@ import type { Attachment, Choice, Group } from '../menu/group-schema.ts';
 import { thingOf } from '../menu/paths.ts';
 import type { Kind } from '../menu/scope.ts';
 
-/** Something of a menu that other things speak of. */
+/** An object of the menu that others may refer to. */
 export type Target =
   | { readonly kind: Kind | 'pictures'; readonly id: Id }
   | { readonly kind: 'choices'; readonly group: Id; readonly id: Id };
 
-/** In what way a thing is spoken of. */
+/** How one object refers to another. */
 export type Role =
-  | 'asked' | 'asked-by-section' | 'opened' | 'made-at' | 'read-at' | 'backup' | 'in-section' | 'on-sale-in' | 'uses' | 'shows-picture'
+  | 'attached' | 'attached-by-section' | 'opened' | 'made-at' | 'read-at' | 'backup' | 'in-section' | 'on-sale-in' | 'uses' | 'shows-picture'
   | 'differs' | 'variants' | 'priced-by' | 'stands-for' | 'excepted' | 'rule' | 'price-list' | 'location-list';
 
 export interface Reference {
   readonly target: Target;
   readonly role: Role;
-  /** The choice, of the thing that speaks, whose word it is. */
+  /** The choice of the referring group that contains the reference. */
   readonly choice?: Id;
 }
 
-/** Told of every reference; answering false takes it out. */
+/** Called for every reference; returns false to remove it. */
 export type Keep = (reference: Reference) => boolean;
 
-/** A condition that always holds. */
+/** A condition that is always true. */
 export const ALWAYS: Condition = { quantity: { atLeast: 0 } };
 
 type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
 
 /**
- * A thing with only the references that are kept: the same object where nothing was taken out, undefined where the
- * thing has no meaning without what was taken out (a rule that can never hold any more, or concerns nothing).
+ * Returns the object without the references that `keep` rejects: the same object if none was removed, undefined if it
+ * means nothing without them (a rule that can never be true, or has no effects left).
  */
 export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep: Keep): ThingOf[K] | undefined {
   switch (kind) {
@@ -46,12 +46,12 @@ export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep:
 }
 
 /**
- * The attachments that are kept, without the references that are not. An attachment that loses the last of the choices
- * it offers goes: without `only` it would offer all the others. Emptied defaults stay, as they replace the group's own.
+ * Returns the attachments without the references that `keep` rejects. An attachment that loses its last `only` choice is
+ * removed, since without `only` it would offer all the others. Empty `defaults` stay: they replace the group's own.
  */
 export function keepInAttachments(attachments: readonly Attachment[], keep: Keep): Attachment[] {
   return attachments.flatMap((attachment) => {
-    if (!keep({ target: { kind: 'groups', id: attachment.group }, role: 'asked' })) return [];
+    if (!keep({ target: { kind: 'groups', id: attachment.group }, role: 'attached' })) return [];
     const choice = (id: Id) => keep({ target: { kind: 'choices', group: attachment.group, id }, role: 'differs' });
     const only = attachment.only && filtered(attachment.only, choice);
     if (attachment.only && attachment.only.length > 0 && !only) return [];
@@ -66,7 +66,7 @@ export function keepInAttachments(attachments: readonly Attachment[], keep: Keep
 
 type Mappers<T> = { readonly [K in keyof T]?: (value: NonNullable<T[K]>) => unknown };
 
-/** The thing with some of its fields mapped, where they are there; a field that becomes undefined is left out. */
+/** Maps some fields of an object if present; a field mapped to undefined is removed. */
 function withFields<T extends object>(thing: T, mappers: Mappers<T>): T {
   let changed = thing;
   for (const field of Object.keys(mappers) as (keyof T)[]) {
@@ -84,28 +84,28 @@ function one(kind: Kind | 'pictures', role: Role, keep: Keep, choice?: Id): (id:
   return (id) => (keep({ target: { kind, id }, role, ...(choice !== undefined && { choice }) }) ? id : undefined);
 }
 
-/** The same list where everything is kept; undefined where nothing is left. */
-function filtered<T>(list: readonly T[], keeps: (one: T) => boolean): readonly T[] | undefined {
-  const kept = list.filter(keeps);
-  if (kept.length === list.length) return list;
-  return kept.length > 0 ? kept : undefined;
+/** Filters a list: the same list if everything stays, undefined if nothing does. */
+function filtered<T>(list: readonly T[], isKept: (one: T) => boolean): readonly T[] | undefined {
+  const remaining = list.filter(isKept);
+  if (remaining.length === list.length) return list;
+  return remaining.length > 0 ? remaining : undefined;
 }
 
-function filteredKeys<V>(map: Readonly<Record<Id, V>>, keeps: (id: Id) => boolean): Readonly<Record<Id, V>> | undefined {
+function filteredKeys<V>(map: Readonly<Record<Id, V>>, isKept: (id: Id) => boolean): Readonly<Record<Id, V>> | undefined {
   const keys = Object.keys(map);
-  const kept = keys.filter(keeps);
-  if (kept.length === keys.length) return map;
-  return kept.length > 0 ? Object.fromEntries(kept.map((id) => [id, map[id] as V])) : undefined;
+  const remaining = keys.filter(isKept);
+  if (remaining.length === keys.length) return map;
+  return remaining.length > 0 ? Object.fromEntries(remaining.map((id) => [id, map[id] as V])) : undefined;
 }
 
 function list(kind: Kind, role: Role, keep: Keep, choice?: Id): (ids: readonly Id[]) => readonly Id[] | undefined {
-  const keeps = one(kind, role, keep, choice);
-  return (ids) => filtered(ids, (id) => keeps(id) !== undefined);
+  const isKept = one(kind, role, keep, choice);
+  return (ids) => filtered(ids, (id) => isKept(id) !== undefined);
 }
 
 function uses(keep: Keep, choice?: Id) {
-  const keeps = one('ingredients', 'uses', keep, choice);
-  return (of: NonNullable<Item['uses']>) => filtered(of, ({ ingredient }) => keeps(ingredient) !== undefined);
+  const isKept = one('ingredients', 'uses', keep, choice);
+  return (of: NonNullable<Item['uses']>) => filtered(of, ({ ingredient }) => isKept(ingredient) !== undefined);
 }
 
 function mapped<T>(of: readonly T[], map: (one: T) => T | undefined): readonly T[] {
@@ -121,14 +121,14 @@ function ofItem(item: Item, keep: Keep): Item {
     image: one('pictures', 'shows-picture', keep),
     uses: uses(keep),
     groups: (of) => {
-      const kept = keepInAttachments(of, keep);
-      return kept.length === of.length && kept.every((it, i) => it === of[i]) ? of : kept;
+      const remaining = keepInAttachments(of, keep);
+      return remaining.length === of.length && remaining.every((it, i) => it === of[i]) ? of : remaining;
     },
     variants: (table) => {
       if (table.by.some((id) => !keep({ target: { kind: 'groups', id }, role: 'variants' }))) return undefined;
-      const keeps = (pick: Readonly<Record<Id, Id>>) =>
+      const isKept = (pick: Readonly<Record<Id, Id>>) =>
         Object.entries(pick).every(([group, id]) => keep({ target: { kind: 'choices', group, id }, role: 'variants' }));
-      const cells = mapped(table.cells, (cell) => (keeps(cell.pick) ? withFields(cell, { image: one('pictures', 'shows-picture', keep) }) : undefined));
+      const cells = mapped(table.cells, (cell) => (isKept(cell.pick) ? withFields(cell, { image: one('pictures', 'shows-picture', keep) }) : undefined));
       return cells === table.cells ? table : { ...table, cells };
     },
   });
@@ -136,7 +136,7 @@ function ofItem(item: Item, keep: Keep): Item {
 
 function ofGroup(group: Group, keep: Keep): Group {
   const attached = withFields(group, {
-    attachTo: (to) => withFields(to, { sections: list('sections', 'asked-by-section', keep), except: list('items', 'excepted', keep) }),
+    attachTo: (to) => withFields(to, { sections: list('sections', 'attached-by-section', keep), except: list('items', 'excepted', keep) }),
   });
   if (attached.kind === 'note') {
     return withFields(attached, { note: (note) => withFields(note, { stations: list('stations', 'read-at', keep) }) });
@@ -155,9 +155,9 @@ function ofChoice(choice: Choice, keep: Keep): Choice {
     price: (price) => {
       if (!('add' in price) || !price.by) return price;
       const { by, ...rest } = price;
-      const keeps = (target: Target) => keep({ target, role: 'priced-by', choice: choice.id });
-      if (!keeps({ kind: 'groups', id: by.group })) return rest;
-      const prices = filteredKeys(by.prices, (id) => keeps({ kind: 'choices', group: by.group, id }));
+      const isKept = (target: Target) => keep({ target, role: 'priced-by', choice: choice.id });
+      if (!isKept({ kind: 'groups', id: by.group })) return rest;
+      const prices = filteredKeys(by.prices, (id) => isKept({ kind: 'choices', group: by.group, id }));
       if (prices === by.prices) return price;
       return prices ? { ...price, by: { ...by, prices } } : rest;
     },
@@ -175,14 +175,15 @@ function ofRule(rule: Rule, keep: Keep): Rule | undefined {
   return then === rule.then ? changed : { ...changed, then: [...then] };
 }
 
-/** Asks about every target, also after one that is not kept. */
+/** Calls `looks` for every target, even after one was rejected: callers collect them. */
 function everyKept(targets: readonly Target[], looks: (target: Target) => boolean): boolean {
   return targets.map(looks).every(Boolean);
 }
 
 /**
- * A condition without the tests of what is not kept. What is gone is never picked and never the circumstance, so such a
- * test has a fixed answer; true or false where the whole condition has one. The same object where all is kept.
+ * Returns the condition without tests of removed objects. A removed choice is never picked and a removed price list never
+ * applies, so such a test is constant; returns true or false if the whole condition becomes constant. Unchanged conditions
+ * are returned as the same object.
  */
 function keepInCondition(condition: Condition, looks: (target: Target) => boolean): Condition | boolean {
   if ('all' in condition) return joinConditions(condition, condition.all, looks, true, (all) => ({ all }));
@@ -196,13 +197,16 @@ function keepInCondition(condition: Condition, looks: (target: Target) => boolea
   return 'units' in condition && (condition.units.atLeast ?? 0) <= 0;
 }
 
-/** `all` (neutral true) or `any` (neutral false): neutral parts fall away, one of the other value decides. */
+/**
+ * Joins `all` (neutral true) or `any` (neutral false): neutral parts are dropped, and a part of the other value
+ * decides.
+ */
 function joinConditions(
   whole: Condition, parts: readonly Condition[], looks: (target: Target) => boolean, neutral: boolean, join: (parts: Condition[]) => Condition,
 ): Condition | boolean {
-  const kept = parts.map((part) => keepInCondition(part, looks));
-  if (kept.includes(!neutral)) return !neutral;
-  const left = kept.filter((part) => typeof part !== 'boolean');
+  const remaining = parts.map((part) => keepInCondition(part, looks));
+  if (remaining.includes(!neutral)) return !neutral;
+  const left = remaining.filter((part) => typeof part !== 'boolean');
   if (left.length === 0) return neutral;
   return left.length === parts.length && left.every((part, i) => part === parts[i]) ? whole : join(left);
 }

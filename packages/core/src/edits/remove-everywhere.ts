@@ -8,12 +8,15 @@ import { exceptFrom } from './attach-groups.ts';
 import { keepInAttachments, keepReferences, type Reference, type Target } from './references.ts';
 import { keyOf } from './where-used.ts';
 
-/** Something that would be sold where it is not now: a dish whose last hours go, or what only a lost rule shows. */
+/**
+ * Something that would be sold more widely than now: a dish that loses its last daypart, or something only a removed
+ * rule shows.
+ */
 export type Widening =
   | { readonly kind: 'sold-all-day'; readonly item: Id }
   | { readonly kind: 'always-shown'; readonly rule: Id; readonly path: string };
 
-/** A group that a dish (undefined: the order itself) no longer asks, because none of the choices it offered there is left. */
+/** A group that a dish (undefined: the order) loses because none of the choices it offers there is left. */
 export interface Detached {
   readonly item: Id | undefined;
   readonly group: Id;
@@ -24,9 +27,8 @@ export type Removal =
   | { readonly allowed: false; readonly widened: readonly Widening[] };
 
 /**
- * The change that removes something and every reference to it: rules that could never hold without it go, a group of
- * whose choices nothing is left at a dish is taken off that dish. Refused where something would be sold more widely
- * than before.
+ * Removes something and every reference to it: rules that could never be true without it are removed, and a group
+ * without choices left is detached from its dish. Refused if something would be sold more widely than before.
  */
 export function removeEverywhere(menu: Menu, removed: Target): Removal {
   const keep = ({ target }: Reference) => !isAbout(target, removed);
@@ -36,20 +38,20 @@ export function removeEverywhere(menu: Menu, removed: Target): Removal {
   for (const kind of KINDS) {
     for (const thing of menu[kind] ?? []) {
       if (removed.kind === kind && thing.id === removed.id) continue;
-      const kept = keepReferences(kind, thing as never, keep);
+      const remaining = keepReferences(kind, thing as never, keep);
       if (kind === 'items') {
-        if (losesHours(thing as Item, kept as Item | undefined)) widened.push({ kind: 'sold-all-day', item: thing.id });
-        detached.push(...detachedFrom(thing.id, (thing as Item).groups, (kept as Item | undefined)?.groups, removed));
+        if (losesHours(thing as Item, remaining as Item | undefined)) widened.push({ kind: 'sold-all-day', item: thing.id });
+        detached.push(...detachedFrom(thing.id, (thing as Item).groups, (remaining as Item | undefined)?.groups, removed));
       }
-      if (kept === undefined) edits.push({ type: 'remove', kind, id: thing.id });
-      else if (kept !== thing || isOwner(kind, thing.id, removed)) edits.push({ type: 'put', kind, thing: withoutOwnChoice(kept, removed) });
+      if (remaining === undefined) edits.push({ type: 'remove', kind, id: thing.id });
+      else if (remaining !== thing || isOwner(kind, thing.id, removed)) edits.push({ type: 'put', kind, thing: withoutOwnChoice(remaining, removed) });
     }
   }
   const order = menu.orderGroups;
-  const kept = order && keepInAttachments(order, keep);
-  if (order && kept && (kept.length !== order.length || kept.some((it, i) => it !== order[i]))) {
-    edits.push({ type: 'put', kind: 'settings', thing: { ...settingsOf(menu), orderGroups: kept } });
-    detached.push(...detachedFrom(undefined, order, kept, removed));
+  const remaining = order && keepInAttachments(order, keep);
+  if (order && remaining && (remaining.length !== order.length || remaining.some((it, i) => it !== order[i]))) {
+    edits.push({ type: 'put', kind: 'settings', thing: { ...settingsOf(menu), orderGroups: remaining } });
+    detached.push(...detachedFrom(undefined, order, remaining, removed));
   }
   if (removed.kind !== 'choices' && removed.kind !== 'pictures') edits.push({ type: 'remove', kind: removed.kind, id: removed.id });
   widened.push(...alwaysShown(menu, edits, removed));
@@ -66,8 +68,8 @@ function isOwner(kind: string, id: Id, removed: Target): boolean {
   return removed.kind === 'choices' && kind === 'groups' && id === removed.group;
 }
 
-function losesHours(item: Item, kept: Item | undefined): boolean {
-  return (item.dayparts?.length ?? 0) > 0 && kept !== undefined && kept.dayparts === undefined;
+function losesHours(item: Item, remaining: Item | undefined): boolean {
+  return (item.dayparts?.length ?? 0) > 0 && remaining !== undefined && remaining.dayparts === undefined;
 }
 
 function detachedFrom(item: Id | undefined, before: readonly Attachment[] = [], after: readonly Attachment[] = [], removed: Target): Detached[] {
@@ -75,7 +77,7 @@ function detachedFrom(item: Id | undefined, before: readonly Attachment[] = [], 
   return before.filter(({ group }) => !left.has(group) && !(removed.kind === 'groups' && removed.id === group)).map(({ group }) => ({ item, group }));
 }
 
-/** A group that is detached must not come back to the dish by its section or tags. */
+/** A detached group must not return to the dish by section or tag. */
 function exceptions(menu: Menu, detached: readonly Detached[]): Edit[] {
   let now = menu;
   return detached.flatMap(({ item: id, group }) => {
@@ -87,8 +89,8 @@ function exceptions(menu: Menu, detached: readonly Detached[]): Edit[] {
 }
 
 /**
- * What a removed rule shows is hidden until the rule holds; without the rule it would be offered always. Rules that
- * concerned nothing but a removed dish or section, and things that another rule for all dishes shows too, are no matter.
+ * Something that a rule shows is hidden until the rule is true; without the rule it would always be offered. Ignores
+ * rules that concerned only a removed dish or section, and what another rule for all dishes shows too.
  */
 function alwaysShown(menu: Menu, edits: readonly Edit[], removed: Target): Widening[] {
   const gone = new Set(edits.flatMap((edit) => (edit.type === 'remove' && edit.kind === 'rules' ? [edit.id] : [])));

@@ -2,7 +2,9 @@ import type { Id, Menu } from '../menu/document.ts';
 import { type Kind, KINDS } from '../menu/scope.ts';
 import { keepInAttachments, keepReferences, type Reference, type Role, type Target } from './references.ts';
 
-/** A place that speaks of something: a thing of the menu, perhaps one of its choices, or the order's own questions. */
+/**
+ * A place that refers to something: an object of the menu, perhaps one of its choices, or the order's own questions.
+ */
 export interface UsePlace {
   readonly kind: Kind | 'order';
   readonly id: Id;
@@ -10,7 +12,7 @@ export interface UsePlace {
   readonly role: Role;
 }
 
-/** Every place of a menu that speaks of something, each once, in document order. */
+/** Every place of a menu that refers to something, each once, in document order. */
 export function usesOf(menu: Menu, target: Target): UsePlace[] {
   return indexOf(menu).get(keyOf(target)) ?? [];
 }

@@ -2,11 +2,11 @@ import type { ChoicePrice } from '../menu/group-schema.ts';
 import type { Price } from '../money/money.ts';
 
 /**
- * Prices as people type them: `1.75`, `1,75`, `+2`, `-0.50`, `-10%`; per price list with slashes, in the lists'
- * order: `1.80 / 2.20`. Money is read digit by digit; nothing passes through a fraction.
+ * Prices as people type them: `1.75`, `1,75`, `+2`, `-0.50`, `-10%`; per price list with slashes, in the lists' order:
+ * `1.80 / 2.20`. Amounts are parsed digit by digit, never through floating point.
  */
 
-/** An amount of money in minor units; undefined where the text is none. `digits` is of the currency's minor unit. */
+/** Parses an amount into minor units; undefined if invalid. `digits`: decimals of the currency. */
 export function parseMoney(text: string, digits: number): number | undefined {
   const [, sign, whole, fraction = ''] = /^([+-]?)(\d{1,7})(?:[.,](\d{1,4}))?$/.exec(text.trim().replace('−', '-')) ?? [];
   if (whole === undefined || fraction.length > digits) return undefined;
@@ -14,14 +14,14 @@ export function parseMoney(text: string, digits: number): number | undefined {
   return sign === '-' && minor !== 0 ? -minor : minor;
 }
 
-/** An amount of money as it is typed: `1.75`. */
+/** Formats an amount as it is typed: `1.75`. */
 export function moneyText(minor: number, digits: number): string {
   const size = String(Math.abs(minor)).padStart(digits + 1, '0');
   const text = digits === 0 ? size : `${size.slice(0, -digits)}.${size.slice(-digits)}`;
   return minor < 0 ? `-${text}` : text;
 }
 
-/** A price for one or several price lists; lists that are not named fall back to the first. */
+/** Parses a price for one or several price lists; lists left out fall back to the first. */
 export function parsePrice(text: string, digits: number, lists: readonly string[]): Price | undefined {
   const parts = text.split('/').map((part) => parseMoney(part, digits));
   if (parts.length > lists.length || parts.some((part) => part === undefined)) return undefined;
@@ -37,7 +37,7 @@ export function priceText(price: Price, digits: number, lists: readonly string[]
   return values.map((value) => moneyText(value, digits)).join(' / ');
 }
 
-/** A percentage in basis points, `-10%` being -1000. */
+/** Parses a percentage into basis points: `-10%` is -1000. */
 export function parsePercent(text: string): number | undefined {
   const [, number] = /^(.+?)\s*%$/.exec(text.trim()) ?? [];
   return number === undefined ? undefined : parseMoney(number, 2);
@@ -48,9 +48,9 @@ export function percentText(basisPoints: number): string {
 }
 
 /**
- * What a choice does to the price, as it is typed: `1.75` or `-10%` is added, `= 8.90` becomes the price, `× 1.5`
- * multiplies it; ` once` at the end of what is added charges it once, however many are ordered. Empty text is no
- * price at all (null); what can't be understood is undefined.
+ * Parses what a choice does to the price: `1.75` or `-10%` is added, `= 8.90` becomes the base, `× 1.5` multiplies it;
+ * ` once` at the end charges an addition once, whatever the quantity. Empty text means no price (null); undefined if
+ * invalid.
  */
 export function parseChoicePrice(text: string, digits: number, lists: readonly string[]): ChoicePrice | null | undefined {
   const [, sign = '', rest = '', once] = /^\s*([=×x*]?)(.*?)(\s+once)?\s*$/i.exec(text) ?? [];
@@ -68,13 +68,13 @@ export function parseChoicePrice(text: string, digits: number, lists: readonly s
   return add === undefined ? undefined : { add, ...charge };
 }
 
-/** Only a price that is nowhere below nothing can become the price of a dish. */
+/** Only a price that is nowhere negative can become the price of a dish. */
 function soundPrice(price: Price | undefined, wrap: (price: Price) => ChoicePrice): ChoicePrice | undefined {
   if (price === undefined) return undefined;
   return Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0) ? wrap(price) : undefined;
 }
 
-/** The text of what a choice does to the price, in the form that is typed. */
+/** Formats what a choice does to the price, as it is typed. */
 export function choicePriceText(price: ChoicePrice | undefined, digits: number, lists: readonly string[]): string {
   if (!price) return '';
   if ('base' in price) return `= ${priceText(price.base, digits, lists)}`;

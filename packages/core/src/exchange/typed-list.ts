@@ -1,7 +1,7 @@
 import type { Choice, ChoicePrice, Group, GroupKind } from '../menu/group-schema.ts';
 import { parseChoicePrice } from './price-text.ts';
 
-/** One line of a typed list, understood: a name and perhaps a price. */
+/** A parsed line of a typed list: a name and perhaps a price. */
 export interface TypedChoice {
   readonly name: string;
   readonly price: ChoicePrice | undefined;
@@ -9,13 +9,13 @@ export interface TypedChoice {
 
 export interface TypedList {
   readonly choices: readonly TypedChoice[];
-  /** The lines that were not understood, as they were typed. */
+  /** The lines that could not be parsed. */
   readonly left: readonly string[];
 }
 
 /**
- * Choices typed or pasted one per line, a price at the end of the line if there is one: `Soft egg 1.75`, `Large +2`,
- * `No noodle -10%`. A line whose end looks like a price but is none is left over.
+ * Parses choices typed or pasted one per line, each with an optional price at its end: `Soft egg 1.75`, `Large +2`, `No
+ * noodle -10%`. Lines with an invalid price are left over.
  */
 export function parseTypedList(text: string, digits: number, lists: readonly string[]): TypedList {
   const choices: TypedChoice[] = [];
@@ -38,23 +38,23 @@ function parseLine(line: string, digits: number, lists: readonly string[]): Type
   return price === undefined ? undefined : { name: name.trim(), price: price ?? undefined };
 }
 
-/** A typed choice as a choice of the menu, with an id made from its name. */
+/** Converts a typed choice to a choice of the menu, with an id made from its name. */
 export function newChoice({ name, price }: TypedChoice, taken: Iterable<string>): Choice {
   return { id: newId(name, taken), name, ...(price && { price }) };
 }
 
-/** A new group of a kind, called what it asks until somebody words it better. */
+/** A new group of a kind, whose prompt is its name until somebody changes it. */
 export function newGroup(name: string, kind: GroupKind, taken: Iterable<string>): Group {
   const named = { id: newId(name, taken), name, prompt: name };
   return kind === 'choices' ? { ...named, kind, min: 0, max: null, choices: [] } : { ...named, kind };
 }
 
-/** A copy of a group that is asked nowhere yet: a copy that came by section or tag would be asked beside the original. */
+/** A copy of a group without its sections and tags: otherwise it would be asked beside the original. */
 export function copyOfGroup({ attachTo: _, ...group }: Group, taken: Iterable<string>): Group {
   return { ...group, id: newId(group.name, taken), name: `${group.name}, copied` } as Group;
 }
 
-/** An id made from a name: its letters and digits in the Latin alphabet, and a number where it is taken. */
+/** Makes an id from a name: its letters and digits in the Latin alphabet, plus a number if taken. */
 export function newId(name: string, taken: Iterable<string>): string {
   const used = new Set(taken);
   const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-');

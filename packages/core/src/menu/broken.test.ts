@@ -5,7 +5,7 @@ import { Random } from '../testing/random.ts';
 import { richMenu } from '../testing/rich-menu.ts';
 import { faultMessage } from '../messages/fault-message.ts';
 
-/** The paths of all faults of a document; each said in a sentence. */
+/** The paths of all faults of a document, after checking that each has a sentence. */
 function faultPaths(document: unknown): string[] {
   const parsed = parseMenuDocument(document);
   if (parsed.ok) return [];
@@ -33,7 +33,7 @@ describe('a random menu is refused', () => {
     const ways = Object.values(BREAKS);
     for (let seed = 0; seed < 60; seed++) {
       const random = new Random(seed * 7);
-      // Faults of one list's length would move one another's places.
+      // Only one fault of this kind: removing list entries would shift each other's paths.
       const { menu, due } = brokenMenu(richMenu(seed), random, random.some(ways, 0.07).slice(0, 4));
       const paths = faultPaths(menu);
       for (const at of due) expect({ seed, at, told: isTold(paths, at), paths }).toMatchObject({ told: true });

@@ -5,7 +5,7 @@ import { chosenByKey, closed, filledList, Id, int, optional } from './schema-kit
 export const Channel = Type.Unsafe<'online' | 'pos'>({ enum: ['online', 'pos'] });
 export type Channel = Static<typeof Channel>;
 
-/** How the food leaves the kitchen. */
+/** How the order is served. */
 export const Service = Type.Unsafe<'dine-in' | 'takeaway' | 'delivery'>({
   enum: ['dine-in', 'takeaway', 'delivery'],
 });

@@ -65,7 +65,7 @@ export const Item = open({
   groups: optional(list(Attachment)),
   variants: optional(Variants),
 });
-/** A dish. Only its name and its price are asked of a person. */
+/** A dish. Only name and price are required of a person. */
 export type Item = Static<typeof Item>;
 
 const limitBounds = ['min', 'max', 'included'].map((bound) => ({ required: [bound] }));
@@ -96,7 +96,7 @@ export const Rule = open({
   when: ConditionRef,
   then: filledList(Effect),
 });
-/** A house rule: when the condition holds, its effects do. */
+/** A house rule: when its condition is true, its effects apply. */
 export type Rule = Static<typeof Rule>;
 
 export const Menu = Type.Object(

@@ -1,4 +1,4 @@
-/** One thing that is wrong with a document: where (RFC 6901), what (a code), and the values that belong to it. */
+/** One fault of a document: where (RFC 6901 JSON Pointer), what (a code), and its parameters. */
 export interface Fault {
   readonly path: string;
   readonly code: FaultCode;
@@ -6,16 +6,16 @@ export interface Fault {
 }
 
 export type FaultCode =
-  // shape
+  // Shape
   | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short' | 'too-long' | 'bad-text'
   | 'needs-one-of' | 'bad-key' | 'decimals' | 'too-deep'
-  // meaning
+  // Meaning
   | 'id-twice' | 'attached-twice' | 'opened-twice' | 'unknown-reference' | 'no-first-price-list' | 'no-first-language'
   | 'unknown-language' | 'min-above-max' | 'default-above-max' | 'defaults-above-max' | 'sale-ends-before'
   | 'opens-circle' | 'opens-too-deep' | 'opens-kind' | 'base-many' | 'base-opened' | 'base-included' | 'base-in-order'
   | 'discount-included' | 'by-not-pick-one' | 'cell-incomplete' | 'cell-twice' | 'cell-extra' | 'rules-circle';
 
-/** The next step of an RFC 6901 path. */
+/** Appends steps to an RFC 6901 JSON Pointer. */
 export function joinPointer(path: string, ...steps: (string | number)[]): string {
   return steps.reduce<string>((at, step) => `${at}/${escapeStep(step)}`, path);
 }
@@ -24,12 +24,12 @@ function escapeStep(step: string | number): string {
   return String(step).replaceAll('~', '~0').replaceAll('/', '~1');
 }
 
-/** The steps of an RFC 6901 path. */
+/** The steps of an RFC 6901 JSON Pointer. */
 export function parsePointer(path: string): string[] {
   return path.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
 }
 
-/** Collects faults; the functions that look for them are handed one of these. */
+/** Collects faults. */
 export class FaultList {
   readonly faults: Fault[] = [];
 

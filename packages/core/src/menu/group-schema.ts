@@ -20,7 +20,9 @@ const By = Type.Object({ group: Id, prices: byId(Price) }, closed);
 const Tier = Type.Object({ from: Type.Integer({ minimum: 2 }), add: Price }, closed);
 const charge = { charge: optional(Charge) };
 
-/** What a choice does to the price: adds, adds a share of the base, becomes the base, or multiplies it. */
+/**
+ * What a choice does to the price: adds an amount, adds a percentage of the base, replaces the base, or multiplies it.
+ */
 export const ChoicePrice = chosenByKey({
   add: Type.Object({ add: Price, by: optional(By), tiers: optional(list(Tier)), ...charge }, closed),
   percent: Type.Object({ percent: basisPoints(), ...charge }, closed),
@@ -53,7 +55,7 @@ export const Choice = Type.Object(
 );
 export type Choice = Static<typeof Choice>;
 
-/** Extra, light, on the side: a word for the ticket, and what it does to price and portion. */
+/** Extra, light, on the side: a word for the ticket, with its share of price and portion. */
 export const Amount = Type.Object(
   {
     id: Id,
@@ -134,7 +136,7 @@ export const Group = chosenByKind({
   consent: Type.Object({ ...common, ...kind('consent') }, closed),
   notice: Type.Object({ ...common, ...kind('notice') }, closed),
 });
-/** A modifier group: one question, put to the guest wherever it is attached. */
+/** A modifier group: one question, asked wherever it is attached. */
 export type Group = Static<typeof Group>;
 export type GroupKind = Group['kind'];
 export type ChoicesGroup = Extract<Group, { kind: 'choices' }>;

@@ -1,14 +1,14 @@
 import type { Id, Item, Menu, Rule } from './document.ts';
 import type { Attachment, ChoicesGroup, Group } from './group-schema.ts';
 
-/** A group that an item offers, with the place where it was attached (absent: by section or tag). */
+/** A group offered by an item, with its attachment (absent: by section or tag). */
 export interface Offer {
   readonly group: Group;
   readonly attachment: Attachment;
   readonly attachedAt: number | undefined;
 }
 
-/** What every search for the offers of an item needs to know of its menu. */
+/** Indexes of the menu that finding offers needs. */
 export interface OfferIndex {
   readonly groups: ReadonlyMap<Id, Group>;
   readonly bySection: ReadonlyMap<Id, readonly Group[]>;
@@ -46,7 +46,7 @@ export function offersOf(index: OfferIndex, item: Item): Offer[] {
   return [...own, ...more];
 }
 
-/** The offers that a list of attachments makes; attachments to groups that are not there are left out. */
+/** The groups of a list of attachments; attachments to missing groups are skipped. */
 export function attachedOffers(index: OfferIndex, attachments: readonly Attachment[]): Offer[] {
   return attachments.flatMap((attachment, attachedAt) => {
     const group = index.groups.get(attachment.group);
@@ -54,7 +54,7 @@ export function attachedOffers(index: OfferIndex, attachments: readonly Attachme
   });
 }
 
-/** The limits of a choices group as it is attached somewhere. */
+/** The limits of a choices group with an attachment's differences. */
 export function attachedLimits(group: ChoicesGroup, attachment: Attachment) {
   return {
     min: attachment.min ?? group.min ?? 0,
@@ -63,7 +63,7 @@ export function attachedLimits(group: ChoicesGroup, attachment: Attachment) {
   };
 }
 
-/** Whether a rule speaks of an item; `undefined` stands for the order's own questions. */
+/** Whether a rule applies to an item; `undefined` stands for the order's own questions. */
 export function ruleConcerns(rule: Rule, item: Item | undefined): boolean {
   if (!rule.items && !rule.sections) return true;
   if (!item) return false;

@@ -4,12 +4,12 @@ import type { Fault } from './fault.ts';
 import { prune } from './prune.ts';
 import { faultsOfMeaning } from './validate.ts';
 
-/** Reports what is wrong with the shape of a value; made from a schema by the validator. */
+/** Validates the shape of a value; generated from a schema. */
 export type ShapeCheck = (value: unknown) => Fault[];
 
 /**
- * A menu document, or every fault that was found in it. Where the shape is wrong the rest is judged all the same,
- * but for references into the parts that were wrong.
+ * Parses a menu document, or returns every fault found. If parts have the wrong shape, the rest is still checked,
+ * except references into those parts.
  */
 export function parseMenu(value: unknown, shapeCheck: ShapeCheck): Result<Menu, Fault> {
   const shapeFaults = shapeCheck(value);
@@ -18,7 +18,7 @@ export function parseMenu(value: unknown, shapeCheck: ShapeCheck): Result<Menu, 
     const faults = faultsOfMeaning(menu);
     return faults.length === 0 ? accepted(menu) : refused(faults);
   }
-  // What is too deep for the stack can't be taken apart either.
+  // A value too deep for the stack can't be pruned either.
   const rest = shapeFaults.some(({ code }) => code === 'too-deep') ? undefined : prune(value, shapeFaults, shapeCheck);
   if (!rest) return refused(shapeFaults);
   const lost = (id: string) => rest.lostIds.has(id) || rest.lostIds.has(id.slice(id.indexOf('/') + 1));
@@ -26,6 +26,6 @@ export function parseMenu(value: unknown, shapeCheck: ShapeCheck): Result<Menu, 
     ...fault,
     path: rest.originalPath(fault.path),
   }));
-  const told = new Set(shapeFaults.map(({ path }) => path));
-  return refused([...shapeFaults, ...more.filter(({ path }) => !told.has(path))]);
+  const reported = new Set(shapeFaults.map(({ path }) => path));
+  return refused([...shapeFaults, ...more.filter(({ path }) => !reported.has(path))]);
 }

@@ -2,7 +2,7 @@ import { assertNever } from '../result.ts';
 import type { Condition } from './condition-schema.ts';
 import type { Effect } from './document.ts';
 
-/** `group/choice` or `group`, taken apart. */
+/** A parsed `group/choice` or `group` path. */
 export interface Thing {
   readonly group: string;
   readonly choice: string | undefined;
@@ -15,7 +15,7 @@ export function thingOf(path: string): Thing {
     : { group: path.slice(0, slash), choice: path.slice(slash + 1) };
 }
 
-/** The groups whose answers a condition looks at. */
+/** The groups that a condition refers to. */
 export function groupsOfCondition(condition: Condition): string[] {
   if ('all' in condition) return condition.all.flatMap(groupsOfCondition);
   if ('any' in condition) return condition.any.flatMap(groupsOfCondition);
@@ -25,7 +25,7 @@ export function groupsOfCondition(condition: Condition): string[] {
   return [];
 }
 
-/** The group whose visibility or limits an effect decides; undefined for effects on price, code or ticket. */
+/** The group whose visibility or limits an effect changes; undefined for effects on price, code or ticket. */
 export function groupDecidedBy(effect: Effect): string | undefined {
   if ('show' in effect) return thingOf(effect.show).group;
   if ('hide' in effect) return thingOf(effect.hide).group;

@@ -3,22 +3,22 @@ import { joinPointer, type Fault, parsePointer } from './fault.ts';
 type Json = unknown;
 type ShapeFaults = (value: Json) => Fault[];
 
-/** What is left of a document without the parts whose shape was refused. */
+/** A document without its malformed parts. */
 export interface Pruned {
   readonly value: Json;
-  /** The ids that were spoken of in the parts that were taken out. */
+  /** Ids mentioned in the removed parts. */
   readonly lostIds: ReadonlySet<string>;
-  /** The lists of the document that were no lists. */
+  /** The names of lists that were not lists. */
   readonly lostLists: ReadonlySet<string>;
-  /** A path in the pruned document, said in the places of the document as it came. */
+  /** Converts a path in the pruned document to a path in the original. */
   readonly originalPath: (path: string) => string;
 }
 
 const ROUNDS = 24;
 
 /**
- * Takes out the parts whose shape is wrong until the rest is right, so that the meaning of the rest can be judged
- * too. Undefined when nothing of use is left. Elements taken from lists do not shift the paths of the others.
+ * Removes malformed parts until the rest is well-formed, so that the meaning of the rest can be checked too. Undefined
+ * if nothing useful is left. Removing list elements does not shift the paths of the others.
  */
 export function prune(value: Json, faults: readonly Fault[], shapeFaults: ShapeFaults): Pruned | undefined {
   const copy: Json = JSON.parse(JSON.stringify(value) ?? 'null');
@@ -34,7 +34,7 @@ export function prune(value: Json, faults: readonly Fault[], shapeFaults: ShapeF
     const paths = [...new Set(wrong.map(placeOf))].sort(deepestAndLastFirst);
     for (const path of paths) {
       if (!stoodIn.has(path) && standIn(copy, parsePointer(path))) stoodIn.add(path);
-      else takeOut(copy, existing(copy, parsePointer(path)), lostIds, places);
+      else removeAt(copy, existing(copy, parsePointer(path)), lostIds, places);
     }
     wrong = shapeFaults(copy).filter(canBeTakenOut);
   }
@@ -44,14 +44,14 @@ export function prune(value: Json, faults: readonly Fault[], shapeFaults: ShapeF
 const NEEDED_LISTS = ['locales', 'priceLists', 'stations', 'sections', 'groups', 'items'];
 const PLAIN_FIELDS = ['format', 'name', 'currency'];
 
-/** Faults of the document's own plain fields and its languages stay: nothing else depends on their shape. */
+/** The document's own plain fields and languages are kept: nothing else depends on their shape. */
 function canBeTakenOut({ path }: Fault): boolean {
   const [field, ...inside] = parsePointer(path);
   if (field === undefined || field === 'locales') return false;
   return inside.length > 0 || ![...NEEDED_LISTS, ...PLAIN_FIELDS].includes(field);
 }
 
-/** Harmless values for fields that must be there, so that a thing with one bad field is still judged. */
+/** Harmless values for required fields, so that an object with one bad field is still checked. */
 const STAND_INS: Readonly<Record<string, Json>> = { name: '', prompt: '', word: '', unit: '', price: 0, pick: {}, cells: [] };
 
 function placeOf({ path, code, params }: Fault): string {
@@ -66,7 +66,7 @@ function standIn(root: Json, steps: readonly string[]): boolean {
   return true;
 }
 
-/** The steps as far as they lead to something: of a missing field, the thing that misses it. */
+/** The steps as far as they exist: for a missing field, the object that lacks it. */
 function existing(root: Json, steps: readonly string[]): readonly string[] {
   const parent = at(root, steps.slice(0, -1));
   return isContainer(parent) && steps.at(-1) !== undefined && !Object.hasOwn(parent, steps.at(-1) ?? '')
@@ -91,7 +91,7 @@ function deepestAndLastFirst(a: string, b: string): number {
   return other.length - one.length;
 }
 
-function takeOut(root: Json, steps: readonly string[], lostIds: Set<string>, places: WeakMap<object, number[]>): void {
+function removeAt(root: Json, steps: readonly string[], lostIds: Set<string>, places: WeakMap<object, number[]>): void {
   const parent = at(root, steps.slice(0, -1));
   const last = steps.at(-1);
   if (last === undefined || !isContainer(parent)) return;

@@ -1,9 +1,8 @@
 import Type, { type Static, type TSchema } from 'typebox';
 
 /**
- * Small bricks for schemas whose faults can be told apart. A union is written as a chain of if/then/else that
- * chooses its branch by a key or by `kind`, so that a validator complains about the branch that was meant and
- * not about every branch there is.
+ * Building blocks for schemas with precise faults. A union is a chain of if/then/else that selects its branch by a key
+ * or by `kind`, so that a validator reports the intended branch rather than every branch.
  */
 
 type Shapes = Record<string, TSchema>;
@@ -15,7 +14,7 @@ const BOUND_OF_BASIS_POINTS = 1_000_000;
 
 export const closed = { additionalProperties: false } as const;
 
-/** Texts of a form of their own carry its name as title: what is not of that form is told by it. */
+/** Text with a format of its own has its name as title, which faults refer to. */
 export const Id = Type.String({ title: 'id', pattern: ID_PATTERN });
 export const int = (minimum: number, maximum: number) => Type.Integer({ minimum, maximum });
 export const basisPoints = (minimum = -BOUND_OF_BASIS_POINTS) => int(minimum, BOUND_OF_BASIS_POINTS);
@@ -31,7 +30,7 @@ export const byId = <S extends TSchema>(schema: S) =>
     additionalProperties: schema,
   });
 
-/** An object whose keys are any text at all, as they come from outside. */
+/** An object with arbitrary text keys, as it arrives from outside. */
 export const byText = <S extends TSchema>(schema: S) =>
   Type.Unsafe<Record<string, Static<S>>>({ type: 'object', additionalProperties: schema });
 
@@ -56,7 +55,7 @@ export const Text = Type.Unsafe<string | Record<string, string>>({
 export const limitUpTo = (minimum: number, maximum: number) =>
   Type.Unsafe<number | null>({ if: { type: 'null' }, then: true, else: int(minimum, maximum) });
 
-/** A union whose members differ by which of these keys they carry. */
+/** A union whose members are distinguished by which of these keys they have. */
 export function chosenByKey<S extends Shapes>(shapes: S) {
   const none = { type: 'object', anyOf: Object.keys(shapes).map((key) => ({ required: [key] })) };
   return Type.Unsafe<AnyOfShapes<S>>(
@@ -64,7 +63,7 @@ export function chosenByKey<S extends Shapes>(shapes: S) {
   );
 }
 
-/** A union whose members differ by the value of `kind`. */
+/** A union whose members are distinguished by `kind`. */
 export function chosenByKind<S extends Shapes>(shapes: S) {
   const none = {
     type: 'object',

@@ -5,13 +5,13 @@ import { indexOffers, type OfferIndex } from './offered.ts';
 export const KINDS = [
   'priceLists', 'locations', 'dayparts', 'stations', 'ingredients', 'sections', 'guests', 'groups', 'items', 'rules',
 ] as const;
-/** The kinds of thing that have ids of their own; the names of the document's lists. */
+/** The kinds of objects with ids; the names of the document's lists. */
 export type Kind = (typeof KINDS)[number];
 
-/** Ids that are spoken of in parts whose shape was refused: references to them are not judged. */
+/** Ids mentioned in malformed parts: references to them are not checked. */
 export type Unjudged = (kind: Kind | 'choices', id: string) => boolean;
 
-/** The document and its indexes while its meaning is being checked. */
+/** The document and its indexes while its meaning is checked. */
 export interface Scope {
   readonly menu: Menu;
   readonly offers: OfferIndex;
@@ -36,13 +36,13 @@ function choiceIds(group: Menu['groups'][number]): Id[] {
   return group.kind === 'choices' ? (group.choices ?? []).map((choice) => choice.id) : [];
 }
 
-/** Adds a fault unless the id leads somewhere. */
+/** Adds a fault unless the id exists. */
 export function refer(scope: Scope, path: string, kind: Kind, id: Id | undefined): void {
   if (id === undefined || scope.ids.get(kind)?.has(id) || scope.unjudged(kind, id)) return;
   scope.found.add(path, 'unknown-reference', { kind, id });
 }
 
-/** Adds a fault unless the group is there and has the choice. */
+/** Adds a fault unless the group exists and has the choice. */
 export function referToChoice(scope: Scope, path: string, group: Id, choice: Id): void {
   if (!scope.offers.groups.has(group)) return refer(scope, path, 'groups', group);
   if (scope.choices.get(group)?.has(choice) || scope.unjudged('choices', `${group}/${choice}`)) return;

@@ -1,6 +1,6 @@
 import type { Text } from './document.ts';
 
-/** A text in a language; one that it does not have falls back to the first language. */
+/** A text in a language, falling back to the first language. */
 export function textIn(text: Text, locale: string, firstLocale: string): string {
   if (typeof text === 'string') return text;
   return (Object.hasOwn(text, locale) ? text[locale] : text[firstLocale]) ?? '';

@@ -6,7 +6,7 @@ import { attachedLimits } from './offered.ts';
 import type { Scope } from './scope.ts';
 import { eachPrice, eachText } from './visit.ts';
 
-/** Limits, defaults, dates, quantities, languages and price lists agree with each other. */
+/** Checks that limits, defaults, dates, quantities, languages and price lists are consistent. */
 export function checkLimits(scope: Scope): void {
   const { menu } = scope;
   menu.groups.forEach((group, i) => checkGroup(scope, group, `/groups/${i}`));

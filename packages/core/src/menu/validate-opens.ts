@@ -4,7 +4,7 @@ import type { Scope } from './scope.ts';
 
 const DEEPEST = 4;
 
-/** Groups that choices open: never in a circle, at most four openings deep, never a date or a named amount. */
+/** Checks groups that choices open: no cycles, at most four levels, no dates or named amounts. */
 export function checkOpens(scope: Scope): void {
   const depths = new Map<Id, number>();
   scope.menu.groups.forEach((group, i) => {
@@ -45,7 +45,7 @@ function opensItself(scope: Scope, id: Id): boolean {
   return false;
 }
 
-/** The longest chain of openings that begins here; a group met again on the way counts no further. */
+/** The longest chain of openings from here; a group met again on the way ends the chain. */
 function openings(scope: Scope, id: Id, depths: Map<Id, number>, visited: Set<Id>): number {
   const known = depths.get(id);
   if (known !== undefined) return known;

@@ -6,8 +6,8 @@ import type { Scope } from './scope.ts';
 import { eachPriceOfChoice } from './visit.ts';
 
 /**
- * Prices that would have no clear meaning: a choice that becomes or multiplies the base where several units, an
- * opening or included units are possible, and included units where a unit may take money off.
+ * Checks for prices without a clear meaning: a choice that replaces or multiplies the base where several units, an
+ * opening or included units are possible, and included units where a unit may have a negative price.
  */
 export function checkChoicePrices(scope: Scope): void {
   const included = placesWithIncluded(scope);
@@ -27,7 +27,7 @@ export function checkChoicePrices(scope: Scope): void {
 
 type PlacesByGroup = Map<Id, string[]>;
 
-/** Where units of each group are said to be included: by the group itself, an attachment, or a rule. */
+/** Where units of each group are included: by the group itself, an attachment, or a rule. */
 function placesWithIncluded(scope: Scope): PlacesByGroup {
   const places: PlacesByGroup = new Map();
   const add = (group: Id, path: string) => places.set(group, [...(places.get(group) ?? []), path]);
@@ -69,7 +69,7 @@ function checkDiscounts(scope: Scope, group: ChoicesGroup, path: string, places:
   for (const place of blamed) scope.found.add(place, 'discount-included', { group: group.id });
 }
 
-/** Where a unit of the group may cost less than nothing. */
+/** Where a unit of the group may have a negative price. */
 function placesWithDiscount(scope: Scope, group: ChoicesGroup, path: string): string[] {
   const places: string[] = [];
   const look = (at: string, price: Price) => {

@@ -5,7 +5,7 @@ import type { Attachment, Choice, Group, Use } from './group-schema.ts';
 import { thingOf } from './paths.ts';
 import { type Kind, KINDS, refer, referToChoice, type Scope } from './scope.ts';
 
-/** Every id is used once within its kind, and every reference leads somewhere. */
+/** Checks that ids are unique within their kind and that every reference leads somewhere. */
 export function checkReferences(scope: Scope): void {
   const { menu } = scope;
   for (const kind of KINDS) checkIdsOnce(scope, `/${kind}`, menu[kind] ?? []);

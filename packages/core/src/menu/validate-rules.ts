@@ -11,8 +11,8 @@ interface Deciding {
 }
 
 /**
- * A rule's condition decides over its effects, so the groups a condition looks at come before the groups that its
- * show, hide and limit decide over. Judged for each item over the rules that concern it and the groups it offers.
+ * Checks that rules have no cycles: the groups in a condition come before the groups that its show, hide and limit
+ * effects change. Checked per item, over the rules that apply to it and the groups it offers.
  */
 export function checkRuleOrder(scope: Scope): void {
   const deciding = decidingRules(scope.menu.rules ?? []);

@@ -4,7 +4,9 @@ import type { ChoicesGroup } from './group-schema.ts';
 import { attachedLimits, type Offer, offersOf } from './offered.ts';
 import { refer, referToChoice, type Scope } from './scope.ts';
 
-/** Variant tables: every `by` group is offered and pick-one there, every cell names one combination, once. */
+/**
+ * Checks variants tables: every `by` group is offered and pick-one there, and every cell is one distinct combination.
+ */
 export function checkVariants(scope: Scope): void {
   scope.menu.items.forEach((item, i) => {
     if (item.variants) checkTable(scope, item, item.variants, `/items/${i}/variants`);

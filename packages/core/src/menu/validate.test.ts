@@ -6,7 +6,7 @@ import { faultMessage } from '../messages/fault-message.ts';
 
 type Loose = Record<string, never> & { [key: string]: Loose };
 
-/** The faults of the broth bar after something was done to it, as `code path`. */
+/** The faults of the broth bar after a modification, as `code path`. */
 function faultsAfter(change: (menu: Loose) => unknown): string[] {
   const menu = brothBar();
   change(menu as unknown as Loose);

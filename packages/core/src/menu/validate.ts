@@ -9,8 +9,8 @@ import { checkRuleOrder } from './validate-rules.ts';
 import { checkVariants } from './validate-variants.ts';
 
 /**
- * Every fault in the meaning of a document whose shape is right: ids, references, languages, limits, openings,
- * prices without a clear meaning, variant tables, rules in a circle. An empty list means that it may be served.
+ * Checks the meaning of a well-formed document: ids, references, languages, limits, openings, prices, variants tables,
+ * rule cycles. An empty list means that it may be served.
  */
 export function faultsOfMeaning(menu: Menu, unjudged: Unjudged = () => false): Fault[] {
   const scope = scopeOf(menu, new FaultList(), unjudged);

@@ -5,7 +5,7 @@ import type { Attachment, Choice, Group } from './group-schema.ts';
 
 type Visit<T> = (path: string, value: T) => void;
 
-/** Every text a guest may read, with its path. */
+/** Visits every text a guest may read, with its path. */
 export function eachText(menu: Menu, visit: Visit<Text>): void {
   const see = (path: string, ...texts: [string, Text | undefined][]) => {
     for (const [field, text] of texts) if (text !== undefined) visit(joinPointer(path, field), text);
@@ -22,7 +22,7 @@ export function eachText(menu: Menu, visit: Visit<Text>): void {
   );
 }
 
-/** Every text of one group, with its path below `path`. */
+/** Visits every text of one group, with its path below `path`. */
 function eachTextOfGroup(group: Group, path: string, visit: Visit<Text>): void {
   visit(`${path}/prompt`, group.prompt);
   if (group.help !== undefined) visit(`${path}/help`, group.help);
@@ -34,7 +34,7 @@ function eachTextOfGroup(group: Group, path: string, visit: Visit<Text>): void {
   group.choices?.forEach((choice, i) => visit(`${path}/choices/${i}/name`, choice.name));
 }
 
-/** Every price of the document, with its path. */
+/** Visits every price of the document, with its path. */
 export function eachPrice(menu: Menu, visit: Visit<Price>): void {
   menu.groups.forEach((group, i) => eachPriceOfGroup(group, `/groups/${i}`, visit));
   menu.items.forEach((item, i) => eachPriceOfItem(item, `/items/${i}`, visit));
@@ -74,7 +74,7 @@ function eachPriceOfGroup(group: Group, path: string, visit: Visit<Price>): void
   group.choices?.forEach((choice, i) => eachPriceOfChoice(choice, `${path}/choices/${i}/price`, visit));
 }
 
-/** Every price of one choice; those under `add` are the ones that may take money off. */
+/** Visits every price of one choice; only those under `add` may be negative. */
 export function eachPriceOfChoice(choice: Choice, path: string, visit: Visit<Price>): void {
   const price = choice.price;
   if (!price) return;

@@ -2,13 +2,16 @@ import Type, { type Static } from 'typebox';
 import type { Menu } from './document.ts';
 import { closed, Id } from './schema-kit.ts';
 
-/** How the answers of a dish, or of every dish of a section, are read back as one line; see summary/template.ts. */
+/**
+ * A template that summarises the answers of a dish, or of every dish of a section, in one line; see
+ * summary/template.ts.
+ */
 export const SummaryLine = Type.Object({ id: Id, template: Type.String({ maxLength: 300 }) }, closed);
 export type SummaryLine = Static<typeof SummaryLine>;
 
 /**
- * The menu with what is kept beside it: things that the house works with and the menu document does not know. They
- * change, are undone and journalled like everything else, and are left out when the document is written.
+ * The menu with the objects kept beside the document. They are edited, undone and journalled like everything else, and
+ * left out when the document is exported.
  */
 export type Workbook = Menu & {
   readonly itemSummaries?: readonly SummaryLine[];
@@ -23,7 +26,7 @@ export function documentOf({ itemSummaries: _items, sectionSummaries: _sections,
   return menu;
 }
 
-/** The template of a dish: its own, else that of the first of its sections that has one. */
+/** The template of a dish: its own, else that of its first section that has one. */
 export function templateFor(workbook: Workbook, item: { readonly id: string; readonly sections?: readonly string[] }): string | undefined {
   const own = workbook.itemSummaries?.find(({ id }) => id === item.id);
   if (own) return own.template;

@@ -1,6 +1,6 @@
 import type { Fault } from '../menu/fault.ts';
 
-/** One sentence for a person who runs a restaurant. The same in the program, the server's answers and the pages. */
+/** A fault as one sentence for a restaurant operator; the same in the program, the server's answers and the pages. */
 export function faultMessage({ code, params }: Fault): string {
   const word = (name: string) => String(params[name]);
   const words = (name: string) => (params[name] as unknown[]).map((it) => `“${String(it)}”`).join(', ');

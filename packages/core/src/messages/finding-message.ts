@@ -1,13 +1,13 @@
 import type { Finding, DishOccasion } from '../check/finding.ts';
 import type { Pick } from '../quote/request-schema.ts';
 
-/** One sentence for a person who runs a restaurant; ids stand for names where a screen does not put them in. */
+/** A finding as one sentence for a restaurant operator; contains ids where a screen does not substitute names. */
 export function findingMessage(finding: Finding): string {
   const when = occasionText(finding.occasion);
-  return when === '' ? sayWhat(finding) : `${sayWhat(finding)} It happens ${when}.`;
+  return when === '' ? paramsText(finding) : `${paramsText(finding)} It happens ${when}.`;
 }
 
-function sayWhat({ code, params, picks = [] }: Finding): string {
+function paramsText({ code, params, picks = [] }: Finding): string {
   const word = (name: string) => String(params[name]);
   switch (code) {
     case 'cannot-order': return params['soldOut'] ? 'With what is 86’d now, nobody can order this.' : 'Nobody can order this: no set of answers is valid.';
@@ -37,19 +37,19 @@ function sayWay(picks: readonly Pick[]): string {
   return picks.length === 0 ? 'With no answer before it' : named(picks).join(', ');
 }
 
-/** What must be so beside the answers, where it is not so in the circumstances asked about; empty if nothing must. */
+/** How the circumstances must differ from the requested ones; empty if they need not. */
 export function occasionText({ channel, service, location, priceList, guest, at, quantity }: DishOccasion = {}): string {
-  const said = [
+  const parts = [
     channel && (channel === 'pos' ? 'at the till' : 'online'), service && SERVICES[service], location && `at “${location}”`, priceList && `at the prices “${priceList}”`,
     guest !== undefined && (guest === '' ? 'for an ordinary guest' : `for “${guest}”`), at && `at ${at.replace('T', ' ')}`, quantity !== undefined && `when ${quantity} are ordered`,
   ].filter(Boolean);
-  return said.join(', ');
+  return parts.join(', ');
 }
 
 const SERVICES = { 'dine-in': 'dining in', takeaway: 'taken away', delivery: 'delivered' };
 
-/** A finding as it is written for people and programs outside: with its sentence, without the parameters of it. */
+/** A finding for people and programs outside: with its sentence instead of its parameters. */
 export function findingReport(finding: Finding): Omit<Finding, 'params'> & { readonly says: string } {
-  const { params: _, ...told } = finding;
-  return { ...told, says: findingMessage(finding) };
+  const { params: _, ...rest } = finding;
+  return { ...rest, says: findingMessage(finding) };
 }

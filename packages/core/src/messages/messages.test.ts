@@ -4,7 +4,10 @@ import type { Fault, FaultCode } from '../menu/fault.ts';
 import { faultMessage } from './fault-message.ts';
 import { findingMessage, occasionText, findingReport } from './finding-message.ts';
 
-/** A sentence for people: a capital, a number or a name in quotation marks first, an end, no gap of the program in it. */
+/**
+ * A readable sentence: starts with a capital, a number or a quoted name, ends like a sentence, and contains no
+ * placeholder.
+ */
 const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/su;
 
 // Typed so that a code without a sentence, or without an example here, does not compile.

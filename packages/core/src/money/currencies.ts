@@ -1,6 +1,6 @@
 /**
- * Active currencies of ISO 4217 with the digits of their minor unit. The list was written from memory;
- * `currencies.test.ts` holds it against what the platform's Intl knows.
+ * Active currencies of ISO 4217 with the number of digits of their minor unit, from memory; `currencies.test.ts` checks
+ * the list against the platform's Intl.
  */
 const BY_DIGITS: readonly (readonly [digits: number, codes: string])[] = [
   [0, 'BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF'],
@@ -25,7 +25,7 @@ export function isCurrency(code: string): boolean {
   return DIGITS.has(code);
 }
 
-/** How many digits the minor unit has: 2 for cents, 0 where there is none; 2 for codes that are not listed. */
+/** Number of digits of the minor unit: 2 for cents, 0 if there is none; 2 for unknown codes. */
 export function minorDigits(currency: string): number {
   return DIGITS.get(currency) ?? 2;
 }

@@ -26,7 +26,7 @@ describe('thousandths', () => {
   });
 });
 
-/** ISO 4217, held against what the platform's Intl (Unicode CLDR) says; CLDR shows fewer digits for some. */
+/** ISO 4217, checked against the platform's Intl (Unicode CLDR), which shows fewer digits for some. */
 describe('currencies', () => {
   const CUSTOM_DIGITS = new Set('AFN ALL IQD IRR KPW LAK LBP MGA MMK PKR RSD SLE SOS SYP TZS UZS YER IDR CLF UYW COP HUF TWD CRC'.split(' '));
 

@@ -1,16 +1,16 @@
 /**
- * Money is an integer of the currency's minor units. Percentages and factors are basis points
- * (10000 = 100 %). Nothing here, or anywhere near a price, is a fraction.
+ * Money is an integer number of the currency's minor units. Percentages and factors are basis points (10000 = 100 %).
+ * Prices never use fractions.
  */
 
-/** A price in minor units: one for all price lists, or one per list (the first list's is always there). */
+/** A price in minor units: one for all price lists, or one per list (always including the first). */
 export type Price = number | Readonly<Record<string, number>>;
 
 export const WHOLE = 10_000;
 
 /**
- * `amount` × `basisPoints` ÷ 10000, rounded half away from zero to an integer.
- * Exact for all safe integers: products beyond 2^53 are worked out with big integers.
+ * `amount` × `basisPoints` ÷ 10000, rounded half away from zero. Exact for all safe integers: products beyond 2^53 use
+ * BigInt.
  */
 export function share(amount: number, basisPoints: number): number {
   if (basisPoints === WHOLE || amount === 0) return amount;
@@ -18,7 +18,7 @@ export function share(amount: number, basisPoints: number): number {
   return Number.isSafeInteger(product) ? roundedQuotient(product) : shareOfBigProduct(amount, basisPoints);
 }
 
-/** The price in a price list; a list that the price does not name falls back to the first list. */
+/** The price in a price list; a list without a price falls back to the first list. */
 export function priceIn(price: Price, list: string, firstList: string): number {
   if (typeof price === 'number') return price;
   return (Object.hasOwn(price, list) ? price[list] : price[firstList]) ?? 0;

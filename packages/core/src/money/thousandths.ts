@@ -1,4 +1,4 @@
-/** Ingredient quantities have at most three decimals; they are added as integers of thousandths. */
+/** Ingredient quantities have at most three decimals and are added as integer thousandths. */
 
 export function toThousandths(quantity: number): number {
   return Math.round(quantity * 1000);
@@ -8,7 +8,7 @@ export function fromThousandths(thousandths: number): number {
   return thousandths / 1000;
 }
 
-/** Whether a quantity is a number of at most three decimals (the nearest double of one). */
+/** Whether a quantity has at most three decimals (as the nearest double). */
 export function hasThreeDecimals(quantity: number): boolean {
   return fromThousandths(toThousandths(quantity)) === quantity;
 }

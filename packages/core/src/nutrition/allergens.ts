@@ -1,6 +1,4 @@
-/**
- * Lists of allergens by law, as ids that a menu may use. A menu may name others too: these are for suggestions.
- */
+/** Allergens by law, as suggested ids; a menu may use others. */
 
 /** The 14 of Regulation (EU) No 1169/2011, Annex II. */
 export const EU_ALLERGENS = [

@@ -1,7 +1,6 @@
 /**
- * Calories as a menu declares them, by the rules of the US Food and Drug Administration. Both rules were written
- * down from memory: rounding by 21 CFR 101.9(c)(1), the form for items with several choices by
- * 21 CFR 101.11(b)(2)(i)(A).
+ * Calories as declared on menus under the rules of the US Food and Drug Administration, from memory: rounding by 21 CFR
+ * 101.9(c)(1), the form for items with several choices by 21 CFR 101.11(b)(2)(i)(A).
  */
 
 /** To the nearest 5 up to 50, to the nearest 10 above; below 5 may be declared as 0. */
@@ -12,8 +11,8 @@ export function roundedCalories(calories: number): number {
 }
 
 /**
- * The declaration for the ways in which an item can be had: one number, two with a slash, more as a range.
- * Declarations that round to the same number are one.
+ * The declaration for the values an item can have: one number, two with a slash, more as a range. Values that round to
+ * the same number are one.
  */
 export function declareCalories(values: readonly number[]): string {
   const rounded = [...new Set(values.map(roundedCalories))].sort((a, b) => a - b);

@@ -2,17 +2,17 @@ import Type, { type Static } from 'typebox';
 import { closed, int } from '../menu/schema-kit.ts';
 import type { Order } from '../quote/request-schema.ts';
 
-/** How large an order a house takes: a kitchen can't make more, and a printer can't print it. */
+/** Limits on the size of an order. */
 export const OrderLimits = Type.Object({
   maxLines: int(1, 200),
-  /** Of one dish on one line, for guests; a till may take more. */
+  /** Per line, for guests; a till may order more. */
   maxGuestQuantity: int(1, 999),
-  /** Of the whole order, in minor units. */
+  /** Total in minor units. */
   maxTotal: int(1, 1_000_000_000),
 }, closed);
 export type OrderLimits = Static<typeof OrderLimits>;
 
-/** What of an order is above a limit: its lines, one line's quantity, or its total. */
+/** What exceeds a limit: the number of lines, one line's quantity, or the total. */
 export type OrderLimitFault =
   | { readonly code: 'too-many-lines'; readonly limit: number; readonly have: number }
   | { readonly code: 'quantity-above-limit'; readonly line: number; readonly limit: number; readonly have: number }
@@ -26,7 +26,7 @@ export function limitFaultOf({ lines }: Order, limits: OrderLimits, isGuest: boo
   return line < 0 ? undefined : { code: 'quantity-above-limit', line, limit, have: lines[line]?.quantity ?? 1 };
 }
 
-/** Whether a quoted total can't be taken: above the limit, or beyond what is counted exactly. */
+/** Whether a total is too high: above the limit, or beyond exact integers. */
 export function totalFaultOf(total: number, { maxTotal }: OrderLimits): OrderLimitFault | undefined {
   return Number.isSafeInteger(total) && total <= maxTotal ? undefined : { code: 'total-above-limit', limit: maxTotal };
 }

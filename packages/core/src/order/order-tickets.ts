@@ -43,7 +43,7 @@ function reads({ named, namesStations }: RoutedNote, index: StationIndex, packs:
   return named.includes(index) || (packs && (hasExpo || !namesStations));
 }
 
-/** Each word with what belongs under it, as one text. */
+/** Each word with its inner words, as one text. */
 function asTexts(words: readonly Word[]): string[] {
   const texts: string[] = [];
   for (const { text, depth } of words) {

@@ -19,10 +19,10 @@ const Placed = Type.Object({
 export const Placement = { ...shape, $id: 'hearty-ladle:placement', $defs, properties: { ...properties, ...Placed.properties } };
 export type Placement = Order & Static<typeof Placed>;
 
-/** The order without the fields that only placing it needs. */
+/** The order without the fields that only placing needs. */
 export function orderOf({ name: _name, place: _place, seenTotal: _seen, pin: _pin, ...order }: Placement): Order {
   return order;
 }
 
-/** Tag of dishes whose price is entered at the till by a person allowed to. */
+/** Tag of dishes whose price is entered at the till by a person with a PIN. */
 export const OPEN_PRICE_TAG = 'open price';

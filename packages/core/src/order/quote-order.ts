@@ -22,7 +22,7 @@ export interface OrderQuote {
   readonly groups: readonly OfferedGroupView[];
 }
 
-/** Quotes every line as if the order's circumstances stood in it, its own first, and the order's own questions. */
+/** Quotes every line with the order's circumstances as defaults, and the order's own questions. */
 export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
   const compiled = compileMenu(menu);
   const lines = order.lines.map((line) => quoteLine(menu, withCircumstances(order, line), clock));
@@ -48,7 +48,9 @@ function withCircumstances(order: Order, line: Line): Line {
   return { ...request, ...line };
 }
 
-/** The order's own questions, quoted like an item of price 0; faults of its circumstances are told on the lines. */
+/**
+ * Quotes the order's own questions like an item of price 0; problems with its circumstances are reported on the lines.
+ */
 function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: EvaluatedLine; problems: readonly Problem[] } {
   const problems = new ProblemList();
   if (order.lines.length === 0) problems.add('empty-order');

@@ -6,16 +6,15 @@ import type { Line } from '../quote/request-schema.ts';
 import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
 import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
 
-/** Everything the guest, the till and the cook read of one line, from one calculation. */
+/** Everything the guest, the till and the cook read about one line, from one calculation. */
 export interface Quote extends Omit<EvaluatedLine, 'resolved'> {
   readonly ok: boolean;
   readonly tickets: readonly Ticket[];
 }
 
 /**
- * Quotes a line against a valid menu. Never throws for a line of the right shape: what is wrong is told as problems,
- * and the price, the groups and the tickets are worked out over what stands. Nobody may cook from the tickets of a
- * quote that is not `ok`.
+ * Quotes a line against a valid menu. Never throws for a well-formed line: faults become problems, and price, groups
+ * and tickets are computed from the accepted answers. Tickets of a quote that is not `ok` must not be cooked.
  */
 export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
   const worked = evaluateLine(compileMenu(menu), line, clock);

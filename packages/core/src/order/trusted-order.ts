@@ -2,12 +2,12 @@ import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
 import type { Line, Order } from '../quote/request-schema.ts';
 
-/** From where an order comes: guests decide less about it than a till. */
+/** Where an order comes from: guests decide less about it than a till. */
 export type OrderSource = 'shop' | 'till';
 
 /**
- * An order with what the server alone decides in place of what a request says: channel, time, price list and what is
- * 86'd; for guests also the kind of guest. The lines say none of it themselves.
+ * Replaces what only the server decides: channel, time, price list and what is 86'd; for guests also the kind of guest.
+ * Removes them from the lines.
  */
 export function trustedOrder(menu: Menu, order: Order, source: OrderSource, clock: Clock): Order {
   const { guest, ...request } = withoutServersOwn(order);
@@ -18,7 +18,7 @@ export function trustedOrder(menu: Menu, order: Order, source: OrderSource, cloc
   };
 }
 
-/** The same for a line that is quoted by itself. */
+/** The same for a line that is quoted alone. */
 export function trustedLine(menu: Menu, line: Line, source: OrderSource, clock: Clock): Line {
   const { lines: [trusted = line], channel, at } = trustedOrder(menu, { ...(line.location !== undefined && { location: line.location }), lines: [line] }, source, clock);
   return { ...trusted, ...(channel && { channel }), ...(at !== undefined && { at }) };

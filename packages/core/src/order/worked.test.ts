@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { type Group, type Menu, type Order, quoteOrder, type Rule } from '../index.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 
-// Worked by hand: a dish of 1000 with an egg for 100, a drink of 300; the order asks for a bag and a word for the driver.
+// Worked by hand: a dish of 1000 with an egg for 100, and a drink of 300; the order asks for a bag and a note to the
+// driver.
 const at = '2026-05-12T13:00';
 const egg = choicesGroup('tops', { choices: [{ id: 'egg', name: 'Egg', price: { add: { house: 100, bike: 120 } }, max: 4 }] });
 const bag = choicesGroup('bag', { max: 2, choices: [{ id: 'paper', name: 'Paper bag', price: { add: 20, charge: 'once' }, max: 2 }, { id: 'box', name: 'Box', price: { add: 50 } }] });

@@ -5,7 +5,7 @@ import type { Line } from '../quote/request-schema.ts';
 import { textIn } from '../menu/text.ts';
 import { spread, wrapText } from './wrap.ts';
 
-/** The text of a receipt in lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
+/** A receipt as text lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
 export function receiptText(
   menu: CompiledMenu, lines: readonly Line[], quote: OrderQuote, money: (minor: number) => string, locale: string, columns: number,
 ): string[] {
@@ -24,7 +24,7 @@ export function receiptText(
   return [...wrapText(menu.menu.name, columns), rule, ...dishes, ...(extra.length > 0 ? [rule, ...extra] : []), rule, ...spread('Total', money(quote.total), columns)];
 }
 
-/** A step of the sum in a few words: how many of what, and how much of it was included. */
+/** A price part in a few words: how many of what, and how many of them are included. */
 export function partText(menu: CompiledMenu, part: Part, locale: string): string {
   const group = menu.menu.groups.find(({ id }) => id === part.group);
   const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;

@@ -2,7 +2,7 @@ import type { OrderTicket } from '../order/order-tickets.ts';
 import type { TicketNote } from '../ticket/ticket.ts';
 import { wrapText } from './wrap.ts';
 
-/** How a line stands on paper: `big` letters take two columns each, `loud` ones too and are reversed. */
+/** Line styles: `big` characters take two columns each; `loud` ones are big and reversed. */
 export type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'note' | 'rule';
 
 export interface PaperLine {
@@ -10,21 +10,21 @@ export interface PaperLine {
   readonly style: PaperStyle;
 }
 
-/** What is written above the dishes of a ticket. */
+/** The lines above the dishes of a ticket. */
 export interface TicketHead {
   readonly station: string;
   readonly number: number;
-  /** The clock on the wall when it was ordered, `HH:MM`. */
+  /** Local time of the order, `HH:MM`. */
   readonly time: string;
-  /** How it leaves the house, for whom, where to: each on a line of its own where there is one. */
+  /** Service, name and place, each on its own line. */
   readonly words: readonly string[];
-  /** REPRINT, FOR GRIDDLE …: said first, so that nobody cooks it twice or at the wrong place. */
+  /** REPRINT, FOR GRIDDLE …: printed first, so that nobody cooks it twice or at the wrong station. */
   readonly marks: readonly string[];
 }
 
 const WIDE = 2;
 
-/** A ticket as the station's printer prints it, in lines no wider than its columns. */
+/** Lays out a ticket for the station's printer, in lines no wider than its columns. */
 export function ticketPaper(ticket: Pick<OrderTicket, 'lines' | 'notes'>, head: TicketHead, columns: number): PaperLine[] {
   const paper = new Paper(columns);
   for (const mark of head.marks) paper.write(`** ${mark} **`, 'loud');
@@ -50,10 +50,10 @@ class Paper {
     this.#columns = columns;
   }
 
-  write(text: string, style: PaperStyle, hang = 0, inset = 0): void {
+  write(text: string, style: PaperStyle, hangingIndent = 0, inset = 0): void {
     const room = Math.floor(this.#columns / (style === 'big' || style === 'loud' ? WIDE : 1));
     const left = Math.min(inset, Math.max(0, room - 8));
-    for (const line of wrapText(text, room - left, hang)) this.lines.push({ text: ' '.repeat(left) + line, style });
+    for (const line of wrapText(text, room - left, hangingIndent)) this.lines.push({ text: ' '.repeat(left) + line, style });
   }
 
   note({ text, loud }: TicketNote): void {

@@ -2,17 +2,17 @@ import { textWidth } from '../check/text-width.ts';
 
 const segmenter = new Intl.Segmenter('und', { granularity: 'grapheme' });
 
-/** Letters as a reader counts them: an emoji with its modifiers, a letter with its accents, are one. */
+/** User-perceived characters: an emoji with its modifiers, or a letter with its accents, is one. */
 export function graphemes(text: string): string[] {
   return [...segmenter.segment(text)].map(({ segment }) => segment);
 }
 
 /**
- * Breaks a text into lines of at most so many columns, between words; a word that is longer than a line is broken
- * between letters. Nothing is cut and nothing overflows. Lines after the first are set in by `hang` columns.
+ * Wraps a text at spaces into lines of at most `columns`; longer words are broken between characters. Nothing is cut or
+ * overflows. Lines after the first are indented by `hangingIndent` columns.
  */
-export function wrapText(text: string, columns: number, hang = 0): string[] {
-  const inset = ' '.repeat(Math.min(hang, Math.max(0, columns - 4)));
+export function wrapText(text: string, columns: number, hangingIndent = 0): string[] {
+  const inset = ' '.repeat(Math.min(hangingIndent, Math.max(0, columns - 4)));
   const lines: string[] = [];
   let line = '';
   const isFresh = () => line === '' || (lines.length > 0 && line === inset);
@@ -31,7 +31,7 @@ export function wrapText(text: string, columns: number, hang = 0): string[] {
   return [...lines, line];
 }
 
-/** A text at the left and one at the right of the same line; where they don't fit, the right one takes the next. */
+/** Puts one text left and one right on the same line, or the right one on the next line if they don't fit. */
 export function spread(left: string, right: string, columns: number): string[] {
   const room = columns - textWidth(right) - 1;
   const lines = wrapText(left, Math.max(1, room > columns / 3 ? room : columns), 2);

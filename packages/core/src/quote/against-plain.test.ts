@@ -18,7 +18,7 @@ describe('the engine, held against the contract read aloud', () => {
       let before: Line | undefined;
       for (let i = 0; i < LINES; i++) {
         const own = richLine(menu, seed * LINES + i);
-        // Every other line gives the answers of the one before in circumstances of its own: answers are kept between quotes.
+        // Every other line repeats the previous answers in other circumstances, as answers are cached between quotes.
         const line = before && i % 2 === 1 ? { ...own, item: before.item, picks: before.picks ?? [] } : own;
         before = line;
         const [fast, plain] = [quoteLine(menu, line, clock), plainQuote(menu, line)];
@@ -32,7 +32,7 @@ describe('the engine, held against the contract read aloud', () => {
         for (const { code } of fast.problems) met.add(code);
       }
     }
-    // What the lines never come to would be no test of it.
+    // Every kind of answer must occur, or it would not be tested.
     expect([...met].sort()).toEqual([
       'amount-out-of-range', 'amount-required', 'bad-quantity', 'bad-units', 'combination-not-sold', 'combination-sold-out', 'consent-required', 'date-out-of-range', 'date-required', 'item-not-on-channel',
       'item-sold-out', 'not-alone', 'not-offered', 'not-served-now', 'note-required', 'note-too-long', 'price-below-zero', 'sold-out', 'too-few', 'too-many', 'too-many-of-choice', 'unknown-amount',

@@ -5,7 +5,7 @@ import { richMenu } from '../testing/rich-menu.ts';
 
 const clock = () => '2026-05-12T13:00';
 
-/** A dish with one question of many choices. */
+/** A dish with one group of many choices. */
 function wideMenu(): Menu {
   const choices = Array.from({ length: 40 }, (_, i) => ({ id: `c${i}`, name: `Choice ${i}`, price: { add: i }, max: 3 }));
   return {
@@ -32,7 +32,7 @@ describe('answers kept between quotes', () => {
     const price = (pick: object) => quoteLine(menu, { item: 'dish', picks: [{ group: 'g', choice: 'c10', ...pick }] }, clock).price.each;
     const all = [{}, { units: 1 }, { units: 2 }, { amount: 'more' }, { units: 2, amount: 'more' }, { units: 4 }, { amount: 'ghost' }, { units: 0 }, { choice: 'c1 0' }, { picks: [] }];
     const expected = [10, 10, 20, 15, 30, 40, 0, 0, 0, 10];
-    // Twice: the second time from what is kept.
+    // Twice, so that the second time is answered from the cache.
     expect(all.map(price)).toEqual(expected);
     expect(all.map(price)).toEqual(expected);
   });

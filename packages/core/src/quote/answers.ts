@@ -25,7 +25,7 @@ export interface GroupAnswer {
   readonly memo: unknown[] | undefined;
 }
 
-/** What pricing needs to know about the accepted answers; the analysis implements it for many builds at once. */
+/** What pricing needs from the accepted answers; the analysis implements it for many builds at once. */
 export interface ResolvedAnswers {
   readonly ruleHolds: (rule: number) => boolean;
   readonly isVisible: (ruled: Ruled) => boolean;

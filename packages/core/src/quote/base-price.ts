@@ -6,7 +6,7 @@ import type { Combination } from './combination.ts';
 import type { Part } from './part.ts';
 import { listOf, type ResolvedLine } from './resolve-line.ts';
 
-/** The base price and the steps that made it: steps 1 to 5 of the order of pricing. The parts are the caller's own. */
+/** The base price and its parts: steps 1 to 5 of the order of pricing. The caller owns `parts`. */
 export interface BasePrice {
   readonly value: number;
   readonly parts: Part[];
@@ -24,7 +24,7 @@ export function basePrice(line: ResolvedLine, combination: Combination | undefin
   return { value: steps.value, parts: steps.parts };
 }
 
-/** The base as it grows: a step becomes the base and forgets what was, or adds to it. */
+/** The base under construction: a step either replaces it or adds to it. */
 class Steps {
   value = 0;
   parts: Part[] = [];
@@ -42,7 +42,7 @@ class Steps {
 
 type PriceOf = (price: Price, list?: string) => number;
 
-/** Step 1: the lowest of the list price, the sale price and the quantity price that apply. */
+/** Step 1: the lowest of the applicable list, sale and quantity prices. */
 function lowestOwnPrice(line: ResolvedLine, price: PriceOf): { value: number; from: NonNullable<Part['from']> } {
   const { item } = line.item;
   if (!item.sale && !item.quantityPrices) return { value: price(item.price), from: 'list' };
@@ -59,7 +59,9 @@ function lowestOwnPrice(line: ResolvedLine, price: PriceOf): { value: number; fr
   return lowest;
 }
 
-/** Steps 3 and 4: the last accepted `base` choice is the base; then each accepted `times` choice multiplies it. */
+/**
+ * Steps 3 and 4: the last accepted `base` choice replaces the base; then each accepted `times` choice multiplies it.
+ */
 function applyBaseChoices(line: ResolvedLine, steps: Steps, hasCellPrice: boolean, price: PriceOf): void {
   if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
   const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));
@@ -90,13 +92,13 @@ function applyRules(line: ResolvedLine, steps: Steps, price: PriceOf): void {
   }
 }
 
-/** What an effect that holds adds to the base after every `setBase`; other effects add nothing. */
+/** What a true rule's effect adds to the base after every `setBase`; 0 for other effects. */
 function addedBy(effect: Effect, base: number, price: PriceOf): number {
   if ('basePercent' in effect) return share(base, effect.basePercent);
   return 'addToPrice' in effect ? price(effect.addToPrice) : 0;
 }
 
-/** What a rule that holds adds to the base after every `setBase`, in minor units. */
+/** What a true rule adds to the base after every `setBase`, in minor units. */
 export function addedByRule({ circumstances, menu }: ResolvedLine, { then }: CompiledRule, base: number): number {
   return then.reduce((sum, effect) => sum + addedBy(effect, base, (of) => priceIn(of, circumstances.priceList, menu.firstList)), 0);
 }

@@ -1,13 +1,12 @@
 import type { Daypart } from '../menu/document.ts';
 
 /**
- * Local wall-clock time, as text: `YYYY-MM-DDTHH:MM`. A change of summer time needs no care here: what counts is
- * what the clock on the wall says.
+ * Local wall-clock time as text: `YYYY-MM-DDTHH:MM`. Daylight saving needs no handling, since only local time matters.
  */
 
 const DAY = 86_400_000;
 
-/** `YYYY-MM-DD` of the Gregorian calendar (ISO 8601). */
+/** Whether the text is a date `YYYY-MM-DD` of the Gregorian calendar (ISO 8601). */
 export function isCalendarDate(text: string): boolean {
   const [, year, month, day] = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text) ?? [];
   if (year === undefined) return false;
@@ -16,7 +15,7 @@ export function isCalendarDate(text: string): boolean {
   return date.toISOString().slice(0, 10) === text;
 }
 
-/** Days from 1970-01-01 to a date of the calendar. */
+/** Days from 1970-01-01 to a date. */
 export function dayNumber(date: string): number {
   return Date.parse(`${date}T00:00Z`) / DAY;
 }
@@ -25,12 +24,12 @@ export function dateOfDay(day: number): string {
   return new Date(day * DAY).toISOString().slice(0, 10);
 }
 
-/** ISO 8601 weekday, 1 = Monday, of a day number. 1970-01-01 was a Thursday. */
+/** ISO 8601 weekday of a day number, 1 = Monday. 1970-01-01 was a Thursday. */
 export function weekday(day: number): number {
   return ((((day + 3) % 7) + 7) % 7) + 1;
 }
 
-/** Whether a daypart is on; one that runs past midnight belongs to the day it began. */
+/** Whether a daypart applies; one that runs past midnight belongs to the day it began. */
 export function isOn(daypart: Daypart, at: string): boolean {
   const today = dayNumber(at.slice(0, 10));
   const time = at.slice(11);
@@ -39,7 +38,7 @@ export function isOn(daypart: Daypart, at: string): boolean {
   return (beginsOn(today) && time >= daypart.from) || (beginsOn(today - 1) && time < daypart.to);
 }
 
-/** Making a format is costly; there are as many as a house has time zones. */
+/** Creating a formatter is expensive; there is one per time zone in use. */
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
@@ -54,7 +53,7 @@ function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
   return format;
 }
 
-/** An instant as the clock on the wall shows it in a time zone, or in the host's where none is named. */
+/** An instant as local time in a time zone, or in the host's if none is given. */
 export function localMinute(instant: Date, timeZone: string | undefined): string {
   const part = Object.fromEntries(formatIn(timeZone).formatToParts(instant).map(({ type, value }) => [type, value]));
   return `${part['year']}-${part['month']}-${part['day']}T${part['hour']}:${part['minute']}`;

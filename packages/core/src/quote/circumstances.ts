@@ -4,10 +4,10 @@ import { isOn } from './calendar.ts';
 import type { ProblemList } from './problem.ts';
 import type { Context, Out } from './request-schema.ts';
 
-/** Tells the local minute (`YYYY-MM-DDTHH:MM`) in a time zone; the core itself knows no clock. */
+/** Returns the local minute (`YYYY-MM-DDTHH:MM`) in a time zone; the core has no clock of its own. */
 export type Clock = (timeZone: string | undefined) => string;
 
-/** Where, when, how and for whom something is ordered, with every default filled in. */
+/** Where, when, how and for whom something is ordered, with all defaults filled in. */
 export interface Circumstances {
   readonly channel: Channel;
   readonly service: Service;
@@ -16,7 +16,7 @@ export interface Circumstances {
   readonly guest: string | undefined;
   readonly at: string;
   readonly out: UnavailableIndex;
-  /** Whether a daypart is on. */
+  /** Whether a daypart applies. */
   readonly daypartIsOn: (daypart: string) => boolean;
   readonly test: (test: CircumstanceTest) => boolean;
 }
@@ -26,11 +26,11 @@ export interface UnavailableIndex {
   readonly choices: ReadonlySet<string>;
   readonly ingredients: ReadonlySet<string>;
   readonly variants: NonNullable<Out['variants']>;
-  /** Whether nothing but combinations is out. */
+  /** Whether nothing is out, except perhaps combinations. */
   readonly isEmpty: boolean;
 }
 
-/** Fills in the defaults; a location or price list that the menu does not know is a problem and ignored. */
+/** Fills in the defaults; an unknown location or price list is a problem and ignored. */
 export function circumstancesOf(menu: CompiledMenu, request: Context, clock: Clock, problems: ProblemList): Circumstances {
   const location = request.location === undefined ? undefined : menu.locations.get(request.location);
   if (request.location !== undefined && !location) problems.add('unknown-location');
@@ -53,7 +53,7 @@ export function circumstancesOf(menu: CompiledMenu, request: Context, clock: Clo
   return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(request.out), daypartIsOn, test };
 }
 
-/** Tells which dayparts are on at a moment; each is worked out once. */
+/** Returns which dayparts apply at a moment, each computed once. */
 function daypartsAt(menu: CompiledMenu, at: string): (id: string) => boolean {
   let known: Map<string, boolean> | undefined;
   return (id) => {

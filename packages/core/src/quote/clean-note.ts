@@ -1,4 +1,4 @@
-/** A note as it is kept: each run of control characters and line breaks becomes one space, then it is trimmed. */
+/** Cleans a note: each run of control characters and line breaks becomes one space, then it is trimmed. */
 export function cleanNote(text: string): string {
   return text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim();
 }

@@ -11,7 +11,7 @@ export interface Combination {
 
 const NO_COMBINATION: readonly undefined[] = [];
 
-/** The accepted choice of each `by` group, in the table's order; undefined where there is not exactly one. */
+/** The accepted choice of each `by` group, in the table's order; undefined unless exactly one is picked in each. */
 export function acceptedCombination(line: ResolvedLine): readonly (OfferedChoice | undefined)[] {
   if (!line.item.cells) return NO_COMBINATION;
   return line.item.cells.by.map((index) => {
@@ -20,7 +20,7 @@ export function acceptedCombination(line: ResolvedLine): readonly (OfferedChoice
   });
 }
 
-/** The combination of the choices given, if there is one for every `by` group. */
+/** The combination of the given choices; undefined if a `by` group has none. */
 export function combinationOf(
   item: CompiledItem, choices: readonly (OfferedChoice | undefined)[], out: UnavailableIndex,
 ): Combination | undefined {

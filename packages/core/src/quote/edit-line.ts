@@ -5,11 +5,11 @@ import type { Answers, Line, Pick } from './request-schema.ts';
 export type GroupPlace = readonly number[] | undefined;
 
 /**
- * Answers as a screen edits them. Each function gives new answers; what is taken away takes its inner answers with
- * it. A choice that is picked brings the preselected answers of the groups it opens.
+ * Edits answers for screens. Each function returns new answers. Removing a pick removes its inner answers; a new pick
+ * brings the preselected choices of the groups it opens.
  */
 
-/** Picks a choice: in a pick-one group it takes the place of the other, elsewhere it is added. */
+/** Picks a choice: replaces the other pick in a pick-one group, is added elsewhere. */
 export function pickChoice<A extends Answers>(
   answers: A, at: GroupPlace, group: OfferedGroup, choice: OfferedChoice, pickOne: boolean, amount?: string,
 ): A {
@@ -20,40 +20,40 @@ export function pickChoice<A extends Answers>(
   });
 }
 
-/** Takes a choice of a group away, with every amount of it. */
+/** Removes a choice from a group, in every amount. */
 export function dropChoice<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string): A {
   return withPicksAt(answers, at, (picks) => picks.filter((pick) => pick.group !== group || pick.choice !== choice));
 }
 
-/** Sets how many units of the choice's first pick are wanted; none takes the choice away. */
+/** Sets the units of the choice's first pick; 0 removes the choice. */
 export function setUnits<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, units: number): A {
   if (units < 1) return dropChoice(answers, at, group, choice);
   return withPick(answers, at, group, choice, (pick) => ({ ...pick, units }));
 }
 
-/** Sets the amount of the choice's first pick; undefined for the usual one. */
+/** Sets the amount of the choice's first pick; undefined for the plain one. */
 export function setAmount<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, amount: string | undefined): A {
   return withPick(answers, at, group, choice, ({ amount: _, ...pick }) => (amount === undefined ? pick : { ...pick, amount }));
 }
 
-/** Writes a note; an empty one is taken away. */
+/** Sets a note; an empty one is removed. */
 export function setNote<A extends Answers>(answers: A, at: GroupPlace, group: string, text: string): A {
   if (at === undefined) return { ...answers, notes: withEntry(answers.notes, group, text) };
   return withPickAt(answers, at, (pick) => ({ ...pick, notes: withEntry(pick.notes, group, text) }));
 }
 
-/** A line of an item with everything that is preselected, also in what the preselected choices open. */
+/** A line of an item with everything preselected, including what preselected choices open. */
 export function preselectedLine(menu: CompiledMenu, item: string): Line {
   const compiled = menu.item(item);
   return { item, picks: compiled ? preselectedPicks(compiled.groups) : [] };
 }
 
-/** The order's own answers with everything that is preselected. */
+/** The order's own answers with everything preselected. */
 export function preselectedOrder(menu: CompiledMenu): { picks: Pick[] } {
   return { picks: preselectedPicks(menu.order.groups) };
 }
 
-/** The group that is asked at a place of a line. */
+/** The group at a place of a line. */
 export function groupAt(item: CompiledItem, answers: Answers, at: GroupPlace, id: string): OfferedGroup | undefined {
   let groups: readonly OfferedGroup[] = item.groups;
   let picks = answers.picks ?? [];
@@ -66,7 +66,7 @@ export function groupAt(item: CompiledItem, answers: Answers, at: GroupPlace, id
   return groups.find((group) => group.id === id);
 }
 
-/** The picks that answer a group at a place. */
+/** The picks for a group at a place. */
 export function picksAt(answers: Answers, at: GroupPlace, group: string): readonly Pick[] {
   let picks = answers.picks ?? [];
   for (const index of at ?? []) picks = picks[index]?.picks ?? [];
@@ -118,7 +118,7 @@ function withEntry(entries: Record<string, string> | undefined, id: string, text
   return text === '' ? others : { ...others, [id]: text };
 }
 
-/** The answers without those to groups, choices and amounts that the item no longer offers, in every kind of answer. */
+/** Removes answers to groups, choices and amounts that the item no longer offers, of every kind. */
 export function withoutUnknown<A extends Answers>(item: CompiledItem, answers: A): A {
   const keep = (groups: readonly OfferedGroup[], picks: Picks): Pick[] =>
     picks.flatMap((pick) => {

@@ -6,17 +6,17 @@ import { memoizeByAnswer } from './answer-cache.ts';
 import type { ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
 
-/** A visible group as a screen shows it while the guest chooses. */
+/** A visible group as a screen shows it. */
 export interface OfferedGroupView {
   readonly group: string;
   readonly kind: GroupKind;
-  /** The way to the pick that opened it; absent for the item's own groups. */
+  /** The path to the pick that opened it; absent for the item's own groups. */
   readonly at?: readonly number[];
   readonly min: number;
   readonly max: number | null;
   readonly included: number;
   readonly have: number;
-  /** What is left of `included`. */
+  /** How many of `included` are left. */
   readonly free: number;
   readonly choices: readonly OfferedChoiceView[];
 }
@@ -24,7 +24,7 @@ export interface OfferedGroupView {
 export interface OfferedChoiceView {
   readonly choice: string;
   readonly state: 'open' | 'sold-out' | 'not-sold';
-  /** What one unit more would cost; null where the choice sets or multiplies the price or a table does. */
+  /** The price of one more unit; null if the choice sets or multiplies the price, or a table does. */
   readonly price: number | null;
 }
 
@@ -54,7 +54,7 @@ const viewOf = memoizeByAnswer((answer, priced: PricedLine): OfferedGroupView =>
   return at ? { ...view, at } : view;
 });
 
-/** The visible choices of a group, with what one unit more would cost. */
+/** The visible choices of a group, with the price of one more unit. */
 function choicesOf({ line, base }: PricedLine, group: OfferedGroup): OfferedChoiceView[] {
   const pricedByTable = group.by && (line.item.cells?.hasPrices ?? false);
   const visible = group.choices.filter(({ ruled }) => line.resolver.isVisible(ruled));
@@ -70,7 +70,7 @@ function stateOf(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice)
   return combination?.soldOut || isSoldOut(choice, line.circumstances.out) ? 'sold-out' : 'open';
 }
 
-/** The combination that a choice would complete with what stands in the other groups of the table. */
+/** The combination that a choice would complete together with the picks in the table's other groups. */
 function completedBy(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice) {
   const accepted = acceptedCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
   return combinationOf(line.item, accepted, line.circumstances.out);

@@ -1,9 +1,9 @@
 import type { Charge } from '../menu/group-schema.ts';
 
-/** One step of the sum that makes a price; `value` is what it adds to `unit`, or to `line` when charged once. */
+/** One part of the sum that makes a price; `value` is added to `unit`, or to `line` if charged once. */
 export interface Part {
   readonly kind: 'base' | 'choice' | 'note' | 'amount';
-  /** Of a base part: what made it. */
+  /** For a base part: where it comes from. */
   readonly from?: 'list' | 'sale' | 'quantity' | 'cell' | 'choice' | 'rule';
   readonly rule?: string;
   readonly group?: string;

@@ -7,7 +7,7 @@ import { type AnswerCache, answerCacheOf, keyWithPick, type ResolvedPicks } from
 import { type ProblemCode, ProblemList } from './problem.ts';
 import type { Pick } from './request-schema.ts';
 
-/** Places in a list of picks. */
+/** Indexes into a list of picks. */
 type Indexes = readonly number[];
 
 const NO_PICKS: readonly Pick[] = [];
@@ -59,7 +59,7 @@ export class PickResolver implements ResolvedAnswers {
     return this.#resolvedIn(index).picks;
   }
 
-  /** The answer to a group of the item, with the limits that the rules leave it. */
+  /** The answer to a group of the item, with its limits after rules. */
   answer(group: OfferedGroup, note: string): GroupAnswer {
     const resolved = this.#resolvedIn(group.index);
     const { answers } = resolved;
@@ -89,7 +89,7 @@ export class PickResolver implements ResolvedAnswers {
     const keys: number[] = groups.map(() => 0);
     let group: OfferedGroup | undefined;
     for (const pick of this.#picks) {
-      // Picks of one group mostly follow one another.
+      // Picks of one group are usually adjacent.
       if (pick.group !== group?.id) group = groups[groupIndex.get(pick.group) ?? -1];
       if (group?.group.kind !== 'choices') this.#problems.add('unknown-group', { group: pick.group, choice: pick.choice });
       else keys[group.index] = group.cacheDependencies ? keyWithPick(keys[group.index] ?? 0, group, group.cacheDependencies, pick) : NaN;
@@ -170,7 +170,7 @@ export class PickResolver implements ResolvedAnswers {
     return accepted;
   }
 
-  /** The choice that the pick names, or the first reason to reject it. */
+  /** The choice of a pick, or the first reason to reject it. */
   #check(group: OfferedGroup, pick: Pick): OfferedChoice | ProblemCode {
     if (!this.isVisible(group.ruled)) return 'not-offered';
     const choice = group.choices[group.choiceIndex.get(pick.choice) ?? -1];

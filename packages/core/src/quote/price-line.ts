@@ -9,7 +9,7 @@ import type { Part, PriceSum } from './part.ts';
 import { listOf, type ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
 
-/** The price of a line with the sum that explains it: the order of pricing, steps 1 to 9. */
+/** Prices a line and returns the parts of the sum: the order of pricing, steps 1 to 9. */
 export function priceLine(line: ResolvedLine, combination: Combination | undefined): PriceSum {
   const { value: base, parts } = basePrice(line, combination);
   const pricing: Pricing = { line, base, cellIsPriced: combination?.cell?.price !== undefined };
@@ -51,7 +51,7 @@ function amountPart({ group: { id, group } }: GroupAnswer, value: number): Part 
   return { kind: 'amount', group: id, charge, value };
 }
 
-/** Parts of one answer and of what its picks opened; `times` is the units of the picks that opened it. */
+/** Adds the parts of one answer and of what its picks opened; `times`: units of the picks that opened it. */
 function addParts(parts: Part[], pricing: Pricing, answer: GroupAnswer, times: number): void {
   if (answer.note !== '') parts.push(notePart(pricing, answer, times));
   if (answer.picks.length === 0) return;
@@ -71,7 +71,7 @@ function addParts(parts: Part[], pricing: Pricing, answer: GroupAnswer, times: n
   }
 }
 
-/** Picks in the document's order of choices; picks of one choice stay in the order picked. */
+/** Sorts picks by the document's order of choices; picks of one choice stay in the order picked. */
 function inDocumentOrder(picks: readonly AcceptedPick[]): readonly AcceptedPick[] {
   return picks.length < 2 ? picks : picks.toSorted((a, b) => a.choice.index - b.choice.index);
 }

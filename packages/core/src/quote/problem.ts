@@ -17,7 +17,7 @@ export type ProblemCode =
   | 'date-out-of-range' | 'amount-required' | 'amount-out-of-range' | 'note-required' | 'note-too-long'
   | 'consent-required' | 'combination-not-sold' | 'combination-sold-out' | 'price-below-zero' | 'empty-order';
 
-/** Collects problems; `at` is left out where it is undefined. */
+/** Collects problems; omits `at` if undefined. */
 export class ProblemList {
   readonly problems: Problem[] = [];
 

@@ -30,7 +30,7 @@ describe('a quote', () => {
       const whole = quoteLine(menu, line, clock);
       const fallen = new Set(whole.problems.filter(({ code, at }) => at === undefined && ofPicks.has(code)).map(({ group, choice }) => `${group}/${choice}`));
       if (whole.problems.some(({ code, choice, at }) => at !== undefined && choice !== undefined && ofPicks.has(code))) continue;
-      // A choice that was picked twice may have fallen once: only picks of which every one fell are taken out.
+      // A choice picked twice may be rejected once, so only choices with every pick rejected are removed.
       const accepted = new Set(whole.price.parts.flatMap(({ group, choice }) => (choice === undefined ? [] : [`${group}/${choice}`])));
       const picks = (line.picks ?? []).filter(({ group, choice }) => !fallen.has(`${group}/${choice}`) || accepted.has(`${group}/${choice}`));
       const kept = quoteLine(menu, { ...line, picks }, clock);

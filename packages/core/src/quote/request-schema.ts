@@ -5,7 +5,7 @@ import { byText, closed, list, optional } from '../menu/schema-kit.ts';
 const text = Type.String();
 const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
 
-/** One choice that the guest picked; inner picks and notes answer the groups that the choice opens. */
+/** One picked choice; inner picks and notes answer the groups it opens. */
 export interface Pick {
   group: string;
   choice: string;
@@ -52,17 +52,17 @@ const answers = {
 const definitions = { $defs: { Pick: PickSchema } };
 
 const LineShape = open({ item: text, quantity: optional(Type.Number()), ...circumstances, ...answers });
-/** One dish as the guest wants it. */
+/** One dish of an order. */
 export const Line = { ...LineShape, $id: 'hearty-ladle:line', ...definitions };
 export type Line = Static<typeof LineShape>;
 
 const OrderShape = open({ ...circumstances, lines: list(LineShape), ...answers });
-/** Several lines, what holds for all of them, and the answers to the order's own questions. */
+/** Several lines, the circumstances for all of them, and the answers to the order's own questions. */
 export const Order = { ...OrderShape, $id: 'hearty-ladle:order', ...definitions };
 export type Order = Static<typeof OrderShape>;
 
 const ContextShape = open(circumstances);
-/** The circumstances of an analysis: a line without its dish and its answers. */
+/** The circumstances of an analysis: a line without dish and answers. */
 export const Context = { ...ContextShape, $id: 'hearty-ladle:context' };
 export type Context = Static<typeof ContextShape>;
 export type Answers = globalThis.Pick<Line, keyof typeof answers>;

@@ -56,7 +56,7 @@ interface AnswerContext {
   readonly firstList: string;
 }
 
-/** Finds the group that was context; one that is not offered, hidden, or of another kind is a problem. */
+/** Finds the answered group; a group that is not offered, hidden, or of another kind is a problem. */
 function answerFinder(item: CompiledItem, resolver: PickResolver, problems: ProblemList): Find {
   return (id, kind) => {
     const group = item.groups[item.groupIndex.get(id) ?? -1];
@@ -98,12 +98,12 @@ function resolveDates({ dates }: Answers, visible: readonly OfferedGroup[], { fi
   return accepted;
 }
 
-/** The date that was given for a group; empty where none was. */
+/** The date given for a group; empty if none. */
 function dateIn(dates: Answers['dates'], group: string): string {
   return dates && Object.hasOwn(dates, group) ? (dates[group] ?? '').trim() : '';
 }
 
-/** The first and the last date that a date group allows, counted from the date of `at`. */
+/** The first and last date that a date group allows, relative to the date of `at`. */
 function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
   const today = dayNumber(at.slice(0, 10));
   const { earliestDays = 0, latestDays } = group.date ?? {};
@@ -128,7 +128,7 @@ function resolveAmounts({ amounts }: Answers, visible: readonly OfferedGroup[], 
   return accepted;
 }
 
-/** The least and the most that a guest may name, in minor units. */
+/** The minimum and maximum amount a guest may enter, in minor units. */
 export function amountWindow(group: AmountGroup, list: string, firstList: string): { need: number; limit: number | null } {
   const { min, max } = group.amount ?? {};
   return { need: priceIn(min ?? 0, list, firstList), limit: max === undefined ? null : priceIn(max, list, firstList) };

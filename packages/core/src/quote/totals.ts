@@ -11,7 +11,7 @@ export interface IngredientUse {
   readonly quantity: number;
 }
 
-/** Calories are for one of the item; what uses stock is for the whole line. */
+/** Calories are per unit of the item; ingredient uses are for the whole line. */
 export interface Totals {
   readonly calories: number;
   readonly allergens: readonly string[];
@@ -32,7 +32,7 @@ export function totalsOf(line: ResolvedLine): Totals {
   return { calories, allergens: allergens.length === 0 ? [] : [...new Set(allergens)].sort(), uses: usesOfLine(uses, line.quantity) };
 }
 
-/** What an answer brings to one of the item, with all that its picks opened. */
+/** What an answer contributes to one unit of the item, including what its picks opened. */
 interface Brought {
   calories: number;
   readonly allergens: string[];
@@ -57,7 +57,7 @@ function addBrought(brought: Brought, answers: readonly GroupAnswer[], times: nu
   }
 }
 
-/** What is used for one of the item, summed up for the whole line. */
+/** Multiplies the uses of one unit by the line's quantity. */
 function usesOfLine(uses: readonly UsedIngredient[], quantity: number): IngredientUse[] {
   if (uses.length === 0) return [];
   const sums = new Map<string, number>();
@@ -66,7 +66,7 @@ function usesOfLine(uses: readonly UsedIngredient[], quantity: number): Ingredie
   return sorted.map(([ingredient, thousandths]) => ({ ingredient, quantity: fromThousandths(thousandths * quantity) }));
 }
 
-/** The cell's code or else the item's, the codes of accepted choices, and what rules append, joined by `-`. */
+/** The cell's code or else the item's, then the codes of accepted choices and of rules, joined by `-`. */
 export function codeOf(line: ResolvedLine, combination: Combination | undefined): string {
   const cellCode = combination?.cell?.code;
   const codes = [cellCode ?? line.item.item.code];
@@ -81,7 +81,7 @@ export function codeOf(line: ResolvedLine, combination: Combination | undefined)
 
 const codesOf = memoizeByAnswer<void, string>((answer) => acceptedChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
 
-/** What the rules that hold have to tell, in document order. */
+/** The messages of true rules, in document order. */
 export function tellsOf(line: ResolvedLine): string[] {
   const tells: string[] = [];
   forEachHeld(line, (rule) => tells.push(...rule.tells));

@@ -4,12 +4,10 @@ import { firstAccepted } from './answers.ts';
 import { listOf, type ResolvedLine } from './resolve-line.ts';
 
 /**
- * What one unit of a choice is charged by step 6, before its amount: of an `add` choice the first that applies of
- * the last rule that sets it, the attachment's price, the price by another group's answer, the tier, and `add`; of
- * a `percent` choice its share of the base. 0 for choices that set or multiply the base.
- *
- * @param units accepted units of the choice in this answer; `undefined` ignores tiers
- * @param base the base price after step 5, in minor units
+ * The price of one unit of a choice by step 6, before its amount. An `add` choice: the first that applies of the last
+ * rule that sets it, the attachment's price, the price by another group's pick, the tier, and `add`. A `percent`
+ * choice: its percentage of the base. 0 for choices that set or multiply the base.  @param units accepted units of the
+ * choice in this answer; `undefined` ignores tiers @param base the base price after step 5, in minor units
  */
 export function unitPrice(
   line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice, units: number | undefined, base: number,
@@ -32,7 +30,7 @@ function setByRule(line: ResolvedLine, choice: OfferedChoice): Price | undefined
   return undefined;
 }
 
-/** The price for the accepted choice of the group that the price depends on: the first in document order. */
+/** The price by the accepted choice of the group that the price depends on: the first in document order. */
 function pricedBy(line: ResolvedLine, choice: OfferedChoice): Price | undefined {
   if (choice.byGroup === undefined || !choice.price || !('add' in choice.price) || !choice.price.by) return undefined;
   const first = firstAccepted(line.resolver.acceptedPicks(choice.byGroup));

@@ -19,7 +19,7 @@ export interface EvaluatedLine extends Totals {
   readonly tells: readonly string[];
 }
 
-/** Evaluates a line over its accepted answers; undefined when the menu has no such item. */
+/** Evaluates a line over its accepted answers; undefined if the menu has no such item. */
 export function evaluateLine(menu: CompiledMenu, line: Line, clock: Clock): EvaluatedLine | undefined {
   const item = menu.item(line.item);
   if (!item) return undefined;

@@ -20,7 +20,7 @@ function menuOf(groups: readonly Group[], item: Partial<Item> = {}, rules: reado
   return { ...smallMenu(groups, item, rules), ingredients };
 }
 
-/** The problems of a line, each as `code group/choice at`, with what else it says. */
+/** The problems of a line, each as `code group/choice at` with its parameters. */
 function problems(menu: Menu, line: Partial<Line> = {}): string[] {
   return quoteDish(menu, line).problems.map(({ code, group, choice, at, ...more }) => {
     const request = Object.entries(more).map(([name, value]) => `${name}=${String(value)}`);
@@ -97,7 +97,8 @@ describe('what a line brings with it', () => {
   it('is counted by units and portions, for one in calories, for the whole line in ingredients', () => {
     const menu = menuOf([size, tops], dish);
     const quote = quoteDish(menu, { quantity: 2, picks: [pick('size/l'), pick('tops/egg', { units: 3, amount: 'half' }), pick('tops/oil', { amount: 'half' })] });
-    // 400 + 200 + 3 × 38 (half of 75, rounded away from zero); half an egg six times; half of 5 thousandths of sesame is 3.
+    // 400 + 200 + 3 × 38 (half of 75, rounded away from zero); half an egg six times; half of 5 thousandths of sesame
+    // is 3.
     expect(quote).toMatchObject({ calories: 714, allergens: ['eggs', 'sesame', 'wheat'], code: 'D-E-O' });
     expect(quote.uses).toEqual([{ ingredient: 'broth', quantity: 0.5 }, { ingredient: 'egg', quantity: 3 }, { ingredient: 'sesame', quantity: 0.006 }]);
     // Half of 101, rounded away from zero, three times; half of 50.

@@ -14,7 +14,7 @@ type Span = Analysis['price'];
 /** What a change does to one dish. */
 export interface DishReach {
   readonly item: Id;
-  /** Lowest and highest price in a price list before and after; null where the dish can't be ordered or is not there. */
+  /** Price range in a price list before and after; null if the dish can't be ordered or does not exist. */
   readonly spans: readonly { readonly list: Id; readonly before: Span; readonly after: Span }[];
   readonly isPricedAnew: boolean;
 }
@@ -22,18 +22,18 @@ export interface DishReach {
 /** What a change of a menu touches. */
 export interface Reach {
   readonly dishes: readonly DishReach[];
-  /** What line check finds after the change and did not find before, but for hints. */
+  /** New findings of line check, without hints. */
   readonly findings: readonly Finding[];
-  /** Whether anything that was charged before is charged otherwise, even where no lowest or highest price moves. */
+  /** Whether any price that was charged before changes, even if no price range moves. */
   readonly changesPrices: boolean;
-  /** Why the change can't be kept at all; then nothing else was worked out. */
+  /** Why the change is impossible; nothing else is computed then. */
   readonly faults: readonly Fault[];
 }
 
-/** Told of the looks that were taken of those that are needed; answering false stops the work. */
+/** Progress callback with steps done and needed; returning false stops the computation. */
 export type ReachWatcher = (done: number, total: number) => boolean;
 
-/** What a change from one menu to another touches: dishes, prices, new findings. Undefined when it was stopped. */
+/** Computes what a change from one menu to another touches: dishes, prices, new findings. Undefined if stopped. */
 export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWatcher = () => true): Reach | undefined {
   const faults = faultsOfMeaning(after);
   if (faults.length > 0) return { dishes: [], findings: [], changesPrices: false, faults };
@@ -41,7 +41,7 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
   const spansBefore = new Spans(before, clock);
   const spansAfter = new Spans(after, clock);
   const dishes: DishReach[] = [];
-  // Each touched dish is looked at three times: its prices, and line check before and after.
+  // Three steps per touched dish: its prices, and line check before and after.
   const needed = touched.length * 3;
   for (const [done, item] of touched.entries()) {
     const spans = after.priceLists.map(({ id: list }) => ({ list, before: spansBefore.of(item, list), after: spansAfter.of(item, list) }));
@@ -52,7 +52,7 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
   return findings && { dishes, findings, changesPrices: pricesOf(before, after), faults };
 }
 
-/** The dishes that a change touches: those that changed, and those that ask a group or obey a rule that did. */
+/** The dishes that a change touches: changed ones, and those with a changed group or rule. */
 export function touchedDishes(before: Menu, after: Menu): Id[] {
   const old = touchIndex(before);
   const now = touchIndex(after);
@@ -101,7 +101,7 @@ function reaches(offers: OfferIndex, group: Group, goal: ReadonlySet<Id>): boole
   );
 }
 
-/** Price spans of a menu's dishes; dishes that ask the same at the same price under the same rules share one. */
+/** Price spans of a menu's dishes; dishes with the same groups, price and rules share one. */
 class Spans {
   readonly #menu: Menu;
   readonly #clock: Clock;
@@ -130,7 +130,7 @@ function isSameSpan(a: Span, b: Span): boolean {
   return a?.min === b?.min && a?.max === b?.max;
 }
 
-/** Line check of the touched dishes alone, before and after: what is found only afterwards; undefined when stopped. */
+/** Line check of the touched dishes, before and after: the new findings; undefined if stopped. */
 function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: Clock, watch: (done: number) => boolean): Finding[] | undefined {
   const ids = new Set(touched);
   const only = (menu: Menu): Menu => ({ ...menu, items: menu.items.filter(({ id }) => ids.has(id)) });
@@ -142,7 +142,7 @@ function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: C
   return goesOn ? found.filter((finding) => finding.severity !== 'hint' && !known.has(key(finding))) : undefined;
 }
 
-/** Whether any answer that stands in both menus is priced otherwise, or other units of it are included. */
+/** Whether any answer valid in both menus is priced differently, or other units of it are included. */
 function pricesOf(before: Menu, after: Menu): boolean {
   const old = new Map(before.groups.map((group) => [group.id, group]));
   return after.groups.some((group) => {
@@ -151,7 +151,7 @@ function pricesOf(before: Menu, after: Menu): boolean {
   });
 }
 
-/** Everything in a group that decides what is paid for the answers that another form of it has too. */
+/** Everything in a group that affects what is paid for answers that exist in both versions. */
 function moneyOf(group: Group, other: Group): unknown {
   switch (group.kind) {
     case 'choices': {

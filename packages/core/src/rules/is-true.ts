@@ -3,7 +3,7 @@ import type { CircumstanceTest, CompiledCondition } from '../compile/compiled.ts
 
 /** What a condition can read. */
 export interface View {
-  /** Accepted units of a group of the item, or of one of its choices; 0 for what is not offered. */
+  /** Accepted units of a group of the item, or of one of its choices; 0 if not offered. */
   readonly units: (group: number, choice: number | undefined) => number;
   readonly quantity: number;
   readonly circumstance: (test: CircumstanceTest) => boolean;

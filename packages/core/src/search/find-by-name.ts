@@ -3,22 +3,22 @@ import { textIn } from '../menu/text.ts';
 
 export type FoundKind = 'items' | 'groups' | 'choices' | 'ingredients' | 'sections' | 'stations' | 'rules';
 
-/** Something of the menu that can be gone to by any of its names. */
+/** An object of the menu that can be found by any of its names. */
 export interface Findable {
   readonly kind: FoundKind;
   readonly id: Id;
-  /** Of a choice: the group it stands in. */
+  /** For a choice: its group. */
   readonly group?: Id;
-  /** What it is called first. */
+  /** The main name. */
   readonly name: string;
-  /** What tells it apart from others of that name: a choice's group, a dish's section. */
+  /** Distinguishes objects with the same name: a choice's group, a dish's section. */
   readonly within: string;
   readonly words: string;
 }
 
 const indexes = new WeakMap<Menu, readonly Findable[]>();
 
-/** Dishes, groups, choices, ingredients and the rest whose names contain every word that was typed, best first. */
+/** Finds dishes, groups, choices, ingredients and more whose names contain every typed word, best match first. */
 export function findByName(menu: Menu, typed: string, most = 30): Findable[] {
   const wanted = plainText(typed).split(' ').filter(Boolean);
   if (wanted.length === 0) return [];
@@ -29,7 +29,7 @@ export function findByName(menu: Menu, typed: string, most = 30): Findable[] {
   return found.sort((a, b) => a.rank - b.rank).slice(0, most).map(({ it }) => it);
 }
 
-/** Lower case, without accents: how names are compared. */
+/** Lower case without accents, for comparing names. */
 export function plainText(text: string): string {
   return text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().trim();
 }

@@ -3,21 +3,20 @@ import { textIn } from '../menu/text.ts';
 import type { Answers, Pick } from '../quote/request-schema.ts';
 import { parseTemplate, type TemplatePart } from './template.ts';
 
-/** A word for what was taken away, by language; English where none is known. */
+/** The word for removed choices, by language; English if unknown. */
 const NO: Readonly<Record<string, string>> = { en: 'no', es: 'sin', fr: 'sans', de: 'ohne', it: 'senza', pt: 'sem', vi: 'không', ar: 'بدون' };
 const WITH: Readonly<Record<string, string>> = { en: 'with', es: 'con', fr: 'avec', de: 'mit', it: 'con', pt: 'com', vi: 'với', ar: 'مع' };
 
 /**
- * The answers of a line as one sentence to read back. Written by the dish's template where it has one that can be
- * read; else the answers in the order in which they are asked, of groups that print only changes what differs from
- * the usual. Notes come last, in quotation marks.
+ * Summarises the answers of a line in one sentence: by the dish's template if it has a valid one, else the picks in the
+ * order asked, with only the changes for groups that print changes. Notes come last, in quotation marks.
  */
 export function summaryOf(menu: CompiledMenu, item: CompiledItem, answers: Answers, locale: string, template?: string): string {
   const speaker = new Speaker(menu, item, answers.picks ?? [], locale);
   const parsed = template === undefined || template.trim() === '' ? undefined : parseTemplate(template, new Set(item.groupIndex.keys()));
-  const said = parsed?.ok ? speaker.write(parsed.value) : speaker.everything();
+  const sentence = parsed?.ok ? speaker.write(parsed.value) : speaker.everything();
   const notes = Object.values(answers.notes ?? {}).map((text) => `“${text}”`).join(' ');
-  const text = [said, notes].filter(Boolean).join(' · ');
+  const text = [sentence, notes].filter(Boolean).join(' · ');
   return text.charAt(0).toLocaleUpperCase(locale) + text.slice(1);
 }
 
@@ -35,23 +34,23 @@ class Speaker {
   }
 
   write(parts: readonly TemplatePart[]): string {
-    const said = parts.map((part) => {
+    const texts = parts.map((part) => {
       if (part.kind === 'words') return part.text;
       const group = this.#item.groups[this.#item.groupIndex.get(part.group) ?? -1];
-      const words = group ? this.#says(group, part.says) : [];
+      const words = group ? this.#namesOf(group, part.which) : [];
       return words.length === 0 ? '' : `${part.before}${words.join(', ')}${part.after}`;
     });
-    return said.join('').replace(/\s+/g, ' ').replace(/^[\s,;·]+|[\s,;·]+$/g, '');
+    return texts.join('').replace(/\s+/g, ' ').replace(/^[\s,;·]+|[\s,;·]+$/g, '');
   }
 
   everything(): string {
     const word = this.#word(NO);
     return this.#item.groups
-      .flatMap((group) => (group.printsChanges ? [...this.#says(group, 'added'), ...this.#says(group, 'taken').map((name) => `${word} ${name}`)] : this.#says(group, 'all')))
+      .flatMap((group) => (group.printsChanges ? [...this.#namesOf(group, 'added'), ...this.#namesOf(group, 'taken').map((name) => `${word} ${name}`)] : this.#namesOf(group, 'all')))
       .join(', ');
   }
 
-  #says(group: OfferedGroup, what: 'all' | 'added' | 'taken'): string[] {
+  #namesOf(group: OfferedGroup, what: 'all' | 'added' | 'taken'): string[] {
     const picks = this.#picks.filter((pick) => pick.group === group.id);
     if (what === 'taken') {
       return group.choices.filter((choice) => choice.preselected > 0 && !picks.some((pick) => pick.choice === choice.id)).map((choice) => this.#name(choice).toLocaleLowerCase(this.#locale));

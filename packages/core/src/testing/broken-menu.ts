@@ -5,10 +5,10 @@ import type { Random } from './random.ts';
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type Json = any;
 
-/** Breaks a document somewhere and says at which path a fault is due; undefined where it has no such place. */
+/** Breaks a document and returns the expected path of the fault; undefined if it has no suitable place. */
 export type Break = (menu: Json, random: Random) => string | undefined;
 
-/** Some place of a list where something holds, as its index. */
+/** The index of some matching entry of a list. */
 function place(random: Random, list: Json[] | undefined, holds: (one: Json) => boolean = () => true): number {
   const places = (list ?? []).flatMap((one, at) => (holds(one) ? [at] : []));
   return places.length === 0 ? -1 : random.pick(places);
@@ -38,7 +38,7 @@ const attachment = (change: (attachment: Json, path: string, group: Json) => str
   return at < 0 ? undefined : change(menu.items[0].groups[at], `/items/0/groups/${at}`, of(menu.items[0].groups[at]));
 };
 
-/** Puts a value into a field of some entry of one of the menu's lists. */
+/** Sets a field of some entry of one of the menu's lists. */
 const field = (list: string, name: string, value: unknown): Break => (menu, random) => {
   const at = place(random, menu[list]);
   if (at < 0) return undefined;
@@ -51,7 +51,7 @@ const rule = (when: unknown, then: unknown, below: string): Break => (menu) => `
 const TELL = { tell: 'x' };
 const EARLY = { daypart: 'early' };
 
-/** A table over a pick-one group of its own, on the second item. */
+/** A variants table over a pick-one group of its own, on the second item. */
 const table = (id: string, cells: unknown[], at: string): Break => (menu) => {
   if (menu.items[1].variants) return undefined;
   menu.groups.push({ id, name: id, prompt: id, kind: 'choices', min: 1, max: 1, choices: [{ id: 'c', name: 'C' }] });
@@ -60,7 +60,7 @@ const table = (id: string, cells: unknown[], at: string): Break => (menu) => {
   return `/items/1/variants/${at}`;
 };
 
-/** Changes the one group of a kind that is not a group of choices. */
+/** Changes the one group of a kind other than choices. */
 const plain = (kind: string, limits: object): Break => (menu) => {
   const at = menu.groups.findIndex((one: Json) => one.kind === kind);
   menu.groups[at][kind] = limits;
@@ -69,7 +69,7 @@ const plain = (kind: string, limits: object): Break => (menu) => {
 
 const put = (at: Json, name: string, value: unknown, path: string) => ((at[name] = value), `${path}/${name}`);
 
-/** An entry of a list with the id of another. */
+/** Gives an entry of a list the id of another. */
 const twice = (list: string): Break => (menu) => {
   if (menu[list].length === 0) return undefined;
   menu[list].push(structuredClone(menu[list][0]));
@@ -150,7 +150,7 @@ export const BREAKS: Readonly<Record<string, Break>> = {
   },
 };
 
-/** A menu document broken in some ways, with the paths at which faults are due. */
+/** Breaks a menu document in some ways; returns the expected fault paths. */
 export function brokenMenu(menu: Menu, random: Random, witnesses: readonly Break[]): { menu: Json; due: string[] } {
   const broken: Json = structuredClone(menu);
   return { menu: broken, due: witnesses.flatMap((witness) => witness(broken, random) ?? []) };

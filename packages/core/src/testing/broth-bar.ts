@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import type { ChoicesGroup, Group, Item, Line, Menu, Quote, Rule } from '../index.ts';
 import { quoteLine } from '../index.ts';
 
-/** The menu of the worked cases, fresh for each caller. */
+/** The menu of the worked cases, a fresh copy for each caller. */
 export function brothBar(): Menu {
   return JSON.parse(readFileSync(new URL('../../cases/broth-bar.menu.json', import.meta.url), 'utf8')) as Menu;
 }
 
-/** A menu of one dish at 1000 that asks the groups given, in order; stations hot, cold and an expo. */
+/** A menu with one dish at 1000 that has the given groups, in order; stations hot, cold and an expo. */
 export function smallMenu(groups: readonly Group[], item: Partial<Item> = {}, rules: readonly Rule[] = []): Menu {
   return {
     format: 'hearty-ladle/menu@1', name: 'Small', currency: 'EUR', locales: ['en'],
@@ -18,7 +18,7 @@ export function smallMenu(groups: readonly Group[], item: Partial<Item> = {}, ru
   };
 }
 
-/** A group of choices with what is given. */
+/** A group of choices with the given fields. */
 export function choicesGroup(id: string, more: Partial<ChoicesGroup>): ChoicesGroup {
   return { id, name: id, prompt: id, kind: 'choices', ...more };
 }

@@ -3,16 +3,19 @@ import { type Condition, type Context, type Menu, type Pick as GuestPick, quoteL
 import { answersTo, lineOf, tapsOf } from './brute-force.ts';
 import { cross } from './combinations.ts';
 
-/** What trying every answer to a menu's first item finds of its rules and of where a guest gets stuck. */
+/** What trying every answer to a menu's first item finds about its rules and dead ends. */
 export interface Found {
   readonly neverFires: string[];
-  /** With the fewest taps that lead there, as the dead ends. */
+  /** The fewest taps that lead there, as for dead ends. */
   readonly disagree: ReadonlyMap<string, number>;
   readonly cannotSatisfy: string[];
   readonly deadEnds: ReadonlyMap<string, number>;
 }
 
-/** One way to answer everything: what is wrong by group (what is wrong inside a pick is wrong in its group too), what is asked, what picks open and in which group, which rules hold. */
+/**
+ * One attempt to answer everything: faults by group (including those inside its picks), the groups asked, what picks
+ * open and in which group, and the true rules.
+ */
 interface Tried {
   readonly answers: readonly (readonly GuestPick[])[];
   readonly wrong: ReadonlySet<string>;
@@ -21,9 +24,9 @@ interface Tried {
   readonly held: ReadonlySet<string>;
 }
 
-/** Tries every answer, valid or not; undefined when there are more than `most`. */
+/** Tries every answer, valid or not; undefined if there are more than `most`. */
 export function tryEveryAnswer(menu: Menu, context: Context, most: number): Found | undefined {
-  // A rule that holds tells so.
+  // Every rule tells when it is true.
   const telling: Menu = { ...menu, rules: (menu.rules ?? []).map((rule) => ({ ...rule, then: [...rule.then, { tell: `holds ${rule.id}` }] })) };
   const item = compileMenu(telling).item(menu.items[0]?.id ?? '');
   if (!item) return undefined;
@@ -43,7 +46,7 @@ export function tryEveryAnswer(menu: Menu, context: Context, most: number): Foun
   return { ...ofRules(rules, ids, tried), ...ofGroups(rules, ids, tried) };
 }
 
-/** The fewest taps in some groups, over some ways to answer; Infinity where there are none. */
+/** The fewest taps in some groups over some attempts; Infinity if there are none. */
 function fewest(tried: readonly Tried[], ids: readonly string[], groups: readonly string[]): number {
   return Math.min(...tried.map(({ answers }) => tapsOf(groups.flatMap((group) => answers[ids.indexOf(group)] ?? []))));
 }
@@ -83,7 +86,7 @@ function ofGroups(rules: readonly Rule[], ids: readonly string[], tried: readonl
   return { cannotSatisfy: [...cannotSatisfy].sort(), deadEnds };
 }
 
-/** Groups that a pick opens, after valid answers to what comes before it, and that nobody ever answered well. */
+/** Groups that a pick opens, after valid answers to what comes before it, for which no attempt has a valid answer. */
 function stuckInside(rules: readonly Rule[], tried: readonly Tried[]): Set<string> {
   const well = new Set(tried.flatMap(({ opened, wrong }) => opened.flatMap(({ id }) => (wrong.has(id) ? [] : [id]))));
   const reached = tried.flatMap(({ opened, wrong }) =>
@@ -99,7 +102,7 @@ function looksAt(when: Condition): string[] {
   return 'units' in when ? [when.units.of.split('/')[0] ?? ''] : [];
 }
 
-/** The groups that decide whether a group is asked and what may be picked in it. */
+/** The groups that affect whether a group is asked and what may be picked in it. */
 function deciders(rules: readonly Rule[], id: string): string[] {
   const isOn = (path: string) => path.split('/')[0] === id;
   return rules.flatMap(({ when, then }) => {
@@ -108,7 +111,7 @@ function deciders(rules: readonly Rule[], id: string): string[] {
   });
 }
 
-/** Some groups and all that decide over them. */
+/** Some groups and everything that affects them. */
 function withBefore(rules: readonly Rule[], groups: readonly string[]): string[] {
   const all = new Set(groups);
   for (const id of all) for (const before of deciders(rules, id)) all.add(before);

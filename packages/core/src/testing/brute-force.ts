@@ -8,9 +8,9 @@ export interface Tried {
   builds: number;
   price: { min: number; max: number } | null;
   calories: { min: number; max: number } | null;
-  /** The fewest taps of a build that costs less than nothing; Infinity where none does. */
+  /** The fewest taps of a build with a negative price; Infinity if there is none. */
   belowZero: number;
-  /** How many of the builds have each choice of the item's own groups, by `group/choice`. */
+  /** How many builds contain each choice of the item's own groups, by `group/choice`. */
   having: Map<string, number>;
 }
 
@@ -43,7 +43,7 @@ function widened(range: { min: number; max: number } | null, value: number) {
   return range ? { min: Math.min(range.min, value), max: Math.max(range.max, value) } : { min: value, max: value };
 }
 
-/** A tap for each unit and each amount, inner ones too. */
+/** One tap for each unit and each amount, inner ones included. */
 export function tapsOf(picks: readonly Pick[]): number {
   return picks.reduce((sum, { units = 1, amount, picks: inner = [] }) => sum + units + (amount === undefined ? 0 : 1) + tapsOf(inner), 0);
 }
@@ -69,7 +69,7 @@ function requiredNotes(groups: readonly OfferedGroup[]): Record<string, string> 
   return Object.fromEntries(groups.flatMap(({ id, group }) => (group.kind === 'note' && group.note?.required ? [[id, 'x']] : [])));
 }
 
-/** The orders in which the picks may be made, as far as they can change what is included. */
+/** The orders in which the picks can be made, as far as they affect what is included. */
 function ordersOf(groups: readonly OfferedGroup[], build: readonly Pick[][]): Pick[][] {
   const perGroup = build.map((picks, i) => (groups[i]?.includedFirst === 'picked' ? permutations(picks) : [picks]));
   return cross(perGroup.map((orders) => orders.flatMap((picks) => cross(picks.map(innerOrders))))).map((orders) => orders.flat());
@@ -79,7 +79,7 @@ function innerOrders(pick: Pick): Pick[] {
   return permutations(pick.picks ?? []).map((picks) => ({ ...pick, picks }));
 }
 
-/** A line that says whatever is required beside the picks; a note or an amount that rules hide is not asked for. */
+/** A line with the picks and every other required answer; notes and amounts that rules hide are left out. */
 export function lineOf(menu: Menu, context: Context, item: string, picks: Pick[]): Line {
   const asked = compileMenu(menu).item(item)?.groups ?? [];
   const bare: Line = { ...context, item, picks, consents: menu.groups.map(({ id }) => id) };

@@ -1,4 +1,4 @@
-/** One of each list, in every way. */
+/** The Cartesian product of the lists. */
 export function cross<T>(lists: readonly (readonly T[])[]): T[][] {
   return lists.reduce<T[][]>((witnesses, list) => witnesses.flatMap((witness) => list.map((one) => [...witness, one])), [[]]);
 }

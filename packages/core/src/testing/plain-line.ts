@@ -2,12 +2,12 @@ import type { Choice, Condition, Group, Item, Line, Menu, Pick, Rule } from '../
 import type { Attachment } from '../menu/group-schema.ts';
 
 export type Price = number | Record<string, number>;
-export interface Asked { group: Group; attachment: Attachment; at: number[] | undefined; choices: Choice[]; min: number; max: number | null; included: number; offered: boolean }
-export interface ResolvedPicks { asked: Asked; choice: Choice; units: number; amount: { id: string; price?: number; portion?: number } | undefined; order: number; inner: Answer[] }
-export interface Answer { asked: Asked; stood: ResolvedPicks[]; note: string }
+export interface PlainGroup { group: Group; attachment: Attachment; at: number[] | undefined; choices: Choice[]; min: number; max: number | null; included: number; offered: boolean }
+export interface ResolvedPicks { question: PlainGroup; choice: Choice; units: number; amount: { id: string; price?: number; portion?: number } | undefined; order: number; inner: Answer[] }
+export interface Answer { question: PlainGroup; accepted: ResolvedPicks[]; note: string }
 
 export const own = <V>(map: Record<string, V> | undefined, key: string): V | undefined => (map && Object.hasOwn(map, key) ? map[key] : undefined);
-/** a × bp ÷ 10000, rounded half away from zero, by big integers. */
+/** a × bp ÷ 10000, rounded half away from zero, with BigInt. */
 export function plainShare(a: number, bp: number): number {
   const product = BigInt(a) * BigInt(bp);
   const size = product < 0n ? -product : product;
@@ -18,15 +18,15 @@ export const cleaned = (text: string) => text.replace(/[\u0000-\u001f\u007f-\u00
 export const plusDays = (date: string, days: number) => new Date(Date.parse(`${date}T00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 export const isDate = (text: string) => /^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00Z`)) && new Date(`${text}T00:00Z`).toISOString().startsWith(text);
 
-/** A line as the plain reading settles it: what is asked, what stands, which rules hold. */
+/** A line as the plain implementation resolves it: the groups asked, the accepted picks, the true rules. */
 export class PlainLine {
   readonly problems: Record<string, unknown>[] = [];
-  readonly asked: Asked[];
+  readonly questions: PlainGroup[];
   readonly rules: Rule[];
   readonly list: string;
   readonly at: string;
   readonly quantity: number;
-  readonly stood = new Map<string, ResolvedPicks[]>();
+  readonly accepted = new Map<string, ResolvedPicks[]>();
   constructor(readonly menu: Menu, readonly item: Item, readonly line: Line) {
     const location = menu.locations?.find(({ id }) => id === line.location);
     if (line.location !== undefined && !location) this.problem('unknown-location');
@@ -37,7 +37,7 @@ export class PlainLine {
     const quantity = line.quantity ?? 1;
     this.quantity = Number.isInteger(quantity) && quantity >= 1 && quantity <= 999 ? quantity : 1;
     if (this.quantity !== quantity) this.problem('bad-quantity');
-    this.asked = this.offers();
+    this.questions = this.offers();
     this.rules = (menu.rules ?? []).filter((rule) => (!rule.items && !rule.sections) || rule.items?.includes(item.id) || rule.sections?.some((id) => item.sections?.includes(id)));
   }
 
@@ -45,7 +45,7 @@ export class PlainLine {
     this.problems.push({ code, ...more, ...(at && { at }) });
   }
 
-  offers(): Asked[] {
+  offers(): PlainGroup[] {
     const attached = [...(this.item.groups ?? [])];
     for (const { id, attachTo } of this.menu.groups) {
       const comes = attachTo?.sections?.some((section) => this.item.sections?.includes(section)) || attachTo?.tags?.some((tag) => this.item.tags?.includes(tag));
@@ -54,15 +54,15 @@ export class PlainLine {
     return attached.map((attachment) => this.ask(attachment, undefined, true));
   }
 
-  ask(attachment: Attachment, at: number[] | undefined, offered: boolean): Asked {
+  ask(attachment: Attachment, at: number[] | undefined, offered: boolean): PlainGroup {
     const group = this.menu.groups.find(({ id }) => id === attachment.group) as Group;
     const choices = group.kind === 'choices' ? (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id)) : [];
     const limits = group.kind === 'choices' ? { min: attachment.min ?? group.min ?? 0, max: attachment.max !== undefined ? attachment.max : (group.max ?? null), included: attachment.included ?? group.included ?? 0 } : { min: 0, max: null, included: 0 };
     return { group, attachment, at, choices, offered, ...limits };
   }
 
-  money(price: Price, asked?: Asked): number {
-    const list = asked?.attachment.priceList ?? this.list;
+  money(price: Price, question?: PlainGroup): number {
+    const list = question?.attachment.priceList ?? this.list;
     return typeof price === 'number' ? price : (own(price, list) ?? price[this.menu.priceLists[0]?.id ?? ''] ?? 0);
   }
 
@@ -78,7 +78,7 @@ export class PlainLine {
 
   units(path: string): number {
     const [group = '', choice] = path.split('/');
-    return this.standing(group).filter((it) => choice === undefined || it.choice.id === choice).reduce((sum, it) => sum + it.units, 0);
+    return this.acceptedOf(group).filter((it) => choice === undefined || it.choice.id === choice).reduce((sum, it) => sum + it.units, 0);
   }
 
   holds(when: Condition): boolean {
@@ -103,12 +103,12 @@ export class PlainLine {
     return (shows.length === 0 || shows.some(({ when }) => this.holds(when))) && !hides.some(({ when }) => this.holds(when));
   }
 
-  limits(asked: Asked): { min: number; max: number | null; included: number } {
-    let { min, max, included } = asked;
-    if (!asked.offered) return { min, max, included };
+  limits(question: PlainGroup): { min: number; max: number | null; included: number } {
+    let { min, max, included } = question;
+    if (!question.offered) return { min, max, included };
     for (const { when, then } of this.rules) {
       for (const effect of then) {
-        if (!('limit' in effect) || effect.limit.group !== asked.group.id || !this.holds(when)) continue;
+        if (!('limit' in effect) || effect.limit.group !== question.group.id || !this.holds(when)) continue;
         if (effect.limit.min !== undefined) min = effect.limit.min;
         if (effect.limit.max !== undefined) max = effect.limit.max;
         if (effect.limit.included !== undefined) included = effect.limit.included;
@@ -119,35 +119,35 @@ export class PlainLine {
 
   isOut(group: string, choice: Choice): boolean {
     const { out = {} } = this.line;
-    const stands = this.menu.items.find(({ id }) => id === choice.item);
-    const eaten = [...(choice.uses ?? []), ...(stands?.uses ?? [])].map(({ ingredient }) => ingredient);
-    return (out.choices?.includes(`${group}/${choice.id}`) ?? false) || (stands !== undefined && (out.items?.includes(stands.id) ?? false)) || eaten.some((id) => out.ingredients?.includes(id));
+    const standIn = this.menu.items.find(({ id }) => id === choice.item);
+    const eaten = [...(choice.uses ?? []), ...(standIn?.uses ?? [])].map(({ ingredient }) => ingredient);
+    return (out.choices?.includes(`${group}/${choice.id}`) ?? false) || (standIn !== undefined && (out.items?.includes(standIn.id) ?? false)) || eaten.some((id) => out.ingredients?.includes(id));
   }
 
-  standing(id: string): ResolvedPicks[] {
-    const known = this.stood.get(id);
+  acceptedOf(id: string): ResolvedPicks[] {
+    const known = this.accepted.get(id);
     if (known) return known;
-    const asked = this.asked.find(({ group }) => group.id === id);
-    const found = asked ? this.stand(asked, (this.line.picks ?? []).map((pick, i) => ({ pick, i })).filter(({ pick }) => pick.group === id)) : [];
-    this.stood.set(id, found);
+    const question = this.questions.find(({ group }) => group.id === id);
+    const found = question ? this.accept(question, (this.line.picks ?? []).map((pick, i) => ({ pick, i })).filter(({ pick }) => pick.group === id)) : [];
+    this.accepted.set(id, found);
     return found;
   }
 
-  stand(asked: Asked, picks: { pick: Pick; i: number }[]): ResolvedPicks[] {
-    const { group } = asked;
+  accept(question: PlainGroup, picks: { pick: Pick; i: number }[]): ResolvedPicks[] {
+    const { group } = question;
     if (group.kind !== 'choices') return [];
     return picks.flatMap(({ pick, i }): ResolvedPicks[] => {
-      const refuse = (code: string) => (this.problem(code, { group: pick.group, choice: pick.choice }, asked.at), []);
-      if (asked.offered && !this.isVisible(group.id)) return refuse('not-offered');
-      const choice = asked.choices.find(({ id }) => id === pick.choice);
+      const refuse = (code: string) => (this.problem(code, { group: pick.group, choice: pick.choice }, question.at), []);
+      if (question.offered && !this.isVisible(group.id)) return refuse('not-offered');
+      const choice = question.choices.find(({ id }) => id === pick.choice);
       if (!choice) return refuse('unknown-choice');
-      if (asked.offered && !this.isVisible(`${group.id}/${choice.id}`)) return refuse('not-offered');
+      if (question.offered && !this.isVisible(`${group.id}/${choice.id}`)) return refuse('not-offered');
       if (this.isOut(group.id, choice)) return refuse('sold-out');
       const amount = group.amounts?.find(({ id }) => id === pick.amount);
       if (pick.amount !== undefined && !amount) return refuse('unknown-amount');
       const units = pick.units ?? 1;
       if (!Number.isInteger(units) || units < 1 || units > 99) return refuse('bad-units');
-      return [{ asked, choice, units, amount, order: i, inner: this.open(choice, pick, [...(asked.at ?? []), i]) }];
+      return [{ question, choice, units, amount, order: i, inner: this.open(choice, pick, [...(question.at ?? []), i]) }];
     });
   }
 
@@ -155,17 +155,17 @@ export class PlainLine {
     const opened = (choice.opens ?? []).map((id) => this.ask({ group: id }, witness, false));
     for (const inner of pick.picks ?? []) if (!opened.some(({ group }) => group.id === inner.group && group.kind === 'choices')) this.problem('unknown-group', { group: inner.group, choice: inner.choice }, witness);
     for (const [id, text] of Object.entries(pick.notes ?? {})) if (cleaned(text) !== '' && !opened.some(({ group }) => group.id === id && group.kind === 'note')) this.problem('unknown-group', { group: id }, witness);
-    return opened.map((asked) => ({
-      asked, note: asked.group.kind === 'note' ? cleaned(own(pick.notes, asked.group.id) ?? '') : '',
-      stood: this.stand(asked, (pick.picks ?? []).map((inner, i) => ({ pick: inner, i })).filter((it) => it.pick.group === asked.group.id)),
+    return opened.map((question) => ({
+      question, note: question.group.kind === 'note' ? cleaned(own(pick.notes, question.group.id) ?? '') : '',
+      accepted: this.accept(question, (pick.picks ?? []).map((inner, i) => ({ pick: inner, i })).filter((it) => it.pick.group === question.group.id)),
     }));
   }
 
   answers(): Answer[] {
-    return this.asked.filter(({ group }) => this.isVisible(group.id)).map((asked) => ({ asked, stood: this.standing(asked.group.id), note: this.noteOf(asked) }));
+    return this.questions.filter(({ group }) => this.isVisible(group.id)).map((question) => ({ question, accepted: this.acceptedOf(question.group.id), note: this.noteOf(question) }));
   }
 
-  noteOf({ group }: Asked): string {
+  noteOf({ group }: PlainGroup): string {
     return group.kind === 'note' ? cleaned(own(this.line.notes, group.id) ?? '') : '';
   }
 }

@@ -11,12 +11,12 @@ export interface PlainOrder {
   tickets: { station: string; lines: PlainLineTicket[]; notes: { text: string; loud: boolean }[] }[];
 }
 
-/** Section 8 of the contract read aloud: an order worked out from the plain reading of its lines. */
+/** Section 8 of the contract, implemented literally on top of the plain line. */
 export function plainOrder(menu: Menu, order: Order): PlainOrder {
   const lines = order.lines.map((line) => ({ ...circumstances(order), ...line }));
   const quotes = lines.map((line) => plainQuote(menu, line));
-  const asked: Line = { item: '', ...circumstances(order), ...answers(order) };
-  const own = new Plain(forOrders(menu), orderItem(menu), asked).quote();
+  const orderLine: Line = { item: '', ...circumstances(order), ...answers(order) };
+  const own = new Plain(forOrders(menu), orderItem(menu), orderLine).quote();
   const isTold = ({ code }: Record<string, unknown>) => lines.length === 0 || (code !== 'unknown-location' && code !== 'unknown-price-list');
   return {
     problems: [
@@ -27,7 +27,7 @@ export function plainOrder(menu: Menu, order: Order): PlainOrder {
     extra: { each: own.price.each, once: own.price.once },
     total: quotes.reduce((sum, { price }) => sum + price.line, 0) + own.price.each + own.price.once,
     groups: own.groups,
-    tickets: tickets(menu, lines, asked),
+    tickets: tickets(menu, lines, orderLine),
   };
 }
 
@@ -43,14 +43,14 @@ function orderItem(menu: Menu): Item {
   return { id: '', name: '', price: 0, ...(menu.orderGroups && { groups: menu.orderGroups }) };
 }
 
-/** Of the effects of rules, only these reach the order's own questions. */
+/** Only these effects of rules apply to the order's own questions. */
 function forOrders(menu: Menu): Menu {
   const reaches = (effect: Effect) => ['show', 'hide', 'limit', 'setChoice', 'route'].some((key) => key in effect);
   return { ...menu, rules: (menu.rules ?? []).map((rule) => ({ ...rule, then: rule.then.filter(reaches) })) };
 }
 
-function tickets(menu: Menu, lines: Line[], asked: Line): PlainOrder['tickets'] {
-  const kitchen = new Kitchen(new Plain(forOrders(menu), orderItem(menu), asked), '');
+function tickets(menu: Menu, lines: Line[], orderLine: Line): PlainOrder['tickets'] {
+  const kitchen = new Kitchen(new Plain(forOrders(menu), orderItem(menu), orderLine), '');
   const printed = lines.flatMap((line) => plainTickets(menu, line));
   const own = kitchen.plain.answers();
   const hasExpo = menu.stations.some(({ expo }) => expo);

@@ -1,9 +1,9 @@
 import type { Choice, Line, Menu } from '../index.ts';
-import { type Answer, type Asked, cleaned, isDate, own, PlainLine, plainShare, plusDays, type Price } from './plain-line.ts';
+import { type Answer, type PlainGroup, cleaned, isDate, own, PlainLine, plainShare, plusDays, type Price } from './plain-line.ts';
 
 /**
- * The contract read aloud: a quote worked out straight from the document, without indexes, caches or a compiled form,
- * as slowly and as plainly as it can be said. The engine is held against it. Of the engine it uses nothing.
+ * The contract implemented literally: a quote computed directly from the document, without indexes, caches or a
+ * compiled form. The engine is compared against it; it uses nothing of the engine.
  */
 export interface PlainQuote {
   problems: Record<string, unknown>[];
@@ -29,10 +29,10 @@ export class Plain extends PlainLine {
     if (item.channels && !item.channels.includes(line.channel ?? 'online')) this.problem('item-not-on-channel');
     if (item.dayparts && !item.dayparts.some((id) => this.isOn(id))) this.problem('not-served-now');
     if (line.out?.items?.includes(item.id) || item.uses?.some(({ ingredient }) => line.out?.ingredients?.includes(ingredient))) this.problem('item-sold-out');
-    for (const pick of line.picks ?? []) if (!this.asked.some(({ group }) => group.id === pick.group && group.kind === 'choices')) this.problem('unknown-group', { group: pick.group, choice: pick.choice });
-    for (const { group } of this.asked) this.standing(group.id);
+    for (const pick of line.picks ?? []) if (!this.questions.some(({ group }) => group.id === pick.group && group.kind === 'choices')) this.problem('unknown-group', { group: pick.group, choice: pick.choice });
+    for (const { group } of this.questions) this.acceptedOf(group.id);
     const answers = this.answers();
-    const visible = answers.map(({ asked }) => asked);
+    const visible = answers.map(({ question }) => question);
     const amounts = this.written(visible);
     for (const answer of answers) this.checkAnswer(answer);
     const combination = this.combination();
@@ -41,8 +41,8 @@ export class Plain extends PlainLine {
     const charge = (how: string | undefined, value: number) => (how === 'once' ? (once += value) : (each += value));
     for (const answer of answers) {
       this.priceAnswer(answer, 1, base, combination?.cell?.price !== undefined, charge);
-      const named = amounts.get(answer.asked.group.id);
-      if (named !== undefined) charge(answer.asked.group.kind === 'amount' ? (answer.asked.group.amount?.charge ?? 'once') : 'once', named);
+      const named = amounts.get(answer.question.group.id);
+      if (named !== undefined) charge(answer.question.group.kind === 'amount' ? (answer.question.group.amount?.charge ?? 'once') : 'once', named);
     }
     const unit = base + each;
     const total = unit * this.quantity + once;
@@ -54,19 +54,19 @@ export class Plain extends PlainLine {
     };
   }
 
-  /** Notes, dates and amounts that were given to what is not asked; dates and amounts that stand. */
-  written(visible: Asked[]): Map<string, number> {
+  /** Notes, dates and amounts that were given to groups that are not offered; dates and amounts that count. */
+  written(visible: PlainGroup[]): Map<string, number> {
     const amounts = new Map<string, number>();
     const isAsked = (id: string, kind: string) => {
-      if (!this.asked.some(({ group }) => group.id === id && group.kind === kind)) return this.problem('unknown-group', { group: id }), false;
+      if (!this.questions.some(({ group }) => group.id === id && group.kind === kind)) return this.problem('unknown-group', { group: id }), false;
       if (visible.some(({ group }) => group.id === id)) return true;
       return this.problem('not-offered', { group: id }), false;
     };
     for (const [id, text] of Object.entries(this.line.notes ?? {})) if (cleaned(text) !== '') isAsked(id, 'note');
     for (const [id, text] of Object.entries(this.line.dates ?? {})) if (text.trim() !== '') isAsked(id, 'date');
     for (const id of Object.keys(this.line.amounts ?? {})) isAsked(id, 'amount');
-    for (const asked of visible) {
-      const { group } = asked;
+    for (const question of visible) {
+      const { group } = question;
       if (group.kind === 'date') {
         const text = (own(this.line.dates, group.id) ?? '').trim();
         const need = plusDays(this.at.slice(0, 10), group.date?.earliestDays ?? 0);
@@ -76,8 +76,8 @@ export class Plain extends PlainLine {
       }
       if (group.kind === 'amount') {
         const have = own(this.line.amounts, group.id);
-        const need = this.money(group.amount?.min ?? 0, asked);
-        const limit = group.amount?.max === undefined ? null : this.money(group.amount.max, asked);
+        const need = this.money(group.amount?.min ?? 0, question);
+        const limit = group.amount?.max === undefined ? null : this.money(group.amount.max, question);
         if (have === undefined && group.amount?.required) this.problem('amount-required', { group: group.id });
         if (have === undefined) continue;
         if (Number.isInteger(have) && have >= need && (limit === null || have <= limit)) amounts.set(group.id, have);
@@ -87,16 +87,16 @@ export class Plain extends PlainLine {
     return amounts;
   }
 
-  checkAnswer({ asked, stood, note }: Answer): void {
-    const { group, at } = asked;
+  checkAnswer({ question, accepted, note }: Answer): void {
+    const { group, at } = question;
     if (group.kind === 'choices') {
-      const { min, max } = this.limits(asked);
-      const have = stood.reduce((sum, { units }) => sum + units, 0);
+      const { min, max } = this.limits(question);
+      const have = accepted.reduce((sum, { units }) => sum + units, 0);
       if (have < min) this.problem('too-few', { group: group.id, need: min, have }, at);
       if (max !== null && have > max) this.problem('too-many', { group: group.id, limit: max, have }, at);
-      const kinds = [...new Set(stood.map(({ choice }) => choice))];
+      const kinds = [...new Set(accepted.map(({ choice }) => choice))];
       for (const choice of kinds) {
-        const units = stood.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
+        const units = accepted.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
         if (units > (choice.max ?? 1)) this.problem('too-many-of-choice', { group: group.id, choice: choice.id, limit: choice.max ?? 1, have: units }, at);
         if (choice.alone && kinds.length > 1) this.problem('not-alone', { group: group.id, choice: choice.id }, at);
       }
@@ -107,12 +107,12 @@ export class Plain extends PlainLine {
       const limit = group.note?.maxLength;
       if (limit !== undefined && [...note].length > limit) this.problem('note-too-long', { group: group.id, limit, have: [...note].length }, at);
     }
-    for (const { inner } of stood) inner.forEach((answer) => this.checkAnswer(answer));
+    for (const { inner } of accepted) inner.forEach((answer) => this.checkAnswer(answer));
   }
 
   combination() {
     const by = this.item.variants?.by ?? [];
-    const picked = by.map((id) => [...new Set(this.standing(id).map(({ choice }) => choice.id))]);
+    const picked = by.map((id) => [...new Set(this.acceptedOf(id).map(({ choice }) => choice.id))]);
     if (by.length === 0 || picked.some(({ length }) => length !== 1)) return undefined;
     const named = (pick: Record<string, string>) => by.every((id, i) => own(pick, id) === picked[i]?.[0]);
     const cell = this.item.variants?.cells.find(({ pick }) => named(pick));
@@ -129,10 +129,10 @@ export class Plain extends PlainLine {
     const step = (item.quantityPrices ?? []).filter(({ from }) => from <= this.quantity).sort((a, b) => b.from - a.from)[0];
     if (step) offers.push(this.money(step.price));
     let base = cellPrice === undefined ? Math.min(...offers) : this.money(cellPrice);
-    const counted = answers.filter(({ asked }) => cellPrice === undefined || !item.variants?.by.includes(asked.group.id));
-    const standing = counted.flatMap(({ asked, stood }) => asked.choices.filter((choice) => stood.some((it) => it.choice === choice)).map((choice) => ({ asked, choice })));
-    for (const { asked, choice: { price } } of standing) if (price && 'base' in price) base = this.money(price.base, asked);
-    for (const { choice: { price } } of standing) if (price && 'times' in price) base = plainShare(base, price.times);
+    const counted = answers.filter(({ question }) => cellPrice === undefined || !item.variants?.by.includes(question.group.id));
+    const pickedOnce = counted.flatMap(({ question, accepted }) => question.choices.filter((choice) => accepted.some((it) => it.choice === choice)).map((choice) => ({ question, choice })));
+    for (const { question, choice: { price } } of pickedOnce) if (price && 'base' in price) base = this.money(price.base, question);
+    for (const { choice: { price } } of pickedOnce) if (price && 'times' in price) base = plainShare(base, price.times);
     const effects = this.rules.filter(({ when }) => this.holds(when)).flatMap(({ then }) => then);
     for (const effect of effects) if ('setBase' in effect) base = this.money(effect.setBase);
     const before = base;
@@ -141,34 +141,34 @@ export class Plain extends PlainLine {
     return base;
   }
 
-  /** Step 6 without the amount; `units` of the choice in this answer, none for what one more would cost. */
-  onePrice(asked: Asked, choice: Choice, units: number | undefined, base: number): number {
+  /** Step 6 without the amount; `units` of the choice in this answer, undefined for the price of one more. */
+  onePrice(question: PlainGroup, choice: Choice, units: number | undefined, base: number): number {
     const { price } = choice;
     if (price && 'percent' in price) return plainShare(base, price.percent);
     if (price && !('add' in price)) return 0;
-    const sets = asked.offered ? this.rules.flatMap(({ when, then }) => then.flatMap((effect) => ('setChoice' in effect && effect.setChoice.choice === `${asked.group.id}/${choice.id}` && this.holds(when) ? [effect.setChoice.add] : []))) : [];
+    const sets = question.offered ? this.rules.flatMap(({ when, then }) => then.flatMap((effect) => ('setChoice' in effect && effect.setChoice.choice === `${question.group.id}/${choice.id}` && this.holds(when) ? [effect.setChoice.add] : []))) : [];
     const last = sets.at(-1);
-    if (last !== undefined) return this.money(last, asked);
-    const attached = own(asked.attachment.prices, choice.id);
-    if (attached !== undefined) return this.money(attached, asked);
-    const looked = price?.by && this.asked.find(({ group }) => group.id === price.by?.group);
-    const first = looked?.choices.find(({ id }) => this.standing(looked.group.id).some((it) => it.choice.id === id));
+    if (last !== undefined) return this.money(last, question);
+    const attached = own(question.attachment.prices, choice.id);
+    if (attached !== undefined) return this.money(attached, question);
+    const looked = price?.by && this.questions.find(({ group }) => group.id === price.by?.group);
+    const first = looked?.choices.find(({ id }) => this.acceptedOf(looked.group.id).some((it) => it.choice.id === id));
     const byPrice = first && own(price?.by?.prices, first.id);
-    if (byPrice !== undefined) return this.money(byPrice, asked);
+    if (byPrice !== undefined) return this.money(byPrice, question);
     const tier = units === undefined ? undefined : (price?.tiers ?? []).filter(({ from }) => from <= units).sort((a, b) => b.from - a.from)[0];
-    return this.money(tier?.add ?? price?.add ?? 0, asked);
+    return this.money(tier?.add ?? price?.add ?? 0, question);
   }
 
   priceAnswer(answer: Answer, times: number, base: number, cellIsPriced: boolean, charge: (how: string | undefined, value: number) => void): void {
-    const { asked, stood, note } = answer;
-    const { group } = asked;
-    if (group.kind === 'note' && note !== '') charge(group.note?.charge, this.money(group.note?.price ?? 0, asked) * times);
-    const isFree = asked.offered && cellIsPriced && (this.item.variants?.by.includes(group.id) ?? false);
-    const unitsOf = (choice: Choice) => stood.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
-    const priced = stood.map((it) => ({ it, price: isFree ? 0 : plainShare(this.onePrice(asked, it.choice, unitsOf(it.choice), base), it.amount?.price ?? 10_000), free: 0 }));
+    const { question, accepted, note } = answer;
+    const { group } = question;
+    if (group.kind === 'note' && note !== '') charge(group.note?.charge, this.money(group.note?.price ?? 0, question) * times);
+    const isFree = question.offered && cellIsPriced && (this.item.variants?.by.includes(group.id) ?? false);
+    const unitsOf = (choice: Choice) => accepted.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
+    const priced = accepted.map((it) => ({ it, price: isFree ? 0 : plainShare(this.onePrice(question, it.choice, unitsOf(it.choice), base), it.amount?.price ?? 10_000), free: 0 }));
     const first = group.kind === 'choices' ? (group.includedFirst ?? 'picked') : 'picked';
     const sign = first === 'picked' ? 0 : first === 'cheapest' ? 1 : -1;
-    let left = this.limits(asked).included;
+    let left = this.limits(question).included;
     for (const one of [...priced].sort((a, b) => sign * (a.price - b.price) || a.it.order - b.it.order)) {
       one.free = Math.min(left, one.it.units);
       left -= one.free;
@@ -182,9 +182,9 @@ export class Plain extends PlainLine {
 
   code(answers: Answer[], cellCode: string | undefined): string {
     const codes = [cellCode ?? this.item.code];
-    for (const { asked, stood } of answers) {
-      if (cellCode !== undefined && this.item.variants?.by.includes(asked.group.id)) continue;
-      for (const choice of asked.choices) if (stood.some((it) => it.choice === choice)) codes.push(choice.code);
+    for (const { question, accepted } of answers) {
+      if (cellCode !== undefined && this.item.variants?.by.includes(question.group.id)) continue;
+      for (const choice of question.choices) if (accepted.some((it) => it.choice === choice)) codes.push(choice.code);
     }
     for (const { when, then } of this.rules) if (this.holds(when)) for (const effect of then) if ('appendCode' in effect) codes.push(effect.appendCode);
     return codes.filter((code) => code !== undefined && code !== '').join('-');
@@ -201,14 +201,14 @@ export class Plain extends PlainLine {
       }
     };
     use(this.item.uses, this.quantity, 10_000);
-    const visit = ({ stood }: Answer, times: number): void => {
-      for (const { choice, units, amount, inner } of stood) {
-        const stands = this.menu.items.find(({ id }) => id === choice.item);
+    const visit = ({ accepted }: Answer, times: number): void => {
+      for (const { choice, units, amount, inner } of accepted) {
+        const standIn = this.menu.items.find(({ id }) => id === choice.item);
         const portion = amount?.portion ?? 10_000;
-        calories += plainShare(choice.calories ?? stands?.calories ?? 0, portion) * units * times;
-        for (const allergen of [...(choice.allergens ?? []), ...(stands?.allergens ?? [])]) allergens.add(allergen);
+        calories += plainShare(choice.calories ?? standIn?.calories ?? 0, portion) * units * times;
+        for (const allergen of [...(choice.allergens ?? []), ...(standIn?.allergens ?? [])]) allergens.add(allergen);
         use(choice.uses, units * times * this.quantity, portion);
-        use(stands?.uses, units * times * this.quantity, portion);
+        use(standIn?.uses, units * times * this.quantity, portion);
         inner.forEach((answer) => visit(answer, times * units));
       }
     };
@@ -217,27 +217,27 @@ export class Plain extends PlainLine {
     return { calories, allergens: [...allergens].sort(), uses: sorted };
   }
 
-  views({ asked, stood }: Answer, base: number): PlainQuote['groups'] {
-    const { group, at } = asked;
-    const have = stood.reduce((sum, { units }) => sum + units, 0);
-    const limits = this.limits(asked);
-    const isBy = asked.offered && (this.item.variants?.by.includes(group.id) ?? false);
+  views({ question, accepted }: Answer, base: number): PlainQuote['groups'] {
+    const { group, at } = question;
+    const have = accepted.reduce((sum, { units }) => sum + units, 0);
+    const limits = this.limits(question);
+    const isBy = question.offered && (this.item.variants?.by.includes(group.id) ?? false);
     const hasPricedCell = this.item.variants?.cells.some(({ price }) => price !== undefined) ?? false;
-    const choices = asked.choices
-      .filter(({ id }) => !asked.offered || this.isVisible(`${group.id}/${id}`))
+    const choices = question.choices
+      .filter(({ id }) => !question.offered || this.isVisible(`${group.id}/${id}`))
       .map((choice) => {
         const setsBase = choice.price !== undefined && ('base' in choice.price || 'times' in choice.price);
-        const price = setsBase || (isBy && hasPricedCell) ? null : this.onePrice(asked, choice, undefined, base);
-        return { choice: choice.id, state: this.state(asked, choice, isBy), price };
+        const price = setsBase || (isBy && hasPricedCell) ? null : this.onePrice(question, choice, undefined, base);
+        return { choice: choice.id, state: this.state(question, choice, isBy), price };
       });
     const view = { group: group.id, ...(at && { at }), ...limits, have, free: Math.max(0, limits.included - have), choices };
-    return [view, ...stood.flatMap(({ inner }) => inner.flatMap((answer) => this.views(answer, base)))];
+    return [view, ...accepted.flatMap(({ inner }) => inner.flatMap((answer) => this.views(answer, base)))];
   }
 
-  state({ group }: Asked, choice: Choice, isBy: boolean): string {
+  state({ group }: PlainGroup, choice: Choice, isBy: boolean): string {
     if (isBy) {
       const by = this.item.variants?.by ?? [];
-      const picked = by.map((id) => (id === group.id ? [choice.id] : [...new Set(this.standing(id).map((it) => it.choice.id))]));
+      const picked = by.map((id) => (id === group.id ? [choice.id] : [...new Set(this.acceptedOf(id).map((it) => it.choice.id))]));
       const named = (pick: Record<string, string>) => picked.every(({ length }) => length === 1) && by.every((id, i) => own(pick, id) === picked[i]?.[0]);
       if (this.item.variants?.cells.some((cell) => cell.sold === false && named(cell.pick))) return 'not-sold';
       if (this.line.out?.variants?.some((out) => out.item === this.item.id && named(out.pick))) return 'sold-out';

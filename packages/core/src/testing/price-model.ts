@@ -3,7 +3,7 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { type Price, priceIn, share } from '../money/money.ts';
 
-/** The groups of a menu's first item without what can't be said in a mixed-integer model of a few lines. */
+/** The groups of a menu's first item that a small mixed-integer model can express. */
 export function plainMenu(menu: Menu): Menu {
   const groups = menu.groups.map((group) => {
     if (group.kind !== 'choices') return group;
@@ -18,8 +18,8 @@ export function plainMenu(menu: Menu): Menu {
 }
 
 /**
- * The lowest or highest price of an item as a mixed-integer program in CPLEX's LP format: one binary variable for
- * each choice, units and amount, and one integer for how many of its units are free.
+ * The lowest or highest price of an item as a mixed-integer program in CPLEX's LP format: one binary variable for each
+ * choice, units and amount, and one integer for its free units.
  */
 export function priceModel(menu: Menu, side: 'Minimize' | 'Maximize'): { lp: string; constant: number } {
   const item = compileMenu(menu).item(menu.items[0]?.id ?? '');
@@ -68,12 +68,12 @@ function optionsOf(group: OfferedGroup, choice: OfferedChoice) {
 function fixed(menu: Menu): number {
   const [item] = menu.items;
   const value = (price: Price, list = 'house') => priceIn(price, list, 'house');
-  const asked = (item?.groups ?? []).map((at) => {
+  const prices = (item?.groups ?? []).map((at) => {
     const group = menu.groups.find(({ id }) => id === at.group);
     if (group?.kind === 'note' && group.note?.required) return value(group.note.price ?? 0, at.priceList);
     return group?.kind === 'amount' && group.amount?.required ? value(group.amount.min ?? 0, at.priceList) : 0;
   });
-  return asked.reduce((sum, price) => sum + price, value(item?.price ?? 0));
+  return prices.reduce((sum, price) => sum + price, value(item?.price ?? 0));
 }
 
 function signed(value: number, variable: string): string {

@@ -1,12 +1,12 @@
 import type { Choice, Group, Line, Menu, Pick } from '../index.ts';
 import { Random } from './random.ts';
 
-/** A line for a menu's first item: mostly sensible, sometimes with what is not there. */
+/** A line for a menu's first item: mostly sensible, sometimes with unknown ids. */
 export function randomLine(menu: Menu, seed: number): Line {
   const random = new Random(seed);
   const groups = new Map(menu.groups.map((group) => [group.id, group]));
   const [item] = menu.items;
-  const asked = (item?.groups ?? []).flatMap(({ group }) => groups.get(group) ?? []);
+  const offered = (item?.groups ?? []).flatMap(({ group }) => groups.get(group) ?? []);
   const fields = {
     ...(random.chance(0.3) && { quantity: random.int(0, 4) }),
     ...(random.chance(0.4) && { priceList: random.pick(['house', 'bike', 'moon']) }),
@@ -15,7 +15,7 @@ export function randomLine(menu: Menu, seed: number): Line {
   };
   return {
     item: item?.id ?? '', at: '2026-05-12T08:30', ...fields,
-    picks: asked.flatMap((group) => picks(random, group, groups)),
+    picks: offered.flatMap((group) => picks(random, group, groups)),
     notes: random.chance(0.5) ? { say: random.pick(['hello', ' ', 'far too long for this note']) } : {},
     amounts: random.chance(0.4) ? { gift: random.int(0, 1000) } : {},
     consents: random.chance(0.7) ? ['nod'] : [],

@@ -3,14 +3,14 @@ import { faultsOfMeaning } from '../menu/validate.ts';
 import type { Price } from '../money/money.ts';
 import { Random } from './random.ts';
 
-/** How large the random menus are: small ones can be held against trying every build. */
+/** The size of the random menus; small ones can be compared with trying every build. */
 export interface MenuSize {
   readonly groups: number;
   readonly choices: number;
   readonly rules: number;
 }
 
-/** A valid menu with one item that uses most of what the contract has; the same for the same seed. */
+/** A valid menu with one item that uses most of the contract; deterministic by seed. */
 export function randomMenu(seed: number, size: MenuSize): Menu {
   for (let attempt = 0; attempt < 500; attempt++) {
     const menu = newMenu(new Random(seed * 1000 + attempt), size);
@@ -142,7 +142,7 @@ function effect(random: Random, groups: readonly Group[]): Effect {
 
 function rule(random: Random, id: string, groups: readonly Group[]): Rule {
   const middle = Math.max(1, Math.ceil(groups.length / 2));
-  // Conditions look at the first half and effects at the second, most of the time: fewer circles to throw away.
+  // Conditions mostly use the first half and effects the second, so that fewer menus have cycles.
   const [from, to] = random.chance(0.8) && groups.length > 1 ? [groups.slice(0, middle), groups.slice(middle)] : [groups, groups];
   return { id, when: condition(random, from), then: Array.from({ length: random.int(1, 2) }, () => effect(random, to)) };
 }

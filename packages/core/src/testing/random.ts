@@ -1,4 +1,4 @@
-/** A small generator of numbers that are the same for the same seed (mulberry32, public domain). */
+/** A small deterministic generator (mulberry32, public domain). */
 export class Random {
   #state: number;
 

@@ -1,12 +1,12 @@
 import type { Group, Line, Menu, Pick } from '../index.ts';
 import { Random } from './random.ts';
 
-/** A line for a rich menu's first item that uses every field of the request; sometimes with what is not there. */
+/** A line for a rich menu's first item that uses every field of the request; sometimes with unknown ids. */
 export function richLine(menu: Menu, seed: number): Line {
   const random = new Random(seed * 31 + 7);
   const groups = new Map(menu.groups.map((group) => [group.id, group]));
   const [item] = menu.items;
-  const asked = [...(item?.groups ?? []).map(({ group }) => group), 'bytag', ...(random.chance(0.1) ? ['ghost'] : [])].flatMap((id) => groups.get(id) ?? ghost(id));
+  const offered = [...(item?.groups ?? []).map(({ group }) => group), 'bytag', ...(random.chance(0.1) ? ['ghost'] : [])].flatMap((id) => groups.get(id) ?? ghost(id));
   return {
     item: random.chance(0.02) ? 'ghost' : (item?.id ?? ''),
     at: random.pick(['2026-05-12T08:30', '2026-05-12T23:10', '2026-05-13T01:20', '2026-05-17T11:30', '2026-02-28T11:29']),
@@ -17,7 +17,7 @@ export function richLine(menu: Menu, seed: number): Line {
     ...(random.chance(0.4) && { service: random.pick(['takeaway', 'delivery'] as const) }),
     ...(random.chance(0.3) && { guest: random.pick(['staff', 'moon']) }),
     ...(random.chance(0.3) && { out: { choices: random.some(['g0/c0', 'g1/c1', 'in0/c0'], 0.4), ingredients: random.some(['leek', 'curd'], 0.3), items: random.some(['side', 'it0'], 0.2), variants: [{ item: 'it0', pick: { g0: 'c0', g1: 'c0', g2: 'c0', g3: 'c0' } }] } }),
-    picks: [...asked.flatMap((group) => picks(random, group, groups)), ...(random.chance(0.05) ? [{ group: 'say', choice: 'yes' }] : [])],
+    picks: [...offered.flatMap((group) => picks(random, group, groups)), ...(random.chance(0.05) ? [{ group: 'say', choice: 'yes' }] : [])],
     notes: { ...(random.chance(0.5) && { say: random.pick(['hello', ' \n ', 'far too long for this note', 'a\tb\r\nc']) }), ...(random.chance(0.05) && { g0: 'not a note' }) },
     dates: random.chance(0.5) ? { day: random.pick(['2026-05-13', '2026-05-20', '2026-02-30', ' ', '2026-05-12']) } : {},
     amounts: random.chance(0.4) ? { gift: random.pick([0, 50, 333, 900, 901, 60.5]) } : {},

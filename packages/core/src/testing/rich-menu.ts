@@ -4,9 +4,9 @@ import { Random } from './random.ts';
 import { randomMenu } from './random-menu.ts';
 
 /**
- * A random menu with everything else the contract has laid on top: dates, notices, groups that come by section or tag,
- * openings two deep with a note at their end, differences, sales, prices for several, dayparts, locations, kinds of
- * guest, choices that stand for dishes. The same for the same seed.
+ * A random menu with everything else in the contract: dates, notices, groups by section or tag, openings two levels
+ * deep with a note at the end, differences, sales, prices per list, dayparts, locations, kinds of guest, choices that
+ * stand for dishes. Deterministic by seed.
  */
 export function richMenu(seed: number): Menu {
   for (let attempt = 0; attempt < 400; attempt++) {

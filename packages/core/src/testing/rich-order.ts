@@ -4,7 +4,7 @@ import { Random } from './random.ts';
 import { richLine } from './rich-line.ts';
 import { richMenu } from './rich-menu.ts';
 
-/** A rich menu that asks questions once per order, under rules of their own; the same for the same seed. */
+/** A rich menu with questions once per order, under rules of their own; deterministic by seed. */
 export function orderMenu(seed: number): Menu {
   const menu = richMenu(seed);
   for (let attempt = 0; attempt < 200; attempt++) {
@@ -45,17 +45,19 @@ function orderGroups(random: Random): Group[] {
   ];
 }
 
-/** An order of a few lines with answers to the order's own questions; some circumstances said for all, some by a line itself. */
+/**
+ * An order of a few lines with answers to the order's own questions; some circumstances for all lines, some per line.
+ */
 export function richOrder(menu: Menu, seed: number): Order {
   const random = new Random(seed * 41 + 3);
   const lines = Array.from({ length: random.int(0, 3) }, (_, i) => {
     const { item, quantity, picks, notes, channel } = richLine(menu, seed * 5 + i);
     return { item, ...(quantity !== undefined && { quantity }), ...(picks && { picks }), ...(notes && { notes }), ...(channel && random.chance(0.2) && { channel }) };
   });
-  const { item: _item, quantity: _quantity, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...said } = richLine(menu, seed);
+  const { item: _item, quantity: _quantity, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...rest } = richLine(menu, seed);
   const units = () => (random.chance(0.3) ? { units: random.int(1, 4) } : {});
   return {
-    ...said, lines,
+    ...rest, lines,
     ...(random.chance(0.2) && { out: { choices: ['pack/c1'] } }),
     picks: random.some(['pack/c0', 'pack/c1', 'extra/c0', 'extra/c1', 'pack/ghost', 'g0/c0'], 0.4).map((path) => {
       const [group = '', choice = ''] = path.split('/');

@@ -4,7 +4,7 @@ import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { acceptedChoices, type AcceptedPick } from '../quote/answers.ts';
 import { printedPicks, type Word, wordsOfPick } from './words.ts';
 
-/** Stations by their place in the menu. */
+/** A station as an index into the menu's stations. */
 export type StationIndex = number;
 
 const NO_STATIONS: readonly StationIndex[] = [];
@@ -19,16 +19,16 @@ function stationsOfChoice(line: ResolvedLine, group: OfferedGroup, choice: Offer
   return [...new Set(stations)];
 }
 
-/** What an answer prints away from home: at each station the choices made there. */
+/** What an answer prints at stations other than home: the choices made there. */
 export interface PrintedElsewhere {
   readonly station: StationIndex;
   readonly words: readonly Word[];
 }
 
 /**
- * The words of an answer at the stations where its choices are made, with their inner words as at home; and those of
- * inner choices made elsewhere, at depth 0 and with their units times those of what opened them, unless the pick
- * that opened them prints there.
+ * The words of an answer at the stations where its choices are made, with inner words as at home; and those of inner
+ * choices made elsewhere, at depth 0 with their units times those of what opened them, unless the pick that opened them
+ * prints there.
  */
 export const printedElsewhere = memoizeByAnswer((answer, line: ResolvedLine): readonly PrintedElsewhere[] =>
   acceptedChoices(answer).flatMap((choice) => {

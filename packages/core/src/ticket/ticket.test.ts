@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Line, type Menu, type Order, quoteOrder } from '../index.ts';
 import { choicesGroup, quoteDish, smallMenu } from '../testing/broth-bar.ts';
 
-/** What a station reads of a line: words with their depth as dots, notes in quotes, loud ones with a mark. */
+/** What a station reads of a line: words with dots for depth, notes in quotes, loud ones marked. */
 function reads(menu: Menu, line: Partial<Line>): Record<string, string[]> {
   return Object.fromEntries(
     quoteDish(menu, line).tickets.map(({ station, lines }) => [

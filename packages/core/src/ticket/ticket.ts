@@ -21,9 +21,9 @@ export interface Ticket {
   readonly lines: readonly TicketLine[];
 }
 
-/** A note or a date of a line, and who reads it. */
+/** A note or date of a line, with the stations that read it. */
 export interface RoutedNote extends TicketNote {
-  /** The stations that it names and those that rules add. */
+  /** The stations it names, and those that rules add. */
   readonly named: readonly StationIndex[];
   /** Whether the note itself names stations. */
   readonly namesStations: boolean;
@@ -56,7 +56,7 @@ function wordsAt(elsewhere: readonly PrintedElsewhere[], index: StationIndex): r
   return elsewhere.length === 0 ? [] : elsewhere.flatMap(({ station, words }) => (station === index ? words : []));
 }
 
-/** Notes with text and dates that stand, in offered order; those of opened groups after what opened them. */
+/** Non-empty notes and accepted dates, in offered order; those of opened groups after what opened them. */
 export function routedNotes(line: ResolvedLine): RoutedNote[] {
   const notes: RoutedNote[] = [];
   const visit = (answer: GroupAnswer) => {

@@ -3,13 +3,13 @@ import { isSoldOut, acceptedChoices, type GroupAnswer, type AcceptedPick } from 
 import { memoizeByAnswer } from '../quote/answer-cache.ts';
 import type { ResolvedLine } from '../quote/resolve-line.ts';
 
-/** A word of a ticket; what belongs to it follows, one deeper. */
+/** A word of a ticket; its inner words follow, one level deeper. */
 export interface Word {
   readonly text: string;
   readonly depth: number;
 }
 
-/** One or more picks of a choice that print as one, with the words of what they opened. */
+/** One or more picks of a choice that print as one, with their inner words. */
 export interface PrintedPick {
   readonly choice: OfferedChoice;
   readonly units: number;
@@ -18,7 +18,7 @@ export interface PrintedPick {
   readonly picks: readonly AcceptedPick[];
 }
 
-/** The picks of one choice as they print: same amounts as one, those with inner words apart, in the order picked. */
+/** The picks of one choice as they print: merged by amount, except those with inner words; in the order picked. */
 export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: ResolvedLine): PrintedPick[] {
   const printed: (PrintedPick & { units: number; picks: AcceptedPick[] })[] = [];
   for (const pick of answer.picks) {
@@ -35,7 +35,7 @@ export function printedPicks(answer: GroupAnswer, choice: OfferedChoice, line: R
   return printed;
 }
 
-/** `2x EXTRA name`, and the words of what it opened. */
+/** `2x EXTRA name`, followed by its inner words. */
 export function wordsOfPick({ choice, units, word, inner }: PrintedPick, times = 1): Word[] {
   const count = units * times;
   const counted = count > 1 ? `${count}x ` : '';

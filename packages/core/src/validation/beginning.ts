@@ -1,9 +1,11 @@
-/** Fields of an object that are looked at; no request has nearly as many but maps, whose fields are all alike. */
+/**
+ * Fields of an object that are examined; no valid request has nearly as many, except maps, whose fields are all alike.
+ */
 const MOST_FIELDS = 1_000;
 
 /**
- * The beginning of a value: the same objects, with lists cut once so many parts have been seen. Every list keeps its
- * first entry, so that nothing is missing that was there. `isWhole`: nothing was cut.
+ * The beginning of a value: the same objects, with lists cut once `parts` parts have been visited. Every list keeps its
+ * first entry, so that no required entry goes missing. `isWhole`: nothing was cut.
  */
 export function beginningOf(value: unknown, parts: number): { readonly value: unknown; readonly isWhole: boolean } {
   let left = parts;
@@ -12,13 +14,13 @@ export function beginningOf(value: unknown, parts: number): { readonly value: un
     left--;
     if (typeof part !== 'object' || part === null) return part;
     if (Array.isArray(part)) {
-      const kept: unknown[] = [];
+      const copied: unknown[] = [];
       for (const entry of part) {
-        if (left <= 0 && kept.length > 0) break;
-        kept.push(copy(entry));
+        if (left <= 0 && copied.length > 0) break;
+        copied.push(copy(entry));
       }
-      if (kept.length < part.length) isWhole = false;
-      return kept;
+      if (copied.length < part.length) isWhole = false;
+      return copied;
     }
     const fields = Object.entries(part);
     if (fields.length > MOST_FIELDS) isWhole = false;

@@ -1,7 +1,7 @@
 import { isCurrency } from '../money/currencies.ts';
 import { isCalendarDate } from '../quote/calendar.ts';
 
-/** The formats that the schemas name, as predicates over text. */
+/** Formats used by the schemas, as predicates over text. */
 export const formats: Readonly<Record<string, (text: string) => boolean>> = {
   date: isCalendarDate,
   'local-minute': isLocalMinute,
@@ -14,7 +14,7 @@ function isLocalMinute(text: string): boolean {
   return /^.{10}T([01]\d|2[0-3]):[0-5]\d$/.test(text) && isCalendarDate(text.slice(0, 10));
 }
 
-/** A well-formed tag of BCP 47, as the platform's Intl judges it. */
+/** Whether the text is a well-formed BCP 47 tag, according to the platform's Intl. */
 function isLanguageTag(text: string): boolean {
   try {
     return Intl.getCanonicalLocales(text).length === 1;

@@ -39,7 +39,10 @@ describe('a body full of faults', () => {
   const effects = (count: number) => ({ label: 'x', based: [], change: { edits: [{ type: 'put', kind: 'rules', thing: { id: 'r', when: { channel: 'pos' }, then: Array.from({ length: count }, () => ({ limit: {} })) } }] } });
   const orders = (count: number) => ({ lines: [{ item: 'soup', picks: Array.from({ length: count }, () => ({})) }] });
 
-  /** How many entries all calls of `concat` and `push` handle while a value is judged: the work that could be quadratic. */
+  /**
+   * The number of entries that all calls of `concat` and `push` handle during a validation: the work that could be
+   * quadratic.
+   */
   function entriesMoved(judge: () => unknown): number {
     const { concat, push } = Array.prototype;
     let moved = 0;

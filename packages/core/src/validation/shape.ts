@@ -6,7 +6,7 @@ import { formats } from './formats.ts';
 import { plainFaults } from './storable-text.ts';
 
 /**
- * Ajv configured for our schemas. Kept apart from the rest of the core because Ajv generates code, which the pages'
+ * Ajv configured for our schemas. Separate from the rest of the core because Ajv generates code, which the pages'
  * content security policy forbids: the command line and the server import it, the browser does not.
  */
 export function newAjv({ allErrors = true } = {}): Ajv2020 {
@@ -16,8 +16,8 @@ export function newAjv({ allErrors = true } = {}): Ajv2020 {
 }
 
 /**
- * Ajv joins the errors of a referred schema to those found so far by `concat`, which copies them all again for each
- * part that is wrong: time quadratic in the faults of a hostile body. Appending in place does the same in linear time.
+ * Ajv appends the errors of a referred schema with `concat`, which copies all errors so far for each invalid part:
+ * quadratic time for a hostile body. Appending in place gives the same result in linear time.
  */
 function joinErrorsInPlace(code: string): string {
   return code.replace(
@@ -26,7 +26,7 @@ function joinErrorsInPlace(code: string): string {
   );
 }
 
-/** A check of values against one schema that returns every fault, each once, in time linear in the value. */
+/** Validates values against one schema and returns every fault, each once, in linear time. */
 export function shapeCheck(schema: object, ajv: Ajv2020 = newAjv()): (value: unknown) => Fault[] {
   const validate = ajv.compile(schema);
   return (value) => {
@@ -38,15 +38,15 @@ export function shapeCheck(schema: object, ajv: Ajv2020 = newAjv()): (value: unk
 
 let menuCheck: ((value: unknown) => Fault[]) | undefined;
 
-/** Checks the shape and the meaning of a menu document. */
+/** Validates the shape and the meaning of a menu document. */
 export function parseMenuDocument(value: unknown) {
   menuCheck ??= shapeCheck(Menu);
   return parseMenu(value, menuCheck);
 }
 
-/** What a validator said, as faults: one sentence's worth each, the branches not meant left out. */
+/** Converts validation errors to faults: one sentence each, without the branches that were not intended. */
 export function faultsOf(errors: readonly ErrorObject[]): Fault[] {
-  // The paths are of the schema, so there are only so many of them however many parts of the value are wrong.
+  // These are paths in the schema, so their number is bounded however many parts of the value are invalid.
   const choices = [...new Set(errors.flatMap(({ keyword, schemaPath }) => (keyword === 'anyOf' ? [`${schemaPath}/`] : [])))];
   const faults = errors
     .filter(({ keyword, schemaPath }) => keyword !== 'if' && !choices.some((choice) => schemaPath.startsWith(choice)))

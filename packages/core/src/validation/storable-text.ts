@@ -1,13 +1,13 @@
 import { joinPointer, type Fault } from '../menu/fault.ts';
 
-/** Levels of lists and objects; whatever walks through a value may trust that it ends before the stack does. */
+/** Maximum nesting of lists and objects, so that recursive functions can't overflow the stack. */
 const MAX_DEPTH = 256;
-/** Steps of a path that tell a person where to look; the whole way down would not. */
+/** Path steps shown to a person; the whole path would not help. */
 const STEPS_SHOWN = 2;
 
 /**
- * Faults that no schema tells: nesting deeper than the stack can take (then that one alone), and text, keys included,
- * that PostgreSQL and JSON can't hold: lone surrogates and U+0000.
+ * Faults that a schema can't express: nesting that is too deep (then reported alone), and text, including keys, that
+ * PostgreSQL and JSON can't store: lone surrogates and U+0000.
  */
 export function plainFaults(root: unknown): Fault[] {
   const found: Fault[] = [];

@@ -9,7 +9,7 @@ import type { Services } from '../services.ts';
 
 const NO_TICKET = 'There is no such ticket.';
 
-/** The pass: tickets and how their printers are. */
+/** The pass: tickets and printer health. */
 export function kitchenRoutes(routes: AudienceRouter, { database, printing, live }: Services): void {
   routes.get('/tickets', async (_request, response) => response.json(await passTickets(database)));
 

@@ -10,7 +10,7 @@ import type { Services } from '../services.ts';
 
 const GONE = 'This order was taken up at another till.';
 
-/** Tills: the menu, orders, parked orders, and the PIN of those who may name a price. */
+/** Tills: menu, orders, parked orders, and the PIN for open prices. */
 export function tillRoutes(routes: AudienceRouter, services: Services): void {
   const { database, cache } = services;
 

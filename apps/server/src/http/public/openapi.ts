@@ -1,6 +1,6 @@
 import { Line, Order, OrderRequest } from '@hearty-ladle/core';
 
-/** Schemas refer to each other by `#/$defs/…`; in a description of the whole API they stand among its components. */
+/** Schemas refer to each other by `#/$defs/…`; in OpenAPI these become components. */
 function component(schema: object): object {
   const { $id: _id, $schema: _schema, $defs: _defs, ...shape } = JSON.parse(JSON.stringify(schema)) as Record<string, unknown>;
   return JSON.parse(JSON.stringify(shape).replaceAll('#/$defs/', '#/components/schemas/')) as object;

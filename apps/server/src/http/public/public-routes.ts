@@ -6,7 +6,7 @@ import { openApi } from './openapi.ts';
 
 const YEAR_SECONDS = 31_536_000;
 
-/** What anybody may read: whether the server is well, the description of the API, and pictures. */
+/** What anybody may read: health, the API description, and pictures. */
 export function publicRoutes(routes: AudienceRouter, { database }: Services, isClosing: () => boolean): void {
   routes.get('/health', (_request, response) => response.json({ status: 'ok' }));
 
@@ -18,7 +18,7 @@ export function publicRoutes(routes: AudienceRouter, { database }: Services, isC
 
   routes.get('/openapi.json', (_request, response) => response.json(openApi()));
 
-  /** Kept by content, so that what is at an address never changes. */
+  /** Addressed by content hash, so a response never changes. */
   routes.get('/pictures/:id', async (request, response) => {
     const [id, size] = [String(request.params['id']), request.query['size'] === 'small' ? 'small' : 'body'] as const;
     const bytes = await pictureBytes(database, id, size);

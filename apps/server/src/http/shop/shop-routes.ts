@@ -5,7 +5,7 @@ import { orderRoutes, UUID } from '../order-answers.ts';
 import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
 
-/** Guests: the menu, quotes, orders and how far they are. */
+/** Guests: menu, quotes, orders and their progress. */
 export function shopRoutes(routes: AudienceRouter, services: Services): void {
   const { database, cache, live } = services;
 

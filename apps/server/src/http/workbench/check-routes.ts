@@ -5,12 +5,12 @@ import type { AudienceRouter } from '../audience-router.ts';
 import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
 
-/** How many checks a process runs at once: each takes a thread. */
+/** Number of checks a process runs at once; each takes a thread. */
 const MOST_AT_ONCE = 2;
-/** Milliseconds between two lines of progress. */
+/** Milliseconds between two progress lines. */
 const BETWEEN = 100;
 
-/** Line check of the menu that is served, in a thread of its own: a line of JSON for each step, then the findings. */
+/** Runs line check on the served menu in a thread: one line of JSON for each step, then the findings. */
 export function checkRoutes(routes: AudienceRouter, { database, cache }: Services): void {
   let running = 0;
 
@@ -25,17 +25,17 @@ export function checkRoutes(routes: AudienceRouter, { database, cache }: Service
     const gone = new AbortController();
     response.on('close', () => gone.abort());
     const write = (line: object) => response.write(`${JSON.stringify(line)}\n`);
-    let told = 0;
+    let reportedAt = 0;
     response.type('application/x-ndjson').flushHeaders();
     try {
       const findings = await checkInWorker(stored.menu, request.body as Context, (done, total) => {
-        if (done < total && performance.now() - told < BETWEEN) return;
-        told = performance.now();
+        if (done < total && performance.now() - reportedAt < BETWEEN) return;
+        reportedAt = performance.now();
         write({ done, total });
       }, gone.signal);
       write({ findings: findings.map(findingReport) });
     } catch (error) {
-      // The answer has begun: it can only be cut off.
+      // The response has begun; it can only be cut off.
       if (!gone.signal.aborted) {
         log.error({ err: error }, 'line check failed');
         response.destroy(error as Error);

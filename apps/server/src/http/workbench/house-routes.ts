@@ -1,5 +1,5 @@
 import type { HouseChange } from '@hearty-ladle/core';
-import { deleteUnusedPictures } from '../../commands/keep-picture.ts';
+import { deleteUnusedPictures } from '../../commands/store-picture.ts';
 import { pictureUse, usedPictures } from '../../queries/pictures.ts';
 import type { AudienceRouter } from '../audience-router.ts';
 import { sendProblem } from '../problem.ts';
@@ -7,7 +7,7 @@ import type { Services } from '../services.ts';
 
 const JUST_ADDED_MS = 3_600_000;
 
-/** The house's live settings, and the room that pictures take. */
+/** The live settings, and the disk space that pictures take. */
 export function houseRoutes(routes: AudienceRouter, { database, houseSettings, cache }: Services): void {
   const answer = async () => ({ ...(await houseSettings.read(database.manager)), pictures: await pictureUse(database, (await cache.current(database.manager))?.menu) });
 

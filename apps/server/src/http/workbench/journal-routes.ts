@@ -24,10 +24,10 @@ export function journalRoutes(routes: AudienceRouter, services: Services): void 
   });
 }
 
-/** Says what became of a change: what was kept, what stands now, or why the menu would be wrong. */
+/** Answers with the result of a change: saved, conflict, or why the menu would be invalid. */
 export function sendChangeOutcome(response: Response, outcome: ChangeOutcome, staleTitle: string): void {
   switch (outcome.outcome) {
-    case 'kept':
+    case 'saved':
       response.json({ revision: outcome.revision, seq: outcome.seq, versions: outcome.versions });
       return;
     case 'id-taken':

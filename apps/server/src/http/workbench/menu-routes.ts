@@ -6,7 +6,7 @@ import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
 import { sendChangeOutcome } from './journal-routes.ts';
 
-/** The menu with the versions of its things, and its changes. */
+/** The menu with the versions of its objects, and its changes. */
 export function menuRoutes(routes: AudienceRouter, services: Services): void {
   routes.get('/menu', async (_request, response) => {
     const stored = await services.cache.current(services.database.manager);

@@ -6,11 +6,11 @@ import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
 import { isStorable } from '@hearty-ladle/core/validation';
 
-/** Orders looked back at: found, and each with everything that is known of it. */
+/** Finding orders, and everything known about one of them. */
 export function orderListRoutes(routes: AudienceRouter, { database }: Services): void {
   routes.get('/orders', async (request, response) => {
-    const asked = request.query['find'];
-    const find = typeof asked === 'string' && isStorable(asked) ? asked.trim().slice(0, 80) : '';
+    const query = request.query['find'];
+    const find = typeof query === 'string' && isStorable(query) ? query.trim().slice(0, 80) : '';
     response.json(await listOrders(database, find, numberFrom(request.query['before'])));
   });
 

@@ -1,4 +1,4 @@
-import { keepPicture } from '../../commands/keep-picture.ts';
+import { storePicture } from '../../commands/store-picture.ts';
 import { listPictures } from '../../queries/pictures.ts';
 import type { AudienceRouter } from '../audience-router.ts';
 import { sendProblem } from '../problem.ts';
@@ -8,9 +8,9 @@ import type { Services } from '../services.ts';
 export function pictureRoutes(routes: AudienceRouter, services: Services): void {
   routes.postPicture('/pictures', async (request, response) => {
     const file: unknown = request.body;
-    const outcome = Buffer.isBuffer(file) && file.length > 0 ? await keepPicture(services, file) : ({ outcome: 'no-picture' } as const);
+    const outcome = Buffer.isBuffer(file) && file.length > 0 ? await storePicture(services, file) : ({ outcome: 'no-picture' } as const);
     switch (outcome.outcome) {
-      case 'kept': return response.status(201).json(outcome.picture);
+      case 'saved': return response.status(201).json(outcome.picture);
       case 'too-large': return sendProblem(response, 413, 'picture-too-large', 'That picture is too large; 50 megapixels at most.');
       case 'no-picture': return sendProblem(response, 415, 'no-picture', 'That is not a picture we can show. PNG, JPEG and WebP are.');
       case 'no-room':

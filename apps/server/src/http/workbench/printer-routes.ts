@@ -6,7 +6,7 @@ import type { AudienceRouter } from '../audience-router.ts';
 import { sendProblem } from '../problem.ts';
 import type { Services } from '../services.ts';
 
-/** Printers as the set-up shows them, and what comes out of those that are simulated. */
+/** Printers, and what simulated ones printed. */
 export function printerRoutes(routes: AudienceRouter, { database }: Services): void {
   routes.get('/printers', async (_request, response) => response.json(await printersInHouse(database)));
 

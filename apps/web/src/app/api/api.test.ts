@@ -7,7 +7,7 @@ import { Person } from '../state/person.ts';
 import { Api } from './api.ts';
 import { type Audience, audienceOf, PageAudience } from './audience.ts';
 
-/** The api beside a server that answers each request with the same status and body. */
+/** The API client against a server that answers every request with the same status and body. */
 function answering(status: number, body: unknown = {}, audience: Audience = 'shop') {
   const answer = (): Observable<unknown> => (status === 200 ? of(new HttpResponse({ body }).body) : throwError(() => new HttpErrorResponse({ status, error: body })));
   const http = { get: vi.fn(answer), post: vi.fn(answer) };
@@ -19,10 +19,10 @@ const order = { lines: [] };
 
 describe('a change that was sent', () => {
   it.each([
-    [200, { revision: 4 }, { outcome: 'kept', kept: { revision: 4 } }],
+    [200, { revision: 4 }, { outcome: 'saved', saved: { revision: 4 } }],
     [409, { revision: 5, conflicts: [{ id: 'a' }] }, { outcome: 'conflict', revision: 5, conflicts: [{ id: 'a' }] }],
-    [422, { title: 'The menu would be wrong.', faults: [{ path: '/x' }] }, { outcome: 'refused', faults: [{ path: '/x' }], says: 'The menu would be wrong.' }],
-    [413, 'too large', { outcome: 'refused', faults: [], says: 'The server refused this.' }],
+    [422, { title: 'The menu would be wrong.', faults: [{ path: '/x' }] }, { outcome: 'refused', faults: [{ path: '/x' }], message: 'The menu would be wrong.' }],
+    [413, 'too large', { outcome: 'refused', faults: [], message: 'The server refused this.' }],
     [429, { title: 'wait' }, { outcome: 'busy' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [502, '<html>', { outcome: 'busy' }], [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
@@ -35,10 +35,10 @@ describe('an order that was placed', () => {
   it.each([
     [200, { id: 'x', number: 7, total: 430 }, { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }],
     [409, { total: 480 }, { outcome: 'costs-otherwise', total: 480 }],
-    [409, 'from somewhere between', { outcome: 'refused', problems: [], says: 'The server refused this.' }],
-    [422, { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], says: 'It can’t be placed.' }],
+    [409, 'from somewhere between', { outcome: 'refused', problems: [], message: 'The server refused this.' }],
+    [422, { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], message: 'It can’t be placed.' }],
     [409, { order: { id: 'f', number: 6, total: 430 } }, { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } }],
-    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], says: 'Too many wrong PINs.' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [0, null, { outcome: 'offline' }],
+    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], message: 'Too many wrong PINs.' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
@@ -58,8 +58,8 @@ describe('smaller requests', () => {
     const { api, http } = answering(200, { device: 'token' }, 'device');
     expect(await firstValueFrom(api.tryPin('2468', 'before'))).toEqual({ outcome: 'right', device: 'token' });
     expect(http.post).toHaveBeenCalledWith('/api/device/pin', { pin: '2468' }, { headers: { 'X-Device-Token': 'before' } });
-    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong', says: 'Not known.' });
-    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({ outcome: 'wrong', says: expect.stringContaining('does not answer') });
+    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong', message: 'Not known.' });
+    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({ outcome: 'wrong', message: expect.stringContaining('does not answer') });
   });
 
   it('go to the addresses of the page’s audience', () => {

@@ -6,31 +6,33 @@ import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
 import { bodyOf, failureOf, type FailureKind, titleOf } from './failure.ts';
 import type {
-  Conflict, HouseNow, JournalEntry, KeptChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, ParkedOrder, PassTicket, PlacedOrder, Printer, Progress, FaultWithMessage, StoredMenu,
+  Conflict, HouseNow, JournalEntry, SavedChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, ParkedOrder, PassTicket, PlacedOrder, Printer, Progress, FaultWithMessage, StoredMenu,
 } from './wire.ts';
 
 type Unanswered = Exclude<FailureKind, 'refused'>;
 
-/** What became of a change that was sent. Unanswered: it may have been kept or not; sent again it is answered. */
+/**
+ * Result of sending a change. Without an answer it may or may not have been saved; sending it again gives the answer.
+ */
 export type SentChange =
-  | { readonly outcome: 'kept'; readonly kept: KeptChange }
+  | { readonly outcome: 'saved'; readonly saved: SavedChange }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
-  | { readonly outcome: 'refused'; readonly faults: readonly FaultWithMessage[]; readonly says: string }
+  | { readonly outcome: 'refused'; readonly faults: readonly FaultWithMessage[]; readonly message: string }
   | { readonly outcome: Unanswered };
 
 export type SentOrder =
   | { readonly outcome: 'placed'; readonly order: PlacedOrder }
-  | { readonly outcome: 'refused'; readonly problems: readonly LineProblem[]; readonly says: string }
-  /** The menu changed between choosing and placing. */
+  | { readonly outcome: 'refused'; readonly problems: readonly LineProblem[]; readonly message: string }
+  /** The price changed between choosing and placing. */
   | { readonly outcome: 'costs-otherwise'; readonly total: number }
-  /** An earlier try that was never answered had been placed; this one was not. */
+  /** An earlier request that was never answered had placed an order; this one did not. */
   | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: Unanswered };
 
-export type PinAnswer = { readonly outcome: 'right'; readonly device: string } | { readonly outcome: 'wrong'; readonly says: string };
+export type PinAnswer = { readonly outcome: 'right'; readonly device: string } | { readonly outcome: 'wrong'; readonly message: string };
 
-/** What became of settings that were saved: as they stand now, also where somebody else was first. */
-export type SentHouse = { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow } | { readonly outcome: 'not-saved'; readonly says: string };
+/** Result of saving the settings, with their current values, also if somebody else was first. */
+export type SentHouse = { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow } | { readonly outcome: 'not-saved'; readonly message: string };
 
 const NO_ANSWER = 'The server does not answer just now; nothing was changed.';
 
@@ -46,8 +48,8 @@ export class Api {
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
-    return this.#http.post<KeptChange>('/api/workbench/changes', request, { headers: this.#who() }).pipe(
-      map((kept): SentChange => ({ outcome: 'kept', kept })),
+    return this.#http.post<SavedChange>('/api/workbench/changes', request, { headers: this.#who() }).pipe(
+      map((saved): SentChange => ({ outcome: 'saved', saved })),
       catchError((error: HttpErrorResponse) => {
         const body = bodyOf(error);
         if (error.status === 409) {
@@ -55,7 +57,7 @@ export class Api {
         }
         const kind = failureOf(error);
         if (kind !== 'refused') return of<SentChange>({ outcome: kind });
-        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as FaultWithMessage[] | undefined) ?? [], says: titleOf(error) });
+        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as FaultWithMessage[] | undefined) ?? [], message: titleOf(error) });
       }),
     );
   }
@@ -64,7 +66,10 @@ export class Api {
     return this.#http.get<JournalEntry[]>('/api/workbench/journal', { params: before === undefined ? {} : { before } });
   }
 
-  /** Undoes one change; answers why not, in words, or nothing when it was done. The same id is answered the same. */
+  /**
+   * Undoes one change. Returns why it was refused, or undefined on success. Repeating it with the same id gives the
+   * same answer.
+   */
   undo(seq: number, id: string): Observable<string | undefined> {
     return this.#http.post(`/api/workbench/journal/${seq}/take-back`, { id }, { headers: this.#who() }).pipe(
       map(() => undefined),
@@ -76,19 +81,19 @@ export class Api {
     return { 'X-Working-As': encodeURIComponent(this.#person.name()) };
   }
 
-  /** Places an order as the page's audience does: a guest's, or a till's with the token by which it is known. */
+  /** Places an order as a guest, or as a till with its device token. */
   placeOrder(order: OrderRequest, key: string, device?: string): Observable<SentOrder> {
     const headers = { 'Idempotency-Key': key, ...(device !== undefined && { 'X-Device-Token': device }) };
     return this.#http.post<PlacedOrder>(`/api/${this.#audience.now() === 'device' ? 'device' : 'shop'}/orders`, order, { headers }).pipe(
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
         const kind = failureOf(error);
-        // Too many wrong PINs is an answer too: trying again at once would only make it worse.
+        // Too many wrong PINs also counts as an answer: repeating it at once would make it worse.
         if (kind !== 'refused' && error.status !== 429) return of<SentOrder>({ outcome: kind });
         const { total, order: first, problems = [] } = bodyOf(error) as { total?: number; order?: PlacedOrder; problems?: LineProblem[] };
         if (error.status === 409 && total !== undefined) return of<SentOrder>({ outcome: 'costs-otherwise', total });
         if (error.status === 409 && first) return of<SentOrder>({ outcome: 'first-was-placed', order: first });
-        return of<SentOrder>({ outcome: 'refused', problems, says: titleOf(error) });
+        return of<SentOrder>({ outcome: 'refused', problems, message: titleOf(error) });
       }),
     );
   }
@@ -145,11 +150,11 @@ export class Api {
     return this.#http.post(`/api/device/parked/${id}/confirm`, { reservation });
   }
 
-  /** Whether a PIN is known at the till, and the token by which this till is known from then on. */
+  /** Checks a PIN at the till; the right one returns a device token for later requests. */
   tryPin(pin: string, device: string | undefined): Observable<PinAnswer> {
     return this.#http.post<{ device: string }>('/api/device/pin', { pin }, { headers: device === undefined ? {} : { 'X-Device-Token': device } }).pipe(
       map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
-      catchError((error: HttpErrorResponse) => of<PinAnswer>({ outcome: 'wrong', says: error.status === 0 ? NO_ANSWER : titleOf(error) })),
+      catchError((error: HttpErrorResponse) => of<PinAnswer>({ outcome: 'wrong', message: error.status === 0 ? NO_ANSWER : titleOf(error) })),
     );
   }
 
@@ -163,7 +168,7 @@ export class Api {
       catchError((error: HttpErrorResponse) => {
         const now = bodyOf(error)['now'] as HouseNow | undefined;
         if (error.status === 409 && now) return of<SentHouse>({ outcome: 'stale', now });
-        return of<SentHouse>({ outcome: 'not-saved', says: failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. What you typed is still here; please save again.' });
+        return of<SentHouse>({ outcome: 'not-saved', message: failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. What you typed is still here; please save again.' });
       }),
     );
   }

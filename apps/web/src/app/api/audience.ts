@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { NavigationEnd, Router } from '@angular/router';
 import { distinctUntilChanged, filter, map, type Observable, startWith } from 'rxjs';
 
-/** Whom a page is for; the server has addresses of their own for each. */
+/** Who a page is for; the server has separate addresses for each. */
 export type Audience = 'shop' | 'device' | 'workbench';
 
 export function audienceOf(path: string): Audience {
@@ -11,7 +11,7 @@ export function audienceOf(path: string): Audience {
   return first === 'till' || first === 'pass' ? 'device' : 'workbench';
 }
 
-/** The audience of the page that is shown, which changes as people go from screen to screen. */
+/** The audience of the current page; changes with navigation. */
 @Injectable({ providedIn: 'root' })
 export class PageAudience {
   readonly #router = inject(Router);

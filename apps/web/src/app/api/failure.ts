@@ -1,9 +1,9 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 
 /**
- * Why a request was not done. `offline`: the server could not be reached. `busy`: it answers, and the same request may
- * succeed in a moment. `failed`: something is wrong there, and trying again by itself would not help. In none of the
- * three is it known whether a request arrived. `refused`: it arrived and was refused for what it says.
+ * Why a request failed. `offline`: the server could not be reached. `busy`: temporary, the same request may succeed in
+ * a moment. `failed`: an error at the server, retrying would not help. In these three cases it is unknown whether the
+ * request took effect. `refused`: the server rejected its content.
  */
 export type FailureKind = 'offline' | 'busy' | 'failed' | 'refused';
 
@@ -19,7 +19,7 @@ export function bodyOf(error: HttpErrorResponse): Record<string, unknown> {
   return typeof error.error === 'object' && error.error !== null ? (error.error as Record<string, unknown>) : {};
 }
 
-/** The server's own sentence, where it has one. */
+/** The server's message, if any. */
 export function titleOf(error: HttpErrorResponse): string {
   const title = bodyOf(error)['title'];
   return typeof title === 'string' ? title : 'The server refused this.';

@@ -5,12 +5,12 @@ import type { LiveEvent } from './wire.ts';
 
 const RETRY_MS = 2_000;
 
-/** The server's live events. The browser reconnects by itself; `connected` comes again each time it has. */
+/** The server's live events. The browser reconnects by itself; `connected` is emitted after every connection. */
 @Injectable({ providedIn: 'root' })
 export class Live {
   readonly #audience = inject(PageAudience);
   readonly #connected = signal(false);
-  /** Whether events are arriving right now. */
+  /** Whether the connection is open. */
   readonly connected = this.#connected.asReadonly();
   readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(switchMap((audience) => this.#stream(audience)), share());
 
@@ -24,7 +24,7 @@ export class Live {
         source.onmessage = ({ data }: MessageEvent<string>) => subscriber.next(JSON.parse(data) as LiveEvent);
         source.onerror = () => {
           this.#connected.set(false);
-          // After an answer that is no stream the browser gives up; we do not.
+          // After an answer that is not a stream the browser stops reconnecting; we retry.
           if (source.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS);
         };
       };

@@ -2,7 +2,7 @@ import type { Change, Fault, PaperLineOut, Problem, StoredHouse, Thing, ThingKin
 
 export type { ListedOrder, OpenedOrder, OrderEvent, ParkedOrder, PassTicket, PlacedOrder, Progress } from '@hearty-ladle/core';
 
-/** What the server sends; the shapes of its routes. */
+/** Versions of menu objects, by kind and id. */
 export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
 
 export interface StoredMenu {
@@ -11,7 +11,7 @@ export interface StoredMenu {
   readonly versions: Versions;
 }
 
-export interface KeptChange {
+export interface SavedChange {
   readonly revision: number;
   readonly seq: number;
   readonly versions: readonly (ThingRef & { version: number })[];
@@ -32,7 +32,7 @@ export interface Printer {
   readonly port: number;
   readonly health: string;
   readonly since: string;
-  /** The mode of a simulated printer; null for a real one. */
+  /** The behaviour of a simulated printer; null for a real one. */
   readonly mode: string | null;
 }
 
@@ -42,14 +42,14 @@ export interface PaperOut {
   readonly body: readonly PaperLineOut[];
 }
 
-/** The house's live settings as they stand, and the room that pictures take. */
+/** The live settings, and the disk space that pictures take. */
 export interface HouseNow extends StoredHouse {
   readonly pictures: { readonly pictures: number; readonly bytes: number; readonly unused: number; readonly unusedBytes: number };
 }
 
 export type LiveEvent = { readonly type: 'connected' } | { readonly type: 'menu'; readonly revision: number } | { readonly type: 'tickets' | 'printers' | 'paper' | 'parked' | 'house' };
 
-/** One change of the menu as the journal keeps it. */
+/** One journal entry. */
 export interface JournalEntry {
   readonly seq: number;
   readonly at: string;

@@ -7,7 +7,7 @@ const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
   items: 'dish', groups: 'group', choices: 'answer', ingredients: 'ingredient', sections: 'section', stations: 'station', rules: 'rule',
 };
 
-/** Finds anything of the menu by any part of any of its names, in any language, and goes there. */
+/** Finds anything in the menu by part of any of its names, in any language, and opens it. */
 @Component({
   selector: 'hl-find-anything',
   changeDetection: ChangeDetectionStrategy.OnPush,

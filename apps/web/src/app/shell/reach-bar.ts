@@ -6,8 +6,8 @@ import { findingText, placeName } from '../text/findings.ts';
 import { formatMoney } from '../text/money.ts';
 
 /**
- * What a change to something shared touches, before it is kept: the dishes, their lowest and highest price before
- * and after, what would break; and the choice to keep it for all, for the one dish, or not.
+ * What a pending change of something shared touches: the dishes, their price ranges before and after, and what would
+ * break; and the decision to apply it to all dishes, to this dish, or to discard it.
  */
 @Component({
   selector: 'hl-reach-bar',
@@ -24,7 +24,7 @@ export class ReachBar {
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
     const menu = this.editor.compiled();
-    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: placeName(menu, finding.where), says: findingText(menu, finding) })) : [];
+    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: placeName(menu, finding.where), message: findingText(menu, finding) })) : [];
   });
   protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
   protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));

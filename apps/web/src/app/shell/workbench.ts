@@ -8,7 +8,7 @@ import { languageName } from '../text/languages.ts';
 import { FindAnything } from './find-anything.ts';
 import { ReachBar } from './reach-bar.ts';
 
-/** The operator's workbench: the rail that names the screens, what is saved and what is not, undo and redo. */
+/** The workbench frame: navigation, save status, undo and redo. */
 @Component({
   selector: 'hl-workbench',
   changeDetection: ChangeDetectionStrategy.OnPush,

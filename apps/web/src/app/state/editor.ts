@@ -5,7 +5,7 @@ import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import { withTextIn } from './text-in-language.ts';
 
-/** The menu as signals, and the few ways in which pages change it. */
+/** The menu as signals, and the ways in which pages change it. */
 @Injectable({ providedIn: 'root' })
 export class Editor {
   readonly #store = inject(Store);
@@ -24,7 +24,7 @@ export class Editor {
     return menu && compileMenu(menu);
   });
   readonly firstLocale = computed(() => this.menu()?.locales[0] ?? '');
-  /** The language in which texts are written and read while working. */
+  /** The language in which texts are currently edited. */
   readonly writing = linkedSignal(() => this.firstLocale());
   readonly lists = computed(() => this.menu()?.priceLists.map(({ id }) => id) ?? []);
   readonly digits = computed(() => minorDigits(this.menu()?.currency ?? ''));
@@ -39,24 +39,24 @@ export class Editor {
     if (edits.length > 0) this.#store.dispatch(menuActions.changed({ label: label.slice(0, 200), change, ...how }));
   }
 
-  /** Puts one thing; typing in one field of it is undone as one edit. `dish`: the dish being edited, if any. */
+  /** Puts one object. Typing in one field is one undo step. `dish`: the dish being edited, if any. */
   put<K extends ListKind>(kind: K, thing: NonNullable<Workbook[K]>[number], label: string, { field, dish }: { field?: string; dish?: string } = {}): void {
     this.change(label, [{ type: 'put', kind, thing: thing as Thing }], {
       ...(field !== undefined && { mergeKey: `${kind} ${thing.id} ${field}` }), ...(dish !== undefined && { dish }),
     });
   }
 
-  /** Looks once more for the reach of a pending change. */
+  /** Computes the reach of the pending change again. */
   findReachAgain(): void {
-    this.#store.dispatch(menuActions.reachAskedAgain());
+    this.#store.dispatch(menuActions.reachRequestedAgain());
   }
 
-  /** Sends again what the server failed to save. */
+  /** Retries saving. */
   sendAgain(): void {
     this.#store.dispatch(menuActions.sendAgain());
   }
 
-  /** Gives up what the server can't save. */
+  /** Discards the change that the server can't save. */
   giveUp(): void {
     this.#store.dispatch(menuActions.givenUp());
   }
@@ -65,12 +65,12 @@ export class Editor {
     this.#store.dispatch(menuActions.changeDecided({ decision }));
   }
 
-  /** A text in the language that is being written, or in the first one. */
+  /** The text in the current editing language, or else in the first one. */
   read(text: Text | undefined): string {
     return text === undefined ? '' : textIn(text, this.writing(), this.firstLocale());
   }
 
-  /** A text with other words in the language that is being written; other languages keep theirs. */
+  /** Replaces the text in the current editing language; other languages keep theirs. */
   write(old: Text | undefined, words: string): Text {
     return withTextIn(old, words, this.writing(), this.firstLocale());
   }
@@ -83,11 +83,11 @@ export class Editor {
     this.#store.dispatch(menuActions.redo());
   }
 
-  settle(clash: ReturnType<typeof this.clashes>[number], keepMine: boolean): void {
-    this.#store.dispatch(menuActions.clashSettled({ clash, keepMine }));
+  resolveClash(clash: ReturnType<typeof this.clashes>[number], keepMine: boolean): void {
+    this.#store.dispatch(menuActions.clashResolved({ clash, keepMine }));
   }
 
-  /** Tells the person something at the top of the screen. */
+  /** Shows a notice at the top of the screen. */
   tell(notice: string): void {
     this.#store.dispatch(menuActions.noticeGiven({ notice }));
   }

@@ -10,7 +10,7 @@ export const menuActions = createActionGroup({
     Opened: emptyProps(),
     Arrived: props<{ stored: StoredMenu }>(),
     'Load failed': props<{ kind: Unreachable }>(),
-    /** The menu may have changed: up to a revision, or unheard of (after a reconnection). */
+    /** The menu may have changed: up to this revision, or up to an unknown one (after a reconnection). */
     'News heard': props<{ revision: number | undefined }>(),
     'Read again': emptyProps(),
     /** An edit by the user. Consecutive edits with the same `mergeKey` are undone together. */
@@ -18,17 +18,17 @@ export const menuActions = createActionGroup({
     'Reach progressed': props<{ id: number; done: number; total: number }>(),
     'Reach found': props<{ id: number; reach: Reach }>(),
     'Reach failed': props<{ id: number }>(),
-    'Reach asked again': emptyProps(),
+    'Reach requested again': emptyProps(),
     /** The user's decision about the pending change: apply it to every dish, to the current dish only, or discard it. */
     'Change decided': props<{ decision: 'everywhere' | 'only-here' | 'drop' }>(),
     Undo: emptyProps(),
     Redo: emptyProps(),
     Sending: props<{ id: number; requestId: string }>(),
-    /** What the server failed to answer is sent again, or given up. */
+    /** Retries, or discards, the edit that the server failed to save. */
     'Send again': emptyProps(),
     'Given up': emptyProps(),
     Answered: props<{ id: number; answer: SentChange }>(),
-    'Clash settled': props<{ clash: Clash; keepMine: boolean }>(),
+    'Clash resolved': props<{ clash: Clash; keepMine: boolean }>(),
     'Notice given': props<{ notice: string }>(),
     'Notice read': emptyProps(),
   },

@@ -24,9 +24,9 @@ const menu = (groups: Group[], items: Menu['items'] = []): Menu => ({
   format: 'hearty-ladle/menu@1', name: 'House', currency: 'EUR', locales: ['en'], priceLists: [{ id: 'p', name: 'P' }], stations: [{ id: 's', name: 'S' }], sections: [], items, groups,
 });
 const put = (thing: Group, mergeKey?: string) => menuActions.changed({ label: `put ${thing.name}`, change: { edits: [{ type: 'put', kind: 'groups', thing }] }, ...(mergeKey && { mergeKey }) });
-const kept = (version: number): SentChange => ({ outcome: 'kept', kept: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } });
+const kept = (version: number): SentChange => ({ outcome: 'saved', saved: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } });
 
-/** The menu's effects beside a server whose answers are given by hand. */
+/** The menu effects with a server whose answers the test supplies. */
 function open(items: Menu['items'] = []) {
   const asked: { request: ChangeRequest; answer: (answer: SentChange) => void }[] = [];
   let stored = { revision: 1, menu: menu([group('a'), group('b')], items), versions: { groups: { a: 1, b: 1 } } };
@@ -186,7 +186,7 @@ describe('a change of what several dishes share', () => {
     act(put(group('a', 'A')));
     vi.advanceTimersByTime(600);
     expect(state().pendingChange).toMatchObject({ hasFailed: true, reach: undefined });
-    act(menuActions.reachAskedAgain());
+    act(menuActions.reachRequestedAgain());
     vi.advanceTimersByTime(600);
     expect(reach.find).toHaveBeenCalledTimes(2);
     expect(state()).toMatchObject({ pendingChange: undefined });

@@ -12,14 +12,14 @@ import { menuFeature } from './menu-reducer.ts';
 import { needsRead, type Unreachable, versionOf } from './menu-state.ts';
 import { ReachFinder } from './reach-finder.ts';
 
-/** How long typing may go on as one change before it is sent. */
+/** How long a pause in typing ends an edit, so that it is sent. */
 const PAUSE_MS = 350;
 const RETRY_MS = 1_500;
 const REACH_PAUSE_MS = 200;
-/** News that come together are read together. */
+/** Events that arrive together cause one read. */
 const READ_PAUSE_MS = 40;
 
-/** The only place that talks to the server about the menu: reads it, and sends what waits, one after another. */
+/** The only place that talks to the server about the menu: reads it and sends pending edits, one at a time. */
 @Injectable()
 export class MenuEffects {
   readonly #actions = inject(Actions);
@@ -28,7 +28,7 @@ export class MenuEffects {
   readonly #store = inject(Store);
   readonly #reach = inject(ReachFinder);
 
-  /** Live events are listened to from the first page on; after each reconnection something may have been missed. */
+  /** Listens to live events from the first page on; after a reconnection something may have been missed. */
   readonly news = createEffect(() =>
     this.#actions.pipe(
       ofType(menuActions.opened),
@@ -39,7 +39,7 @@ export class MenuEffects {
     ),
   );
 
-  /** Reads the menu whenever there is something to be read; what is heard of meanwhile is read afterwards. */
+  /** Reads the menu whenever it may have changed; changes announced meanwhile are read afterwards. */
   readonly read = createEffect(() =>
     this.#store.select(menuFeature.selectMenuState).pipe(
       map((state) => (needsRead(state) ? state.reads : undefined)),
@@ -53,14 +53,14 @@ export class MenuEffects {
     ),
   );
 
-  /** What could not be reached is tried again by itself; what fails at the server waits for the person. */
+  /** Retries by itself when the server can't be reached; an error at the server waits for the person. */
   readonly readAgain = createEffect(() =>
     this.#actions.pipe(ofType(menuActions.loadFailed), filter(({ kind }) => kind !== 'failed'), switchMap(() => timer(RETRY_MS)), map(() => menuActions.readAgain())),
   );
 
   readonly send = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashSettled, menuActions.reachFound, menuActions.changeDecided), debounceTime(PAUSE_MS)),
+      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashResolved, menuActions.reachFound, menuActions.changeDecided), debounceTime(PAUSE_MS)),
       this.#actions.pipe(ofType(menuActions.sendAgain, menuActions.givenUp)),
       this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => !isUnanswered(answer))),
     ).pipe(
@@ -78,7 +78,7 @@ export class MenuEffects {
     ),
   );
 
-  /** An unanswered change is sent again, under the same id, as long as the server can't be reached. */
+  /** Sends an unanswered change again, with the same id, while the server can't be reached. */
   readonly sendAgain = createEffect(() =>
     this.#actions.pipe(
       ofType(menuActions.answered),
@@ -92,23 +92,23 @@ export class MenuEffects {
   readonly reach = createEffect(() =>
     this.#store.select(menuFeature.selectMenuState).pipe(
       distinctUntilChanged((a, b) => a.pendingChange?.id === b.pendingChange?.id),
-      switchMap(({ pendingChange: pendingChange, menu }) => (pendingChange && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ pendingChange, menu }))) : of(undefined))),
-      switchMap((asked) => {
-        if (!asked) return EMPTY;
-        const { pendingChange, menu } = asked;
+      switchMap(({ pendingChange, menu }) => (pendingChange && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ pendingChange, menu }))) : of(undefined))),
+      switchMap((pending) => {
+        if (!pending) return EMPTY;
+        const { pendingChange, menu } = pending;
         return this.#reach.find(applyUnchecked(menu, pendingChange.inverse), pendingChange.change).pipe(
-          map((told) => (told.type === 'progress' ? menuActions.reachProgressed({ id: pendingChange.id, done: told.done, total: told.total }) : menuActions.reachFound({ id: pendingChange.id, reach: told.reach }))),
+          map((message) => (message.type === 'progress' ? menuActions.reachProgressed({ id: pendingChange.id, done: message.done, total: message.total }) : menuActions.reachFound({ id: pendingChange.id, reach: message.reach }))),
           catchError(() => of(menuActions.reachFailed({ id: pendingChange.id }))),
         );
       }),
     ),
   );
 
-  /** A page that is closed while changes wait asks first. */
+  /** Asks before the page is closed while edits are pending. */
   readonly guard = createEffect(
     () =>
       this.#store.select(menuFeature.selectMenuState).pipe(
-        map(({ pendingEdits: waiting, pendingChange: pendingChange }) => waiting.length > 0 || pendingChange !== undefined),
+        map(({ pendingEdits: waiting, pendingChange }) => waiting.length > 0 || pendingChange !== undefined),
         tap((waits) => {
           window.onbeforeunload = waits ? (event) => event.preventDefault() : null;
         }),

@@ -18,7 +18,7 @@ const after = (state: MenuState, ...actions: Action[]) => actions.reduce(menuFea
 const names = (state: MenuState) => state.menu?.groups.map(({ name }) => name);
 const open = after(INITIAL, menuActions.opened(), menuActions.arrived({ stored: stored(1, 1, group('a'), group('b')) }));
 const kept = (id: number, version: number) =>
-  menuActions.answered({ id, answer: { outcome: 'kept', kept: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } } });
+  menuActions.answered({ id, answer: { outcome: 'saved', saved: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } } });
 
 describe('the menu in the browser', () => {
   it('shows an edit at once, and lets it wait for the server', () => {
@@ -65,14 +65,14 @@ describe('the menu in the browser', () => {
     expect(names(news)).toEqual(['theirs', 'kept']);
     const [clash] = news.clashes;
     if (!clash) throw new Error('no clash');
-    expect(names(after(news, menuActions.clashSettled({ clash, keepMine: false })))).toEqual(['theirs', 'kept']);
-    expect(names(after(news, menuActions.clashSettled({ clash, keepMine: true })))).toEqual(['mine', 'kept']);
+    expect(names(after(news, menuActions.clashResolved({ clash, keepMine: false })))).toEqual(['theirs', 'kept']);
+    expect(names(after(news, menuActions.clashResolved({ clash, keepMine: true })))).toEqual(['mine', 'kept']);
   });
 
   it('takes back what the server refuses, and says why', () => {
-    const refused = after(open, put(group('a', 'bad')), menuActions.sending({ id: 1, requestId: 'request-1' }), menuActions.answered({ id: 1, answer: { outcome: 'refused', faults: [{ path: '', code: 'id-twice', params: {}, says: 'Twice.' }], says: '' } }));
+    const refused = after(open, put(group('a', 'bad')), menuActions.sending({ id: 1, requestId: 'request-1' }), menuActions.answered({ id: 1, answer: { outcome: 'refused', faults: [{ path: '', code: 'id-twice', params: {}, says: 'Twice.' }], message: '' } }));
     expect(names(refused)).toEqual(['a', 'b']);
-    expect(refused).toMatchObject({ pendingEdits: [], past: [], notice: '“put bad” was not kept. Twice.' });
+    expect(refused).toMatchObject({ pendingEdits: [], past: [], notice: '“put bad” was not saved. Twice.' });
   });
 
   it.each(['offline', 'busy', 'failed'] as const)('keeps a change that is not answered (%s), under the id it was sent with, and merges nothing into it', (outcome) => {

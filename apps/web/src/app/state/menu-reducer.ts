@@ -5,7 +5,7 @@ import type { StoredMenu } from '../api/wire.ts';
 import { menuActions } from './menu-actions.ts';
 import { type Clash, type UndoEntry, type PendingChange, INITIAL, isShared, joined, type MenuState, rebased, thingPutBy, touches, versionOf, type PendingEdit, withVersions } from './menu-state.ts';
 
-/** The menu that is being worked on: edits show at once, wait for the server in order, and can be undone. */
+/** The menu being edited: edits show at once, are sent in order, and can be undone. */
 export const menuFeature = createFeature({
   name: 'menu',
   reducer: createReducer<MenuState>(
@@ -23,7 +23,7 @@ export const menuFeature = createFeature({
     on(menuActions.reachProgressed, (state, { id, done, total }) => (state.pendingChange?.id === id ? { ...state, pendingChange: { ...state.pendingChange, progress: { done, total } } } : state)),
     on(menuActions.reachFound, (state, { id, reach }) => (state.pendingChange?.id === id ? reached(state, state.pendingChange, reach) : state)),
     on(menuActions.reachFailed, (state, { id }) => (state.pendingChange?.id === id ? { ...state, pendingChange: { ...state.pendingChange, progress: undefined, hasFailed: true } } : state)),
-    on(menuActions.reachAskedAgain, (state) => (state.pendingChange ? { ...state, pendingChange: { ...state.pendingChange, id: state.nextId, hasFailed: false }, nextId: state.nextId + 1 } : state)),
+    on(menuActions.reachRequestedAgain, (state) => (state.pendingChange ? { ...state, pendingChange: { ...state.pendingChange, id: state.nextId, hasFailed: false }, nextId: state.nextId + 1 } : state)),
     on(menuActions.changeDecided, (state, { decision }) => (state.pendingChange ? decided(state, state.pendingChange, decision) : state)),
     on(menuActions.undo, (state) => (state.pendingChange ? decided(state, state.pendingChange, 'drop') : stepBack(state, 'past'))),
     on(menuActions.redo, (state) => stepBack(state, 'future')),
@@ -31,13 +31,13 @@ export const menuFeature = createFeature({
     on(menuActions.sendAgain, (state) => ({ ...state, sendFailure: undefined })),
     on(menuActions.givenUp, (state) => givenUp(state)),
     on(menuActions.answered, (state, { id, answer }) => answered(state, id, answer)),
-    on(menuActions.clashSettled, (state, { clash, keepMine }) => settled(state, clash, keepMine)),
+    on(menuActions.clashResolved, (state, { clash, keepMine }) => clashResolved(state, clash, keepMine)),
     on(menuActions.noticeGiven, (state, { notice }) => ({ ...state, notice })),
     on(menuActions.noticeRead, (state) => ({ ...state, notice: undefined })),
   ),
 });
 
-/** What was read, unless it is older than what is known here already: an answer may come late. */
+/** Applies what was read, unless it is older than what is already known: responses may arrive late. */
 function arrived(state: MenuState, stored: StoredMenu): MenuState {
   return stored.revision < state.revision ? state : rebased(state, stored);
 }
@@ -47,7 +47,7 @@ function sending(state: MenuState, id: number, requestId: string): MenuState {
   return first?.id === id ? { ...state, sending: true, pendingEdits: [{ ...first, requestId }, ...rest] } : state;
 }
 
-/** Lets go of a change that the server can't save; those that wait behind it stay. What stands is read. */
+/** Discards an edit that the server can't save, keeps those queued behind it, and reads the menu again. */
 function givenUp(state: MenuState): MenuState {
   const [first, ...rest] = state.pendingEdits;
   if (!first || !state.menu) return state;
@@ -64,13 +64,13 @@ function changed(state: MenuState, { label, change, mergeKey, dish }: NewEdit): 
   const entry: UndoEntry = { label, change, inverse: invert(state.menu, change) };
   const next: MenuState = { ...state, menu: applyUnchecked(state.menu, change), future: [] };
   const isOnPendingChange = state.pendingChange !== undefined && touchedBy(change).some((ref) => touches(state.pendingChange?.change ?? change, ref));
-  if (!isOnPendingChange && !isShared(state.menu, change)) return kept(next, entry, mergeKey);
+  if (!isOnPendingChange && !isShared(state.menu, change)) return queued(next, entry, mergeKey);
   const whole = state.pendingChange ? joined(state.pendingChange, entry) : entry;
   return { ...next, pendingChange: { ...whole, id: state.nextId, dish: dish ?? state.pendingChange?.dish, progress: undefined, reach: undefined, hasFailed: false }, nextId: state.nextId + 1 };
 }
 
 /** Queues an edit for the server, merged into the previous one where both have the same merge key. */
-function kept(next: MenuState, { label, change, inverse }: UndoEntry, mergeKey: string | undefined): MenuState {
+function queued(next: MenuState, { label, change, inverse }: UndoEntry, mergeKey: string | undefined): MenuState {
   const last = next.pendingEdits.at(-1);
   if (last && last.requestId === undefined && mergeKey !== undefined && last.mergeKey === mergeKey) {
     // The inverse of the merged edit is the inverse of its first part.
@@ -89,14 +89,14 @@ function reached(state: MenuState, pendingChange: PendingChange, reach: Reach): 
 
 function decided(state: MenuState, pendingChange: PendingChange, decision: 'everywhere' | 'only-here' | 'drop'): MenuState {
   const free = { ...state, pendingChange: undefined };
-  if (decision === 'everywhere' || !state.menu) return kept(free, pendingChange, undefined);
+  if (decision === 'everywhere' || !state.menu) return queued(free, pendingChange, undefined);
   const menu = applyUnchecked(state.menu, pendingChange.inverse);
   const back = { ...free, menu };
   const { dish } = pendingChange;
   if (decision === 'drop' || dish === undefined) return back;
   const groups = pendingChange.change.edits.flatMap((edit) => (edit.type === 'put' && edit.kind === 'groups' ? [edit.thing as Group] : []));
   const change = { edits: onlyHere(menu, groups, dish) };
-  return kept({ ...back, menu: applyUnchecked(menu, change) }, { label: `${pendingChange.label}, on one dish only`, change, inverse: invert(menu, change) }, undefined);
+  return queued({ ...back, menu: applyUnchecked(menu, change) }, { label: `${pendingChange.label}, on one dish only`, change, inverse: invert(menu, change) }, undefined);
 }
 
 function waitFor(state: MenuState, pendingEdits: Omit<PendingEdit, 'id' | 'requestId'>): MenuState {
@@ -120,7 +120,7 @@ function stepBack(state: MenuState, from: 'past' | 'future'): MenuState {
   return waitFor(next, { label, change: forth, inverse: back, mergeKey: undefined });
 }
 
-/** Whether something that a change touches has a version that this session did not make. */
+/** Whether something the change touches has a version that this session did not write. */
 function isOvertaken(state: MenuState, change: Change): boolean {
   return touchedBy(change).some((ref) => {
     if (state.pendingEdits.some((waiting) => touches(waiting.change, ref))) return false;
@@ -135,22 +135,22 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
   switch (answer.outcome) {
     case 'offline': case 'busy': case 'failed':
       return { ...state, sending: false, sendFailure: answer.outcome };
-    case 'kept': {
-      const { versions, revision } = answer.kept;
+    case 'saved': {
+      const { versions, revision } = answer.saved;
       const gone = touchedBy(sent.change).filter((ref) => isRemovedBy(sent.change, ref));
       const known = versions.map((ref) => (gone.some((it) => it.kind === ref.kind && it.id === ref.id) ? { ...ref, version: 0 } : ref));
       return {
         ...state, pendingEdits: rest, sending: false, sendFailure: undefined, newest: Math.max(state.newest, revision),
-        // With a gap before it, others changed the menu meanwhile: that is read first.
+        // With a gap before it, others changed the menu meanwhile, which is read first.
         revision: revision === state.revision + 1 ? revision : state.revision,
         versions: withVersions(state.versions, known), mine: withVersions(state.mine, known),
       };
     }
     case 'refused': {
-      const says = answer.faults.map((fault) => fault.says).join(' ') || answer.says;
+      const message = answer.faults.map((fault) => fault.says).join(' ') || answer.message;
       const back = state.menu && applyUnchecked(state.menu, sent.inverse);
       const past = state.past.filter((entry) => entry.change !== sent.change);
-      return { ...state, pendingEdits: rest, sending: false, sendFailure: undefined, isStale: true, menu: back, past, notice: `“${sent.label}” was not kept. ${says}` };
+      return { ...state, pendingEdits: rest, sending: false, sendFailure: undefined, isStale: true, menu: back, past, notice: `“${sent.label}” was not saved. ${message}` };
     }
     case 'conflict': {
       const isClashing = (change: Change) => answer.conflicts.some((conflict) => touches(change, conflict));
@@ -167,8 +167,8 @@ function answered(state: MenuState, id: number, answer: SentChange): MenuState {
   }
 }
 
-/** Puts mine in the place of what stands now, knowingly; or lets go of mine. */
-function settled(state: MenuState, clash: Clash, keepMine: boolean): MenuState {
+/** Overwrites the other person's version with mine, or discards mine. */
+function clashResolved(state: MenuState, clash: Clash, keepMine: boolean): MenuState {
   const next = { ...state, clashes: state.clashes.filter((other) => other !== clash) };
   if (!keepMine || !clash.mine) return next;
   const change: Change = { edits: [{ type: 'put', kind: clash.kind, thing: clash.mine }] };

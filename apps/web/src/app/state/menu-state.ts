@@ -12,7 +12,7 @@ export interface PendingEdit {
   readonly inverse: Change;
   /** Consecutive edits with the same key are merged into one: typing a name, for example. */
   readonly mergeKey: string | undefined;
-  /** The id under which it was sent, the same at every try; what was sent once no longer changes. */
+  /** The request id, the same for every attempt. An edit that was sent no longer changes. */
   readonly requestId: string | undefined;
 }
 
@@ -23,23 +23,23 @@ export interface UndoEntry {
   readonly inverse: Change;
 }
 
-/** What the person wrote to a thing that somebody else changed in the meantime. */
+/** What the person wrote to an object that somebody else changed meanwhile. */
 export interface Clash extends Conflict {
   readonly label: string;
   readonly mine: Thing | undefined;
 }
 
 /**
- * A change of something that several dishes share: it shows at once, and is kept when its reach is known and either
- * harmless or agreed to.
+ * A change of something that several dishes share. It shows at once, and is saved when its reach is known and either
+ * harmless or confirmed.
  */
 export interface PendingChange extends UndoEntry {
   readonly id: number;
-  /** The dish at which the person was working, for which alone the change may be kept. */
+  /** The dish being edited, to which the change may be limited. */
   readonly dish: string | undefined;
   readonly progress: { readonly done: number; readonly total: number } | undefined;
   readonly reach: Reach | undefined;
-  /** Its reach could not be worked out: the person may try again, keep it all the same, or drop it. */
+  /** Its reach could not be computed: the person may retry, apply it anyway, or discard it. */
   readonly hasFailed: boolean;
 }
 
@@ -55,22 +55,22 @@ export interface MenuState {
   readonly versions: Versions;
   /** The revision up to which everything is known here. */
   readonly revision: number;
-  /** The newest revision that was heard of; what lies between is read. */
+  /** The newest revision announced; anything up to it is read. */
   readonly newest: number;
-  /** Something may have happened that was not heard of: the menu is to be read again. */
+  /** An event may have been missed, so the menu must be read again. */
   readonly isStale: boolean;
-  /** Why the last reading failed; it is tried again after a pause, or when the person says so. */
+  /** Why the last read failed; retried after a pause or on request. */
   readonly readFailure: Unreachable | undefined;
-  /** How often the menu was read, well or not. */
+  /** Number of reads, successful or not. */
   readonly reads: number;
-  /** In the order in which they were made; the first is on its way when `sending`. */
+  /** Oldest first; while `sending`, the first one is on its way. */
   readonly pendingEdits: readonly PendingEdit[];
   readonly sending: boolean;
-  /** Why the first of those that wait was not answered; after `failed` it waits for the person. */
+  /** Why the first pending edit was not answered; after `failed` it waits for the person. */
   readonly sendFailure: Unreachable | undefined;
   readonly past: readonly UndoEntry[];
   readonly future: readonly UndoEntry[];
-  /** The versions that this session itself made: an undo must not reach past what others did since. */
+  /** The versions this session wrote: undo must not overwrite what others did since. */
   readonly mine: Versions;
   readonly clashes: readonly Clash[];
   readonly pendingChange: PendingChange | undefined;
@@ -95,7 +95,7 @@ export function withVersions(versions: Versions, changed: readonly (ThingRef & {
   return next as Versions;
 }
 
-/** What stands on the server, with the changes that wait put on top; what they touch keeps the version they know. */
+/** The server's menu with the pending edits applied again; objects they touch keep the known versions. */
 export function rebased(state: MenuState, stored: StoredMenu): MenuState {
   const touched = state.pendingEdits.flatMap(({ change }) => touchedBy(change));
   const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
@@ -107,22 +107,22 @@ export function rebased(state: MenuState, stored: StoredMenu): MenuState {
     revision: stored.revision,
     newest: Math.max(state.newest, stored.revision),
     menu: pendingChange ? applyUnchecked(menu, pendingChange.change) : menu,
-    pendingChange: pendingChange,
+    pendingChange,
     versions: withVersions(stored.versions, known),
   };
 }
 
-/** Whether the menu is to be read now: never while a change is under way, whose answer would be overtaken. */
+/** Whether to read the menu now: never while an edit is being sent, as its answer would be outdated. */
 export function needsRead({ isStale, revision, newest, sending, readFailure }: MenuState): boolean {
   return (isStale || newest > revision) && !sending && readFailure === undefined;
 }
 
-/** Whether a change touches something that more than one dish has: a group that several ask, or a house rule. */
+/** Whether a change touches something that several dishes share: a group, or a house rule. */
 export function isShared(menu: Menu, change: Change): boolean {
   return touchedBy(change).some(({ kind, id }) => kind === 'rules' || (kind === 'groups' && (offeredOn(menu).get(id)?.length ?? 0) > 1));
 }
 
-/** One change after another as one; a thing that is put twice in a row is put once. */
+/** Joins two consecutive changes; two puts of the same object become one. */
 export function joined(first: UndoEntry, then: UndoEntry): UndoEntry {
   const only = then.change.edits.length === 1 ? then.change.edits[0] : undefined;
   const last = first.change.edits.at(-1);
@@ -132,7 +132,7 @@ export function joined(first: UndoEntry, then: UndoEntry): UndoEntry {
   return { label: then.label, change: { edits: [...first.change.edits, ...then.change.edits] }, inverse: { edits: [...then.inverse.edits, ...first.inverse.edits] } };
 }
 
-/** What a change would put in the place of a thing; undefined when it takes the thing away. */
+/** The object as a change leaves it; undefined if the change removes it. */
 export function thingPutBy(change: Change, { kind, id }: ThingRef): Thing | undefined {
   const put = change.edits.findLast(
     (edit) => edit.type === 'put' && edit.kind === kind && ('id' in edit.thing ? edit.thing.id : SETTINGS_ID) === id,

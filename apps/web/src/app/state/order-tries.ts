@@ -1,15 +1,15 @@
 import type { SentOrder } from '../api/api.ts';
 
 /**
- * The keys under which an order is sent. A try that is never answered may have arrived all the same: sent again as it
- * is, it goes under the same key and can't become two orders; changed in between, it goes under a new key and names
- * the old ones, so that the server either tells of the order that one of them made, or sees to it that none ever will.
+ * The idempotency keys of an order. An attempt without an answer may have arrived: repeated unchanged, it uses the same
+ * key and can't become a second order. After an edit, the order gets a new key and names the old ones, so that the
+ * server either reports the order that one of them placed, or makes sure that none ever will.
  */
 export interface OrderTries {
   readonly key: string;
-  /** The order was sent under this key, and is not known to be placed. */
+  /** The order was sent with this key and is not known to be placed. */
   readonly wasSent: boolean;
-  /** Keys of earlier tries that are not known to be placed. */
+  /** Keys of earlier attempts that are not known to be placed. */
   readonly replaces: readonly string[];
 }
 
@@ -17,12 +17,12 @@ export function newTries(key: string): OrderTries {
   return { key, wasSent: false, replaces: [] };
 }
 
-/** The order is on its way. */
+/** The order is being sent. */
 export function tried(tries: OrderTries): OrderTries {
   return { ...tries, wasSent: true };
 }
 
-/** The order was changed: another try of it is another order. */
+/** The order was edited: the next attempt is a different order. */
 export function changedTries(tries: OrderTries): OrderTries {
   if (!tries.wasSent) return tries;
   const replaces = [...tries.replaces, tries.key];
@@ -31,19 +31,19 @@ export function changedTries(tries: OrderTries): OrderTries {
 }
 
 /**
- * After an answer: once an order is placed, the next is another one. A refusal settles nothing: an earlier try, under
- * this key or another, may still have arrived, so every key is kept until the server tells of an order.
+ * After an answer: once an order is placed, the next one is new. A refusal proves nothing about earlier attempts, which
+ * may still have arrived, so all keys are kept until the server reports an order.
  */
 export function answeredTries(tries: OrderTries, { outcome }: SentOrder, nextKey: string): OrderTries {
   return outcome === 'placed' || outcome === 'first-was-placed' ? newTries(nextKey) : tries;
 }
 
-/** An answer as it bears on the order as it is now: one that was changed meanwhile is not the one that was placed. */
+/** The answer as it applies to the current order, which may have been edited since it was sent. */
 export function answerFor(tries: OrderTries, key: string, answer: SentOrder): SentOrder {
   return answer.outcome === 'placed' && key !== tries.key ? { outcome: 'first-was-placed', order: answer.order } : answer;
 }
 
-/** What a request says of earlier tries. */
+/** The part of the request that names earlier attempts. */
 export function replacing({ replaces }: OrderTries): { replaces?: string[] } {
   return replaces.length === 0 ? {} : { replaces: [...replaces] };
 }

@@ -2,7 +2,7 @@ import { Injectable, signal } from '@angular/core';
 
 const STORAGE_KEY = 'hearty-ladle-working-as';
 
-/** Who says they are working at this screen: their name stands in the journal beside what they change. */
+/** The name of the person working at this screen; the journal shows it beside their changes. */
 @Injectable({ providedIn: 'root' })
 export class Person {
   readonly #name = signal(localStorage.getItem(STORAGE_KEY) ?? '');

@@ -8,12 +8,12 @@ export interface Picture {
   readonly height: number;
 }
 
-/** The address of a picture: small for lists. */
+/** The URL of a picture; `small` for lists. */
 export function pictureUrl(id: string, size: 'large' | 'small' = 'small'): string {
   return `/api/pictures/${encodeURIComponent(id)}${size === 'small' ? '?size=small' : ''}`;
 }
 
-/** The house's pictures: what there is, and the way to add one. */
+/** The stored pictures, and adding one. */
 @Injectable({ providedIn: 'root' })
 export class PictureStore {
   readonly #http = inject(HttpClient);
@@ -23,8 +23,8 @@ export class PictureStore {
     this.pictures.set(await firstValueFrom(this.#http.get<Picture[]>('/api/workbench/pictures')).catch(() => this.pictures()));
   }
 
-  /** The kept picture's id, or why it was refused, in words. */
-  async add(file: Blob): Promise<{ readonly id: string } | { readonly says: string }> {
+  /** Uploads a picture; returns its id, or a message if it was refused. */
+  async add(file: Blob): Promise<{ readonly id: string } | { readonly message: string }> {
     try {
       const picture = await firstValueFrom(this.#http.post<Picture>('/api/workbench/pictures', file, { headers: { 'Content-Type': 'application/octet-stream' } }));
       await this.load();
@@ -32,7 +32,7 @@ export class PictureStore {
     } catch (error) {
       const { error: body } = error as HttpErrorResponse;
       const title: unknown = typeof body === 'object' && body !== null ? (body as Record<string, unknown>)['title'] : undefined;
-      return { says: typeof title === 'string' ? title : 'The picture could not be sent. Nothing else is lost; please try again.' };
+      return { message: typeof title === 'string' ? title : 'The picture could not be sent. Nothing else is lost; please try again.' };
     }
   }
 }

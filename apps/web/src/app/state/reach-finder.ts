@@ -11,7 +11,7 @@ export interface ReachQuestion {
   readonly change: Change;
 }
 
-/** Works the reach of a change out in a worker. Whoever stops listening ends the work. */
+/** Computes the reach of a change in a worker. Unsubscribing stops it. */
 @Injectable({ providedIn: 'root' })
 export class ReachFinder {
   readonly #line = new WorkerLine<ReachQuestion, ReachMessage>(

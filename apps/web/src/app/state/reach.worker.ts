@@ -5,7 +5,7 @@ import type { ReachMessage, ReachQuestion } from './reach-finder.ts';
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: ReachMessage) => postMessage(message);
 
-/** Works out what a change touches; whoever asked stops it by ending the worker. */
+/** Computes what a change touches; terminated by its owner. */
 addEventListener('message', ({ data: { before, change } }: MessageEvent<ReachQuestion>) => {
   const reach = reachOf(before, applyUnchecked(before, change), clock, (done, total) => {
     if (done % 10 === 0 || done === total) tell({ type: 'progress', done, total });

@@ -14,7 +14,7 @@ export interface SpanAnswer {
   readonly isLast: boolean;
 }
 
-/** Finds the lowest and highest price of dishes in a worker; told again as more of them are known. */
+/** Finds the price ranges of dishes in a worker; emits again as more of them are known. */
 @Injectable({ providedIn: 'root' })
 export class SpanFinder {
   readonly #line = new WorkerLine<SpanQuestion, SpanAnswer>(
@@ -24,13 +24,13 @@ export class SpanFinder {
   find(menu: Menu, ids: readonly string[], context: Context): Observable<Spans> {
     return this.#line.ask({ menu: onlyWhatMatters(menu, ids), ids, context }).pipe(
       map(({ found }) => new Map(found.map((one) => [one.item, one]))),
-      // Where the worker breaks down, dishes keep showing their list price.
+      // If the worker crashes, dishes keep showing their list price.
       catchError(() => EMPTY),
     );
   }
 }
 
-/** A large menu is costly to hand over: the dishes asked about and those that answers stand for are enough. */
+/** A large menu is expensive to post: only the requested dishes and those that choices refer to are sent. */
 function onlyWhatMatters(menu: Menu, ids: readonly string[]): Menu {
   const wanted = new Set(ids);
   for (const group of menu.groups) {

@@ -1,6 +1,6 @@
 import type { Text } from '@hearty-ladle/core';
 
-/** A text with other words in one language. Words in the first language alone stay a plain text. */
+/** Replaces a text in one language. A text in the first language alone stays a plain string. */
 export function withTextIn(old: Text | undefined, words: string, locale: string, firstLocale: string): Text {
   if (locale === firstLocale && (old === undefined || typeof old === 'string')) return words;
   const all: Record<string, string> = old === undefined || typeof old === 'string' ? { [firstLocale]: old ?? '' } : { ...old };

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { WorkerLine } from './worker-line.ts';
 
-/** A fake worker: what it is asked is kept, and it answers when it is told to. */
+/** A fake worker that records its messages and answers on command. */
 class FakeWorker {
   asked: string[] = [];
   ended = false;

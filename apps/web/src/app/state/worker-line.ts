@@ -1,8 +1,8 @@
 import { Observable } from 'rxjs';
 
 /**
- * A worker that is asked one question after another. It is kept while it is idle; whoever stops listening before the
- * last answer ends it, so that no work goes on that nobody waits for.
+ * Sends requests to a worker one after another. The worker is kept while idle; unsubscribing before the last answer
+ * terminates it, so that no unwanted work continues.
  */
 export class WorkerLine<Question, Answer> {
   readonly #start: () => Worker;
@@ -29,7 +29,7 @@ export class WorkerLine<Question, Answer> {
         subscriber.next(data);
         if (isLast) subscriber.complete();
       };
-      // A worker that crashed is not used again: the next question starts another.
+      // A crashed worker is not reused: the next request starts a new one.
       const crash = (event: Event) => {
         isBusy = false;
         worker.terminate();

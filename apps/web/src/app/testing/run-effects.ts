@@ -7,7 +7,7 @@ import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
 import type { LiveEvent } from '../api/wire.ts';
 
-/** Runs effects beside a fake server: what they dispatch is heard, and goes through the feature's reducer. */
+/** Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. */
 export function runEffects<E extends object, S>(
   effects: Type<E>, api: object, feature: { reducer: (state: S | undefined, action: Action) => S }, more: StaticProvider[] = [],
 ) {

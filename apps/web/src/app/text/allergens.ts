@@ -5,7 +5,7 @@ const WORDS: Readonly<Record<string, string>> = {
   celery: 'Celery', mustard: 'Mustard', sesame: 'Sesame', sulphites: 'Sulphites', lupin: 'Lupin', molluscs: 'Molluscs', 'tree-nuts': 'Tree nuts', wheat: 'Wheat',
 };
 
-/** Every allergen that a law lists, each once. */
+/** Every allergen listed by a law, each once. */
 export const KNOWN_ALLERGENS: readonly string[] = [...new Set<string>([...EU_ALLERGENS, ...US_ALLERGENS])];
 
 export function allergenName(id: string): string {

@@ -1,6 +1,6 @@
 import type { AttachRequest, Workbook } from '@hearty-ladle/core';
 
-/** What was done, for the history: which groups are asked on how many dishes. */
+/** Describes an attachment for the history: which groups on how many dishes. */
 export function attachText(menu: Workbook, { groups, dishes }: AttachRequest): string {
   const names = menu.groups.filter(({ id }) => groups.includes(id)).map(({ name }) => `“${name}”`).join(', ');
   return `${names} asked on ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;

@@ -1,6 +1,6 @@
 import { type Change, type Edit, moneyText, type Thing } from '@hearty-ladle/core';
 
-/** One value that a change replaced: where in the thing, what was there, what is there now. */
+/** One replaced value: its field, the value before and after. */
 export interface ChangedValue {
   readonly field: string;
   readonly before: string;
@@ -20,14 +20,14 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
 };
 
 /**
- * What a change did, thing by thing, with values before and after; the way back holds what was there before.
- * `digits` are of the currency's minor unit.
+ * Describes a change object by object, with values before and after; `inverse` contains the values before. `digits`:
+ * decimals of the currency.
  */
 export function describeChange(change: Change, inverse: Change, digits: number): ChangedThing[] {
-  return change.edits.map((edit) => sayEdit(edit, inverse, digits));
+  return change.edits.map((edit) => editText(edit, inverse, digits));
 }
 
-function sayEdit(edit: Edit, inverse: Change, digits: number): ChangedThing {
+function editText(edit: Edit, inverse: Change, digits: number): ChangedThing {
   const id = idOf(edit);
   const was = inverse.edits.find((it) => it.type === 'put' && it.kind === edit.kind && idOf(it) === id) as { thing: Thing } | undefined;
   const kind = KIND_WORDS[edit.kind] ?? edit.kind;
@@ -48,13 +48,13 @@ function nameOf(thing: Thing | undefined): string {
   return typeof name === 'string' ? name : String(Object.values((name as object | undefined) ?? {})[0] ?? '');
 }
 
-/** Every leaf that differs, by its way through the thing; lists of things with ids are followed by id. */
+/** Every leaf that differs, with its path; lists of objects with ids are matched by id. */
 export function changedValues(before: unknown, after: unknown, digits: number, way: readonly string[] = []): ChangedValue[] {
   if (JSON.stringify(before) === JSON.stringify(after)) return [];
   const [old, now] = [byId(before), byId(after)];
-  // What became something of another kind (one price for all lists, say) is said whole.
+  // A value that changed its type (one price for all lists, say) is described as a whole.
   const isOtherKind = (!old || !now) && before !== undefined && after !== undefined;
-  if (isOtherKind || (!old && !now)) return [{ field: way.join(' · '), before: said(before, way, digits), after: said(after, way, digits) }];
+  if (isOtherKind || (!old && !now)) return [{ field: way.join(' · '), before: valueText(before, way, digits), after: valueText(after, way, digits) }];
   const keys = [...new Set([...Object.keys(old ?? {}), ...Object.keys(now ?? {})])];
   const found = keys.flatMap((key) => changedValues(old?.[key], now?.[key], digits, [...way, key]));
   return found.length > 0 ? found : [{ field: way.join(' · '), before: 'in another order', after: 'in this order' }];
@@ -73,9 +73,9 @@ function keyOf(one: unknown): string | undefined {
   return typeof id === 'string' ? id : typeof group === 'string' ? group : undefined;
 }
 
-/** Fields below which numbers are money. */
+/** Fields below which numbers are amounts of money. */
 const MONEY = new Set(['price', 'prices', 'add', 'base', 'suggested', 'setBase', 'addToPrice']);
-/** Of those, where they are counts or shares all the same. */
+/** Exceptions below these fields: counts and percentages. */
 const NO_MONEY = new Set(['percent', 'times', 'from', 'portion']);
 
 function isMoney(way: readonly string[]): boolean {
@@ -85,12 +85,12 @@ function isMoney(way: readonly string[]): boolean {
   return way.some((step) => MONEY.has(step));
 }
 
-function said(value: unknown, way: readonly string[], digits: number): string {
+function valueText(value: unknown, way: readonly string[], digits: number): string {
   if (value === undefined) return '–';
   if (typeof value === 'string') return `“${value}”`;
   if (typeof value === 'number') return isMoney(way) ? moneyText(value, digits) : String(value);
   if (typeof value === 'object' && value !== null && !Array.isArray(value)) {
-    return Object.entries(value).map(([key, inner]) => `${key} ${said(inner, [...way, key], digits)}`).join(', ');
+    return Object.entries(value).map(([key, inner]) => `${key} ${valueText(inner, [...way, key], digits)}`).join(', ');
   }
   return JSON.stringify(value);
 }

@@ -1,6 +1,6 @@
 import { type Difference, type Group, moneyText, priceText, textIn, type Workbook } from '@hearty-ladle/core';
 
-/** A difference in words: what of the group differs, the shared value and the dish's own. */
+/** Describes a difference: what differs, the shared value and the dish's own. */
 export function describeDifference(menu: Workbook, group: Group, difference: Difference, digits: number): { what: string; shared: string; here: string } {
   const [locale = ''] = menu.locales;
   const lists = menu.priceLists.map(({ id }) => id);

@@ -1,7 +1,7 @@
 import { type CompiledMenu, type Finding, type Menu, type Pick, type Replay, type Rule, findingMessage, textIn, thingOf } from '@hearty-ladle/core';
 import { languageName } from './languages.ts';
 
-/** A finding in words, with the names that people gave in the place of ids. */
+/** A finding as text, with names instead of ids. */
 export function findingText(menu: CompiledMenu, finding: Finding): string {
   const { params, picks, occasion } = finding;
   const group = menu.menu.groups.find(({ id }) => id === (params['group'] ?? groupOf(finding.where)));
@@ -25,7 +25,7 @@ export function findingText(menu: CompiledMenu, finding: Finding): string {
   });
 }
 
-/** An occasion with the names of places, price lists and guests instead of their ids. */
+/** An occasion with names of locations, price lists and guests instead of ids. */
 export function namedOccasion(menu: CompiledMenu, occasion: Replay['occasion']): Replay['occasion'] {
   const { locations, priceLists, guests } = menu.menu;
   const nameOf = (list: readonly { readonly id: string; readonly name: string }[] | undefined, id: string) => list?.find((it) => it.id === id)?.name ?? id;
@@ -57,8 +57,8 @@ export function placeName(menu: CompiledMenu, where: string): string {
 }
 
 /**
- * The screen that mends what was found; undefined where there is none. Rules have no screen of their own yet: what
- * they decide over does, a dish if the rule is for dishes.
+ * The screen where a finding can be fixed; undefined if there is none. Rules have no screen yet, so it leads to what a
+ * rule affects, or to a dish the rule is limited to.
  */
 export function placeToMend(menu: Menu, where: string): string[] | undefined {
   const [kind, id = '', second, inner] = where.split('/');
@@ -76,7 +76,7 @@ function placeOfRule(menu: Menu, id: string): string[] | undefined {
   return isAsked ? ['/menu', item, group] : ['/groups', group];
 }
 
-/** What a rule decides over, then what it looks at. */
+/** Groups that a rule affects, then those in its condition. */
 function groupsOfRule({ when, then }: Rule): string[] {
   const effects = then.flatMap((effect) => {
     if ('show' in effect) return [effect.show];

@@ -1,6 +1,6 @@
 import type { OfferedGroupView } from '@hearty-ladle/core';
 
-/** How many a guest may pick, and what of it is included, in a few words. */
+/** How many a guest may pick, and how many are included, in a few words. */
 export function limitsText({ min, max, included, have, free }: OfferedGroupView): string {
   return [formatCount(min, max), formatIncluded(included, have, free)].filter(Boolean).join(' · ');
 }

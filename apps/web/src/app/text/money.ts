@@ -1,6 +1,6 @@
 import { type CompiledItem, type CompiledMenu, minorDigits, moneyText, priceIn } from '@hearty-ladle/core';
 
-/** Making a format is costly, and there are as many as languages and currencies in use. */
+/** Creating a formatter is expensive; there is one for each language and currency in use. */
 const formats = new Map<string, Intl.NumberFormat>();
 
 function formatOf(currency: string, locale: string): Intl.NumberFormat {
@@ -12,13 +12,13 @@ function formatOf(currency: string, locale: string): Intl.NumberFormat {
   return format;
 }
 
-/** Money as a person reads it, in the language of the menu. */
+/** Formats money in the given language. */
 export function formatMoney(minor: number, currency: string, locale: string): string {
-  // Intl takes decimal text exactly; minor units never pass through a fraction.
+  // Intl accepts decimal strings exactly, so minor units never become floating-point fractions.
   return formatOf(currency, locale).format(moneyText(minor, minorDigits(currency)) as never);
 }
 
-/** What a choice adds, with its sign: `+ €1.80`; nothing where it adds nothing. */
+/** What a choice adds, with its sign: `+ €1.80`; empty if nothing. */
 export function formatAddedPrice(minor: number | null, currency: string, locale: string): string {
   if (minor === null || minor === 0) return '';
   return minor < 0 ? `− ${formatMoney(-minor, currency, locale)}` : `+ ${formatMoney(minor, currency, locale)}`;

@@ -1,7 +1,7 @@
 import { type CompiledMenu, type Problem, textIn } from '@hearty-ladle/core';
 import { formatMoney } from './money.ts';
 
-/** What is missing or wrong, as a guest reads it. One sentence for each code, here and nowhere else. */
+/** A problem as guests read it. The only place with these sentences, one for each code. */
 export function problemMessage(menu: CompiledMenu, problem: Problem, locale: string): string {
   const group = promptOf(menu, problem.group, locale);
   const choice = choiceName(menu, problem.group, problem.choice, locale);

@@ -1,6 +1,6 @@
 import { type Removal, textIn, thingOf, type Workbook } from '@hearty-ladle/core';
 
-/** What a removal does beside letting go of what is listed, or why it can't be made; in sentences. */
+/** Describes what a removal does besides dropping the listed references, or why it is impossible. */
 export function removalMessages(menu: Workbook, removal: Removal): string[] {
   const [first = ''] = menu.locales;
   const dish = (id: string | undefined) => {

@@ -7,7 +7,7 @@ const KINDS: Readonly<Record<string, string>> = {
   notice: 'Words to read; nothing is asked.',
 };
 
-/** A group's limits, as the sentence that the sheet edits. */
+/** A group's limits, as the sentence that the group sheet edits. */
 export function limitsInWords({ group, min, max, included, includedFirst }: OfferedGroup): string {
   if (group.kind === 'note') return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
   if (group.kind !== 'choices') return KINDS[group.kind] ?? '';

@@ -15,7 +15,10 @@ const load = (file: string) => JSON.parse(readFileSync(new URL(`../../../../../p
 const menu = load('broth-bar');
 const compiled = compileMenu(menu);
 const clock = () => '2026-05-12T13:00';
-/** A sentence for people: begins with a capital, a number or a name in quotation marks, ends like one, and no gap of the program shows. */
+/**
+ * A readable sentence: starts with a capital, a number or a quoted name, ends like a sentence, and contains no
+ * placeholder.
+ */
 const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/su;
 
 describe('money', () => {
@@ -139,10 +142,10 @@ describe('differences, uses and changes', () => {
   });
 
   it('names a place that speaks of something, with the screen that shows it', () => {
-    expect(describeUse(menu, { kind: 'items', id: 'ember', role: 'asked' })).toMatchObject({ what: 'asks it', link: ['/menu', 'ember'] });
+    expect(describeUse(menu, { kind: 'items', id: 'ember', role: 'attached' })).toMatchObject({ what: 'asks it', link: ['/menu', 'ember'] });
     expect(describeUse(menu, { kind: 'groups', id: 'toppings', choice: 'egg', role: 'made-at' }).name).toMatch(/ · /);
     expect(describeUse(menu, { kind: 'items', id: 'ghost', role: 'uses' }).name).toBe('ghost');
-    expect(describeUse(menu, { kind: 'order', id: '', role: 'asked' }).link).toBeUndefined();
+    expect(describeUse(menu, { kind: 'order', id: '', role: 'attached' }).link).toBeUndefined();
   });
 
   it('counts the dishes on which a group was hung', () => {

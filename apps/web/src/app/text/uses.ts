@@ -1,12 +1,12 @@
 import { type Role, textIn, type UsePlace, type Workbook } from '@hearty-ladle/core';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  asked: 'asks it', 'asked-by-section': 'is asked in it', opened: 'opens it', 'made-at': 'is made there', 'read-at': 'is read there', backup: 'prints there when its own printer is down',
+  attached: 'asks it', 'attached-by-section': 'is asked in it', opened: 'opens it', 'made-at': 'is made there', 'read-at': 'is read there', backup: 'prints there when its own printer is down',
   'in-section': 'stands in it', 'on-sale-in': 'is sold then', uses: 'uses it', 'shows-picture': 'shows it', differs: 'differs in it', variants: 'has variants by it',
   'priced-by': 'is priced by it', 'stands-for': 'stands for it', excepted: 'is excepted from it', rule: 'looks at it or changes it', 'price-list': 'reads its prices there', 'location-list': 'sells by it',
 };
 
-/** A place that speaks of something, by name, with the screen that shows it. */
+/** A place that uses something, by name, with the screen that shows it. */
 export interface UseText {
   readonly key: string;
   readonly name: string;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { KNOWN_ALLERGENS, allergenName } from '../text/allergens.ts';
 
-/** Which allergens something has: those that laws list, and others that were named before. */
+/** The allergens of something: those listed by law, and others entered before. */
 @Component({
   selector: 'hl-allergen-box',
   changeDetection: ChangeDetectionStrategy.OnPush,

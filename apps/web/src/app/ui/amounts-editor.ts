@@ -9,7 +9,10 @@ const STARTERS = [
   { name: 'On the side', word: 'SIDE', price: WHOLE, portion: WHOLE },
 ] as const;
 
-/** The ways to have an answer: extra, light, on the side; the word on the ticket, and its share of price and portion. */
+/**
+ * The amounts a choice comes in: extra, light, on the side; with their word on the ticket and their share of price and
+ * portion.
+ */
 @Component({
   selector: 'hl-amounts-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -5,7 +5,7 @@ import { DishPicker, type PickedDishes } from './dish-picker.ts';
 
 const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
 
-/** Hangs one or several groups on one or many dishes at once. */
+/** Attaches one or several groups to one or many dishes at once. */
 @Component({
   selector: 'hl-attach-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,8 +56,8 @@ export class AttachDialog {
   protected readonly groups = computed(() => [this.group().id, ...this.more()]);
   protected readonly names = computed(() => this.menu().groups.filter(({ id }) => this.groups().includes(id)).map(({ name }) => name).join(', '));
   protected readonly done = computed(() => {
-    const asked = offeredOn(this.menu());
-    return new Set(this.more().size > 0 ? [] : (asked.get(this.group().id) ?? []));
+    const dishes = offeredOn(this.menu());
+    return new Set(this.more().size > 0 ? [] : (dishes.get(this.group().id) ?? []));
   });
   protected readonly byRule = computed(() => {
     const { sections, tags } = this.picked();

@@ -9,7 +9,7 @@ import { UsesBox } from './uses-box.ts';
 
 type Field = keyof Choice;
 
-/** Everything about one choice that the grid has no column for. */
+/** The fields of a choice that have no column in the grid. */
 @Component({
   selector: 'hl-choice-details',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +30,7 @@ export class ChoiceDetails {
     const { price } = this.choice();
     return price && 'add' in price ? price : undefined;
   });
-  /** Groups whose answer this one's price can depend on, and those that it may open. */
+  /** Groups that this choice's price may depend on, and groups that it may open. */
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
   protected readonly pickable = computed(() => this.others().filter(({ kind }) => kind === 'choices'));
   protected readonly openable = computed(() => this.others().filter(({ kind }) => kind !== 'date' && kind !== 'amount'));
@@ -50,7 +50,7 @@ export class ChoiceDetails {
     return item ? this.editor.read(item.name) : id;
   }
 
-  /** Sets a field, or takes it out where it says nothing. */
+  /** Sets a field, or removes it when empty. */
   protected set(field: Field, value: Choice[Field] | '' | false): void {
     const { [field]: _, ...rest } = this.choice();
     const isEmpty = value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0);

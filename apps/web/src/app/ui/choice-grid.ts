@@ -11,9 +11,9 @@ interface Editing {
 }
 
 /**
- * The choices of a group in one grid: Enter goes to the next row (and makes it), Tab to the next cell, arrows up and
- * down, Alt with arrows moves the row, Ctrl+D fills down; a block from a spreadsheet fills cells, several lines become
- * rows with their prices; many rows can be ticked and changed at once.
+ * The choices of a group in one grid: Enter goes to the next row (and creates it), Tab to the next cell, arrows up and
+ * down, Alt with arrows moves the row, Ctrl+D fills down. A block pasted from a spreadsheet fills cells, several lines
+ * become rows with prices, and selected rows can be changed together.
  */
 @Component({
   selector: 'hl-choice-grid',
@@ -29,11 +29,13 @@ export class ChoiceGrid {
   readonly hiddenChoices = input<ReadonlySet<string>>(new Set());
   /** The choice whose details are open. */
   readonly opened = input<string>();
-  /** The new list of choices, and which field of which row was typed in (absent: rows came, went or moved). */
+  /**
+   * The new list of choices, and the field and row that were typed in (absent if rows were added, removed or moved).
+   */
   readonly choicesChange = output<{ choices: Choice[]; typed?: string }>();
   readonly choicesHidden = output<{ choices: string[]; hidden: boolean }>();
-  readonly detailsAsked = output<string>();
-  readonly removalAsked = output<string>();
+  readonly detailsRequested = output<string>();
+  readonly removalRequested = output<string>();
 
   protected readonly all = GRID_COLUMNS;
   protected readonly extra = signal<ReadonlySet<Field>>(new Set());
@@ -44,7 +46,7 @@ export class ChoiceGrid {
     source: this.choices, computation: (choices, before) => new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
   });
   protected readonly bulkField = signal<Field>('price');
-  /** What stands in the box below the grid; after adding, the lines that were not understood. */
+  /** The text in the box below the grid; after adding, the lines that could not be parsed. */
   protected readonly typed = signal('');
   protected readonly hasLeftOver = signal(false);
   protected readonly notUnderstood = signal(0);
@@ -93,7 +95,7 @@ export class ChoiceGrid {
     }
   }
 
-  /** A block of cells fills cells; several lines in the first column become rows; a single line is an ordinary paste. */
+  /** A block fills cells; several lines in the first column become rows; a single line is an ordinary paste. */
   protected paste(event: ClipboardEvent, row: number, field: Field): void {
     const text = event.clipboardData?.getData('text') ?? '';
     const hasLines = /\n./.test(text.trim());
@@ -107,7 +109,7 @@ export class ChoiceGrid {
     this.choicesChange.emit({ choices });
   }
 
-  /** Adds what stands in the box, where the hand stays for more; an empty box adds an empty row to be filled. */
+  /** Adds the lines in the box and keeps the focus there; an empty box adds an empty row. */
   protected addTyped(): void {
     if (this.typed().trim() === '') this.add('');
     else this.#insert(this.typed(), this.choices().length);
@@ -118,7 +120,10 @@ export class ChoiceGrid {
     if (last >= 0) this.#focus(last, 'name');
   }
 
-  /** Makes rows of typed lines; what is not understood stays in the box. An empty text makes an empty row. Answers the last row made, or -1. */
+  /**
+   * Creates rows from typed lines; lines that can't be parsed stay in the box. An empty text creates an empty row.
+   * Returns the last new row, or -1.
+   */
   #insert(text: string, at: number): number {
     const { digits, lists } = this.words();
     const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
@@ -159,7 +164,7 @@ export class ChoiceGrid {
     this.tick(this.choices().map(({ id }) => id), on);
   }
 
-  /** Writes one text into one field of every ticked row; rows that can't take it are left and counted. */
+  /** Writes one text into one field of every selected row; rows that can't take it are unchanged and counted. */
   protected changeTicked(text: string): void {
     let notUnderstood = 0;
     const choices = this.choices().map((choice) => {
@@ -180,7 +185,7 @@ export class ChoiceGrid {
     if (event.previousIndex !== event.currentIndex) this.#move(event.previousIndex, event.currentIndex);
   }
 
-  /** From the first ticked row to all ticked ones; with none ticked, from the row above. */
+  /** Fills down from the first selected row to all selected ones, or from the row above if none is selected. */
   #fillDown(row: number, field: Field): void {
     const column = columnOf(field);
     const ticked = this.choices().filter(({ id }) => this.ticked().has(id));
@@ -202,7 +207,7 @@ export class ChoiceGrid {
     this.choicesChange.emit({ choices });
   }
 
-  /** Draws what has changed at once, so that the next key, however fast, is typed into the cell it is meant for. */
+  /** Renders at once, so that the next key, however fast, goes to the right cell. */
   #focus(row: number, field: Field): void {
     this.#app.tick();
     const cell = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${row}-${field}"]`);
@@ -210,7 +215,7 @@ export class ChoiceGrid {
     cell?.select();
   }
 
-  /** The choice with what was typed; undefined where it can't be understood. */
+  /** The choice with the typed text applied; undefined if it can't be parsed. */
   #changed({ row, field, text }: Editing): Choice | undefined {
     const choice = this.choices().find(({ id }) => id === row);
     return choice && columnOf(field).write(choice, text, this.words());

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { chosenDishes, plainText, textIn, type Workbook } from '@hearty-ladle/core';
 
-/** What was picked: dishes by name; and the whole sections and tags that were ticked, with those left out of them. */
+/** Picked dishes by id, and the whole sections and tags that were selected, with the exceptions. */
 export interface PickedDishes {
   readonly items: readonly string[];
   readonly sections: readonly string[];
@@ -9,7 +9,7 @@ export interface PickedDishes {
   readonly except: readonly string[];
 }
 
-/** Picks many dishes at once: by section, by tag, one by one, excepting some. */
+/** Picks many dishes at once: by section, by tag, one by one, with exceptions. */
 @Component({
   selector: 'hl-dish-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,7 +54,7 @@ export interface PickedDishes {
 })
 export class DishPicker {
   readonly menu = input.required<Workbook>();
-  /** Dishes that can't be picked because what is to be done is done there already. */
+  /** Dishes that can't be picked because they have it already. */
   readonly done = input<ReadonlySet<string>>(new Set());
   readonly doneWords = input('asks it already');
   readonly pickedChange = output<PickedDishes>();

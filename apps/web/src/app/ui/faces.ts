@@ -15,7 +15,7 @@ import { TillQuestions } from './till-questions.ts';
 
 const SPAN_PAUSE_MS = 150;
 
-/** What the guest, the till and the cook see of a dish, answered by the core at every keystroke. */
+/** What the guest, the till and the cook see of a dish, computed by the core at every keystroke. */
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -26,7 +26,7 @@ const SPAN_PAUSE_MS = 150;
 export class Faces {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<string>();
-  /** What is to be seen at once: the answers and the occasion that lead to a finding. */
+  /** Picks and circumstances of a finding to show. */
   readonly replay = input<Replay>();
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.replay()?.occasion.priceList ?? this.menu().firstList);
@@ -34,17 +34,17 @@ export class Faces {
   protected readonly languageName = languageName;
   protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
 
-  /** What was picked here; undefined while nothing was touched, so that preselected answers follow the editor. */
+  /** Picks made here; undefined while untouched, so that preselected choices follow the editor. */
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({
     source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay.picks] },
   });
-  /** Of the occasion to be seen what the face and the price list do not say: who orders, when, how many. */
-  readonly #unsaid = computed(() => {
+  /** The circumstances of the replay that the face and the price list don't determine: guest, time, quantity. */
+  readonly #replayedOccasion = computed(() => {
     const { item: _, channel: __, priceList: ___, ...rest } = this.replay()?.occasion ?? {};
     return rest;
   });
-  readonly #occasion = computed(() => ({ ...this.#unsaid(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
-  protected readonly shownAs = computed(() => occasionText(namedOccasion(this.menu(), this.#unsaid())));
+  readonly #occasion = computed(() => ({ ...this.#replayedOccasion(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
+  protected readonly shownAs = computed(() => occasionText(namedOccasion(this.menu(), this.#replayedOccasion())));
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
     const compiled = this.compiled();
@@ -60,13 +60,13 @@ export class Faces {
   protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())));
 
   readonly #finder = inject(SpanFinder);
-  readonly #asked = computed(() => {
+  readonly #spanQuery = computed(() => {
     const { quantity: _, ...context } = this.#occasion();
     return { menu: this.menu().menu, item: this.item(), context };
   });
-  /** Lowest and highest price before anything is chosen; worked out in a worker. */
+  /** Price range before anything is chosen; computed in a worker. */
   readonly #span = toSignal(
-    toObservable(this.#asked).pipe(
+    toObservable(this.#spanQuery).pipe(
       debounceTime(SPAN_PAUSE_MS),
       switchMap(({ menu, item, context }) => this.#finder.find(menu, [item], context).pipe(map((spans) => spans.get(item)), startWith(undefined))),
     ),

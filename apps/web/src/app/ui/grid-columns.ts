@@ -3,7 +3,7 @@ import { withTextIn } from '../state/text-in-language.ts';
 
 export type Field = 'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
 
-/** What cells are read and written by. */
+/** Helpers for reading and writing cells. */
 export interface GridWords {
   readonly locale: string;
   readonly firstLocale: string;
@@ -12,12 +12,12 @@ export interface GridWords {
   readonly stations: readonly Station[];
 }
 
-/** A column of the grid: how a choice reads in it, and what a typed text makes of the choice (undefined: nothing). */
+/** A grid column: reads a choice as text, and applies a typed text to it (undefined if it can't be parsed). */
 export interface GridColumn {
   readonly field: Field;
   readonly title: string;
   readonly width: string;
-  /** Shown without being asked for. */
+  /** Visible by default. */
   readonly usual: boolean;
   readonly isNumber: boolean;
   readonly placeholder: string;
@@ -57,9 +57,9 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
     write: (choice, text, words) => {
       const price = parseChoicePrice(text, words.digits, words.lists);
       if (price === undefined) return undefined;
-      // What else an added price says (by another answer, by how many) stays when only the amount is typed anew.
-      const kept = price && 'add' in price && choice.price && 'add' in choice.price ? { ...without(choice.price, 'charge'), ...price } : price;
-      return withField(choice, 'price', kept ?? undefined);
+      // The rest of an added price (by another choice, by quantity) stays when only the amount is typed.
+      const merged = price && 'add' in price && choice.price && 'add' in choice.price ? { ...without(choice.price, 'charge'), ...price } : price;
+      return withField(choice, 'price', merged ?? undefined);
     },
   },
   count('max', 'Up to', true, '1', 'How many of this one: a whole number from 1 to 99.', (number) => number >= 1 && number <= 99),
@@ -93,7 +93,7 @@ export function columnOf(field: Field): GridColumn {
   return column;
 }
 
-/** Writes a block of cells, as a spreadsheet copies them, below and right of a cell; `made` gives rows that are missing. */
+/** Writes a block of cells from a spreadsheet below and to the right of a cell; `made` creates missing rows. */
 export function pasteBlock(
   choices: readonly Choice[], row: number, columns: readonly GridColumn[], block: readonly (readonly string[])[], words: GridWords, made: (name: string, taken: readonly string[]) => Choice,
 ): { choices: Choice[]; notUnderstood: number } {
@@ -112,7 +112,7 @@ export function pasteBlock(
   return { choices: next, notUnderstood };
 }
 
-/** The cells of a text that was copied from a spreadsheet: tabs between cells, lines between rows. */
+/** Parses text copied from a spreadsheet: tabs between cells, newlines between rows. */
 export function cellsOf(text: string): string[][] {
   return text.replace(/\r?\n$/, '').split(/\r?\n/).map((line) => line.split('\t'));
 }

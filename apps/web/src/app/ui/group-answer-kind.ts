@@ -6,7 +6,7 @@ type Note = NonNullable<NoteGroup['note']>;
 type Day = NonNullable<DateGroup['date']>;
 type Money = NonNullable<AmountGroup['amount']>;
 
-/** The settings of a group that is not answered by picking: a note, a day, an amount of money, a consent, a notice. */
+/** The settings of a group without choices: a note, a date, an amount of money, a consent, a notice. */
 @Component({
   selector: 'hl-group-answer-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,7 +58,7 @@ export class GroupAnswerKind {
     this.setNote({ stations: stations.length === 0 ? undefined : stations });
   }
 
-  /** A whole number from a box, nothing from an empty one; what is neither is put back. */
+  /** Reads a whole number, or nothing from an empty box; anything else is reverted. */
   protected count(box: HTMLInputElement, was: number | undefined, least: number, most: number, set: (count: number | undefined) => void): void {
     const text = box.value.trim();
     const number = Number(text);
@@ -94,7 +94,7 @@ export class GroupAnswerKind {
   }
 }
 
-/** Without the fields that say nothing. */
+/** Removes empty fields. */
 function cleaned<T extends object>(settings: { [K in keyof T]: T[K] | undefined }): T {
   return Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined && value !== false)) as T;
 }

@@ -11,7 +11,7 @@ import type { GridWords } from './grid-columns.ts';
 import { GroupAnswerKind } from './group-answer-kind.ts';
 import { type Limits, LimitsSentence } from './limits-sentence.ts';
 
-/** A group as it is worked on, whatever its kind: its names, what is asked, its answers or its own settings. */
+/** A group of any kind being edited: names, prompt, choices or settings. */
 @Component({
   selector: 'hl-group-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,12 +22,12 @@ import { type Limits, LimitsSentence } from './limits-sentence.ts';
 export class GroupSheet {
   readonly menu = input.required<Workbook>();
   readonly group = input.required<Group>();
-  /** The dish at which the person is working. */
+  /** The dish being edited. */
   readonly dish = input<string>();
   protected readonly editor = inject(Editor);
   readonly changed = output<void>();
   protected readonly opened = linkedSignal<string, string | undefined>({ source: () => this.group().id, computation: () => undefined });
-  /** A choice that is still used and is about to be deleted. */
+  /** A choice that is in use and about to be deleted. */
   protected readonly removing = linkedSignal<string, Choice | undefined>({ source: () => this.group().id, computation: () => undefined });
 
   protected readonly choices = computed(() => {
@@ -44,7 +44,7 @@ export class GroupSheet {
     locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
   }));
   protected readonly hidden = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
-  /** The answers that open this group, by name. */
+  /** The choices that open this group, by name. */
   protected readonly openedBy = computed(() =>
     usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => describeUse(this.menu(), use).name).join(', '),
   );
@@ -97,7 +97,7 @@ export class GroupSheet {
     this.editor.change(label, hideChoices(this.menu(), this.group().id, choices, hidden), this.#where());
   }
 
-  /** A choice that nobody speaks of goes at once; for others the list of who does is shown first. */
+  /** Deletes an unused choice at once; otherwise shows what uses it first. */
   protected remove(group: ChoicesGroup, id: string): void {
     const choice = group.choices?.find((it) => it.id === id);
     if (!choice) return;

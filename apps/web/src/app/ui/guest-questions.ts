@@ -51,7 +51,7 @@ export class GuestQuestions {
   readonly groups = input.required<readonly OfferedGroupView[]>();
   readonly problems = input.required<readonly Problem[]>();
   readonly locale = input.required<string>();
-  /** Whether what is missing is said already, or only what is too much. */
+  /** Whether to report what is missing, or only what is too much. */
   readonly strict = input(false);
   readonly answersChange = output<Answers>();
 
@@ -60,7 +60,7 @@ export class GuestQuestions {
   protected toggle(question: Question, row: Row): void {
     const { place, group, pickOne } = question;
     if (row.units > 0) {
-      // A pick-one answer that must be given stays; elsewhere a second tap takes it away.
+      // A required pick-one choice stays; elsewhere a second tap removes it.
       if (pickOne && question.view.min > 0) return;
       return this.answersChange.emit(dropChoice(this.answers(), place, group.id, row.id));
     }
@@ -68,7 +68,7 @@ export class GuestQuestions {
     if (choice) this.answersChange.emit(pickChoice(this.answers(), place, group, choice, pickOne));
   }
 
-  /** A radio button does not change when it is tapped again; an answer that need not be given goes away. */
+  /** A radio button fires no change when tapped again, so an optional choice is removed here. */
   protected untick(question: Question, row: Row): void {
     if (question.pickOne && question.view.min === 0 && row.units > 0) this.toggle(question, row);
   }
@@ -145,10 +145,10 @@ export class GuestQuestions {
 
   #problemsOf(view: OfferedGroupView): string[] {
     const own = this.problems().filter(({ group, at }) => group === view.group && String(at ?? '') === String(view.at ?? ''));
-    const told = this.strict() ? own : own.filter(({ code }) => !UNFINISHED.has(code));
-    return told.map((problem) => problemMessage(this.menu(), problem, this.locale()));
+    const shown = this.strict() ? own : own.filter(({ code }) => !UNFINISHED.has(code));
+    return shown.map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }
 }
 
-/** Problems that only say that the guest has not come to something yet. */
+/** Problems that only mean the guest has not answered yet. */
 const UNFINISHED = new Set(['too-few', 'note-required', 'consent-required', 'date-required', 'amount-required']);

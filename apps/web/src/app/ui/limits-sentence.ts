@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { IncludedFirst } from '@hearty-ladle/core';
 
-/** The limits of a group of choices, as they are read and edited. */
+/** The limits of a group of choices, as they are edited. */
 export interface Limits {
   readonly min: number;
   readonly max: number | null;
@@ -11,7 +11,9 @@ export interface Limits {
 
 type CountField = 'min' | 'max' | 'included';
 
-/** A group's limits as one sentence with the controls in it. What can't be met is refused while it is typed, and why. */
+/**
+ * A group's limits as one sentence with controls in it. Impossible limits are refused while typing, with the reason.
+ */
 @Component({
   selector: 'hl-limits-sentence',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +32,7 @@ type CountField = 'min' | 'max' | 'included';
         </select>
       }.
     </p>
-    @if (wrong(); as it) { <p class="wrong-text" role="alert">{{ it.says }}</p> }
+    @if (wrong(); as it) { <p class="wrong-text" role="alert">{{ it.message }}</p> }
   `,
   styles: `
     @layer app {
@@ -44,9 +46,9 @@ type CountField = 'min' | 'max' | 'included';
 })
 export class LimitsSentence {
   readonly limits = input.required<Limits>();
-  /** How many units there are to pick in all. */
+  /** Total units available to pick. */
   readonly available = input.required<number>();
-  /** Whose are included first can't be changed here. */
+  /** Which units are included first can't be changed here. */
   readonly fixedOrder = input(false);
   readonly limitsChange = output<Limits>();
 
@@ -58,8 +60,8 @@ export class LimitsSentence {
   protected readonly draft = signal<{ field: CountField; text: string } | undefined>(undefined);
   protected readonly wrong = computed(() => {
     const draft = this.draft();
-    const says = draft && this.#refusal(draft.field, draft.text);
-    return says === undefined ? undefined : { field: draft?.field, says };
+    const message = draft && this.#refusal(draft.field, draft.text);
+    return message === undefined ? undefined : { field: draft?.field, message };
   });
 
   protected shown(field: CountField): string {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { PictureStore, pictureUrl } from '../state/picture-store.ts';
 
-/** A picture of a dish or an answer: dropped or chosen from a file, or one that the house has already. */
+/** A picture of a dish or choice: dropped, chosen from a file, or one that is stored already. */
 @Component({
   selector: 'hl-picture-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -14,7 +14,7 @@ import { PictureStore, pictureUrl } from '../state/picture-store.ts';
         @if (picture()) { <button type="button" class="button bare" (click)="pictureChange.emit(undefined)">Take off</button> }
       </div>
     </div>
-    @if (says(); as words) { <p class="wrong-text" role="alert">{{ words }}</p> }
+    @if (message(); as words) { <p class="wrong-text" role="alert">{{ words }}</p> }
     @if (browsing()) {
       <ul>
         @for (one of store.pictures(); track one.id) { <li><button type="button" (click)="take(one.id)"><img [src]="small(one.id)" alt="One of the house’s pictures" /></button></li> }
@@ -42,7 +42,7 @@ export class PictureBox {
   protected readonly over = signal(false);
   protected readonly busy = signal(false);
   protected readonly browsing = signal(false);
-  protected readonly says = signal<string | undefined>(undefined);
+  protected readonly message = signal<string | undefined>(undefined);
   protected readonly url = computed(() => {
     const id = this.picture();
     return id === undefined ? undefined : pictureUrl(id);
@@ -78,7 +78,7 @@ export class PictureBox {
     this.busy.set(true);
     const sent = await this.store.add(file);
     this.busy.set(false);
-    this.says.set('says' in sent ? sent.says : undefined);
+    this.message.set('message' in sent ? sent.message : undefined);
     if ('id' in sent) this.pictureChange.emit(sent.id);
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { type CompiledMenu, type Part, type PriceSum, partText } from '@hearty-ladle/core';
 import { formatMoney } from '../text/money.ts';
 
-/** Why this price: the sum, line by line, as the core worked it out. */
+/** Why this price: the sum, line by line, as computed by the core. */
 @Component({
   selector: 'hl-price-explained',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -3,7 +3,7 @@ import { type OrderTicket, ticketPaper } from '@hearty-ladle/core';
 
 const USUAL_COLUMNS = 32;
 
-/** A ticket letter by letter as the station's printer prints it, at its width. */
+/** A ticket character by character as the station's printer prints it, at its width. */
 @Component({
   selector: 'hl-printed-ticket',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { type CompiledMenu, minorDigits, moneyText, type OfferedGroup, parseMoney, priceIn, textIn } from '@hearty-ladle/core';
 import { formatMoney } from '../text/money.ts';
 
-/** The answer to a question that is no list: a note, a day, a named amount, a consent; or a notice to read. */
+/** The answer to a group without choices: a note, a date, an amount, a consent; or a notice to read. */
 @Component({
   selector: 'hl-question-answer',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -5,7 +5,9 @@ import { Editor } from '../state/editor.ts';
 import { removalMessages } from '../text/removals.ts';
 import { describeUse } from '../text/uses.ts';
 
-/** Before something used is deleted: everything that uses it, what else the deletion does, or why it can't be made. */
+/**
+ * Before something in use is deleted: everything that uses it, side effects of the deletion, or why it is impossible.
+ */
 @Component({
   selector: 'hl-removal-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -14,7 +16,7 @@ import { describeUse } from '../text/uses.ts';
     <section role="alertdialog" [attr.aria-label]="'Delete ' + name()">
       <p>“{{ name() }}” is still used. Deleting it everywhere removes it from all of these; one undo brings it back.</p>
       <ul>@for (use of uses(); track use.key) { <li>{{ use.name }} <span class="quiet">{{ use.what }}</span></li> }</ul>
-      @for (says of sentences(); track says) { <p [class.wrong-text]="!removal().allowed">{{ says }}</p> }
+      @for (message of sentences(); track message) { <p [class.wrong-text]="!removal().allowed">{{ message }}</p> }
       <p class="buttons">
         <p-button label="Cancel" severity="secondary" variant="outlined" (onClick)="closed.emit()" />
         <ng-content />
@@ -34,7 +36,7 @@ export class RemovalBox {
   readonly menu = input.required<Workbook>();
   readonly target = input.required<Target>();
   readonly name = input.required<string>();
-  /** The dish at which the person is working. */
+  /** The dish being edited. */
   readonly dish = input<string>();
   readonly closed = output<void>();
   readonly removed = output<void>();

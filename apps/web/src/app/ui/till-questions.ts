@@ -6,7 +6,7 @@ import {
 import { formatAddedPrice } from '../text/money.ts';
 import { limitsText } from '../text/limits.ts';
 
-/** The questions of a dish as large targets: a tap picks, a further tap on what can be had several times adds one. */
+/** The questions of a dish as large targets. A tap picks; another tap on a choice that allows several adds one. */
 @Component({
   selector: 'hl-till-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -44,7 +44,7 @@ export class TillQuestions {
   readonly answers = input.required<Answers>();
   readonly groups = input.required<readonly OfferedGroupView[]>();
   readonly locale = input.required<string>();
-  /** Questions that still need an answer stand before the others, the first of them with numbers on its keys. */
+  /** Unanswered groups come first, and the first of them shows number keys. */
   readonly neededFirst = input(false);
   readonly answersChange = output<Answers>();
 
@@ -59,7 +59,7 @@ export class TillQuestions {
         needs: this.neededFirst() && view.have < view.min,
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
       }))
-      // What needs an answer comes first; within that, and within the rest, the order of the dish stays.
+      // Unanswered groups first; otherwise in the dish's order.
       .sort((a, b) => Number(b.needs) - Number(a.needs)),
   );
 

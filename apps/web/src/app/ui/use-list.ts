@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { UseText } from '../text/uses.ts';
 
-/** Where something is used, by name, each a way to go there. */
+/** Where something is used, by name, with links. */
 @Component({
   selector: 'hl-use-list',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Ingredient, Use } from '@hearty-ladle/core';
 
-/** What something uses up of the pantry: so much of this, so much of that. */
+/** The ingredients that something uses, with quantities. */
 @Component({
   selector: 'hl-uses-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,7 +47,7 @@ export class UsesBox {
     box.value = '';
   }
 
-  /** A quantity has at most three decimals; what is none is put back as it was. */
+  /** Quantities have at most three decimals; invalid text is reverted. */
   protected amount(ingredient: string, box: HTMLInputElement): void {
     const quantity = /^\d{1,7}([.,]\d{1,3})?$/.test(box.value.trim()) ? Number(box.value.trim().replace(',', '.')) : 0;
     if (quantity > 0 && quantity <= 1_000_000) this.usesChange.emit(this.uses().map((use) => (use.ingredient === ingredient ? { ingredient, quantity } : use)));

@@ -16,7 +16,7 @@ interface ApiDescription {
   readonly components: { schemas: Record<string, object> };
 }
 
-/** The description of the public API, as a person reads it; made from `/api/openapi.json`. */
+/** The public API description for people; rendered from `/api/openapi.json`. */
 @Component({
   selector: 'hl-api-page',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -14,7 +14,7 @@ const GROUPS: readonly { severity: Severity; title: string; mark: string; none: 
 ];
 const MANY_DIGITS = 12;
 
-/** Line check: what can be proved about the menu before anyone orders, worked out in a worker. */
+/** Line check: everything that can be proved about the menu before anyone orders, computed in a worker. */
 @Component({
   selector: 'hl-check-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,7 +35,7 @@ export class CheckPage {
       ...group,
       rows: findings
         .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: placeName(menu, finding.where), says: findingText(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
+        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: placeName(menu, finding.where), message: findingText(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
     }));
   });
 
@@ -64,14 +64,14 @@ export class CheckPage {
   }
 }
 
-/** Where what leads to a finding can be seen in the faces of a dish; undefined where the dish as it opens shows it. */
+/** The picks and circumstances that reproduce a finding in the faces; undefined if the dish shows it when it opens. */
 function replayOf({ picks, occasion }: Finding): { link: string[]; replay: string } | undefined {
   const { item, ...varied } = occasion ?? {};
   if (!picks || item === undefined || (picks.length === 0 && Object.keys(varied).length === 0)) return undefined;
   return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion }) };
 }
 
-/** A count that may be far too large to read: its first digits and its size. */
+/** Formats a count that may have hundreds of digits: its first digits and its magnitude. */
 function formatCount(count: string): string {
   if (count.length <= MANY_DIGITS) return BigInt(count).toLocaleString('en');
   return `${count[0]}.${count.slice(1, 3)} × 10^${count.length - 1}`;

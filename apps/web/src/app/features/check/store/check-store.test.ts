@@ -7,7 +7,7 @@ import { runEffects } from '../../../testing/run-effects.ts';
 import type { CheckMessage } from './check-message.ts';
 import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
 
-/** Fake workers: each keeps what it was asked, and tells when it is told to. */
+/** A fake worker that records its messages and answers on command. */
 class FakeWorker {
   onerror: ((event: { message: string }) => void) | undefined;
   static readonly all: FakeWorker[] = [];

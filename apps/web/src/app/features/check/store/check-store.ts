@@ -7,24 +7,24 @@ import { menuFeature } from '../../../state/menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
 
 export interface CheckState {
-  /** Findings of the last check that was finished; they stay while a new one runs. */
+  /** Findings of the last completed check; kept while a new one runs. */
   readonly findings: readonly Finding[] | undefined;
   readonly analyses: readonly Analysis[];
   readonly running: { readonly done: number; readonly total: number } | undefined;
-  /** The last check broke down; what it would have found is not known. */
+  /** The last check crashed, so its findings are unknown. */
   readonly hasFailed: boolean;
 }
 
 export const checkActions = createActionGroup({
   source: 'Check',
-  events: { Opened: emptyProps(), Told: props<{ message: CheckMessage }>(), Stopped: emptyProps(), Failed: emptyProps() },
+  events: { Opened: emptyProps(), 'Message arrived': props<{ message: CheckMessage }>(), Stopped: emptyProps(), Failed: emptyProps() },
 });
 
 export const checkFeature = createFeature({
   name: 'check',
   reducer: createReducer<CheckState>(
     { findings: undefined, analyses: [], running: undefined, hasFailed: false },
-    on(checkActions.told, (state, { message }) =>
+    on(checkActions.messageArrived, (state, { message }) =>
       message.type === 'progress'
         ? { ...state, running: { done: message.done, total: message.total }, hasFailed: false }
         : { findings: message.findings, analyses: message.analyses, running: undefined, hasFailed: false },
@@ -41,7 +41,7 @@ export class CheckEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
 
-  /** Checks the menu anew in a worker whenever it has changed; a check that was overtaken is ended. */
+  /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated. */
   readonly check = createEffect(() =>
     this.#actions.pipe(
       ofType(checkActions.opened),
@@ -51,7 +51,7 @@ export class CheckEffects {
       debounceTime(PAUSE_MS),
       switchMap((menu) => inWorker(menu).pipe(
         takeUntil(this.#actions.pipe(ofType(checkActions.stopped))),
-        map((message) => checkActions.told({ message })), catchError(() => of(checkActions.failed())),
+        map((message) => checkActions.messageArrived({ message })), catchError(() => of(checkActions.failed())),
       )),
     ),
   );

@@ -5,7 +5,7 @@ import type { CheckMessage } from './check-message.ts';
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: CheckMessage) => postMessage(message);
 
-/** Checks the menu it is sent, telling of its progress; whoever asked stops it by ending the worker. */
+/** Checks the menu it receives and reports progress; terminated by its owner. */
 addEventListener('message', ({ data: menu }: MessageEvent<Menu>) => {
   const findings = checkMenu(menu, {}, clock, (done, total) => {
     tell({ type: 'progress', done, total });

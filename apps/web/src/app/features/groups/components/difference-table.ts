@@ -4,7 +4,7 @@ import { type Difference, differencesOf, type Group, type Item, withoutDifferenc
 import { Editor } from '../../../state/editor.ts';
 import { describeDifference } from '../../../text/differences.ts';
 
-/** What differs across the dishes that share a group: one row for each difference, one click to drop it. */
+/** Differences between the dishes that share a group: one row each, with a button to drop it. */
 @Component({
   selector: 'hl-difference-table',
   changeDetection: ChangeDetectionStrategy.OnPush,

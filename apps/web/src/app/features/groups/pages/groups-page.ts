@@ -16,7 +16,9 @@ import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
 
-/** The library of groups, one of them open, with where it is used, what differs where, and the faces of a dish that asks it. */
+/**
+ * The library of groups; the open group shows where it is used, what differs where, and the faces of one of its dishes.
+ */
 @Component({
   selector: 'hl-groups-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,10 +40,10 @@ export class GroupsPage {
   protected readonly rows = computed(() => {
     const menu = this.editor.menu();
     if (!menu) return [];
-    const asked = offeredOn(menu);
+    const dishes = offeredOn(menu);
     const wanted = plainText(this.filter());
     return menu.groups
-      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), where: sayWhere(asked.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
+      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), where: sayWhere(dishes.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
       .filter(({ words }) => words.includes(wanted));
   });
   protected readonly current = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
@@ -55,14 +57,14 @@ export class GroupsPage {
   });
   protected readonly isAskedPerOrder = computed(() => isPerOrder(this.editor.menu(), this.group() ?? ''));
   protected readonly NOWHERE = NOWHERE;
-  /** Whether what a change here would touch is asked for, before any change is made. */
+  /** Whether the person asked to see what a change here would touch, before making one. */
   protected readonly looking = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
-  readonly #asked = computed(() => {
+  readonly #spanQuery = computed(() => {
     const menu = this.editor.menu();
     return this.looking() && menu ? { menu, ids: this.dishes().map(({ id }) => id) } : undefined;
   });
-  readonly #spans = toSignal(toObservable(this.#asked).pipe(switchMap((asked) => (asked ? this.#finder.find(asked.menu, asked.ids, {}) : of(undefined)))));
-  /** The dishes that a change here would touch, with what they cost at least and at most as things are. */
+  readonly #spans = toSignal(toObservable(this.#spanQuery).pipe(switchMap((query) => (query ? this.#finder.find(query.menu, query.ids, {}) : of(undefined)))));
+  /** The dishes that a change here would touch, with their current price range. */
   protected readonly touched = computed(() =>
     this.dishes().map(({ id, name }) => {
       const price = this.#spans()?.get(id)?.price;
@@ -74,7 +76,7 @@ export class GroupsPage {
     const menu = this.editor.menu();
     return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => describeUse(menu, use)) : [];
   });
-  /** The dish whose faces are shown: the one chosen, else the first that asks the group itself, else one whose answer opens it. */
+  /** The dish whose faces are shown: the chosen one, else the first that attaches the group, else one that opens it. */
   protected readonly shown = linkedSignal<string, string>({
     source: () => this.dishes().map(({ id }) => id).join(' '),
     computation: (ids, before) => {
@@ -108,7 +110,7 @@ export class GroupsPage {
     if (menu) this.editor.change(attachText(menu, attaching), attachEdits(menu, attaching));
   }
 
-  /** A group that nothing speaks of goes at once; else the list of what does is shown first. */
+  /** Deletes an unused group at once; otherwise shows what uses it first. */
   protected remove(group: Group): void {
     const menu = this.editor.menu();
     if (!menu) return;

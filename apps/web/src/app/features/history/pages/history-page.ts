@@ -6,7 +6,9 @@ import { historyActions, historyFeature } from '../store/history-store.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
-/** The journal: who changed what and when, before and after; each change can be undone while no later change builds on it. */
+/**
+ * The journal: who changed what and when, before and after. A change can be undone unless a later change builds on it.
+ */
 @Component({
   selector: 'hl-history-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,7 +26,7 @@ export class HistoryPage {
       seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
       isUndone: undone.has(entry.seq),
       things: describeChange(entry.change, entry.inverse, this.#editor.digits()),
-      says: refusal?.seq === entry.seq ? refusal.says : undefined,
+      message: refusal?.seq === entry.seq ? refusal.message : undefined,
     }));
   });
 
@@ -38,6 +40,6 @@ export class HistoryPage {
 
   protected older(): void {
     const last = this.history().entries.at(-1);
-    if (last) this.#store.dispatch(historyActions.olderAsked({ before: last.seq }));
+    if (last) this.#store.dispatch(historyActions.olderRequested({ before: last.seq }));
   }
 }

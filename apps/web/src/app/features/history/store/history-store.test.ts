@@ -14,7 +14,7 @@ describe('the history', () => {
     const history = runEffects(HistoryEffects, api, historyFeature);
     history.act(historyActions.opened());
     expect(history.state()).toMatchObject({ status: 'loaded', hasMore: true });
-    history.act(historyActions.olderAsked({ before: 41 }));
+    history.act(historyActions.olderRequested({ before: 41 }));
     expect(history.state().entries.map(({ seq }) => seq)).toEqual(page(100, 70).map(({ seq }) => seq));
     expect(history.state().hasMore).toBe(false);
   });
@@ -23,7 +23,7 @@ describe('the history', () => {
     const answers = ['The milk was changed since.', undefined];
     const history = runEffects(HistoryEffects, { journal: () => of([]), undo: () => of(answers.shift()) }, historyFeature);
     history.act(historyActions.undoRequested({ seq: 7 }));
-    expect(history.state().refusal).toEqual({ seq: 7, says: 'The milk was changed since.' });
+    expect(history.state().refusal).toEqual({ seq: 7, message: 'The milk was changed since.' });
     history.act(historyActions.undoRequested({ seq: 7 }));
     expect(history.state().refusal).toBeUndefined();
   });

@@ -9,21 +9,21 @@ import type { JournalEntry } from '../../../api/wire.ts';
 export interface HistoryState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly entries: readonly JournalEntry[];
-  /** Whether there are older entries than those that were read. */
+  /** Whether there are older entries than those loaded. */
   readonly hasMore: boolean;
-  /** What was said of the last attempt to take something back. */
-  readonly refusal: { readonly seq: number; readonly says: string } | undefined;
+  /** Why the last undo was refused. */
+  readonly refusal: { readonly seq: number; readonly message: string } | undefined;
 }
 
 export const historyActions = createActionGroup({
   source: 'History',
   events: {
     Opened: emptyProps(),
-    'Older asked': props<{ before: number }>(),
+    'Older requested': props<{ before: number }>(),
     Arrived: props<{ entries: readonly JournalEntry[]; older: boolean }>(),
     'Load failed': emptyProps(),
     'Undo requested': props<{ seq: number }>(),
-    'Undo answered': props<{ seq: number; says: string | undefined }>(),
+    'Undo answered': props<{ seq: number; message: string | undefined }>(),
   },
 });
 
@@ -35,7 +35,7 @@ export const historyFeature = createFeature({
     { status: 'loading', entries: [], hasMore: false, refusal: undefined },
     on(historyActions.arrived, (state, { entries, older }) => ({ ...state, status: 'loaded', entries: older ? [...state.entries, ...entries] : entries, hasMore: entries.length === PAGE })),
     on(historyActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
-    on(historyActions.undoAnswered, (state, { seq, says }) => ({ ...state, refusal: says === undefined ? undefined : { seq, says } })),
+    on(historyActions.undoAnswered, (state, { seq, message }) => ({ ...state, refusal: message === undefined ? undefined : { seq, message } })),
   ),
 });
 
@@ -54,13 +54,13 @@ export class HistoryEffects {
     ),
   );
 
-  readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderAsked), exhaustMap(({ before }) => this.#entries(before))));
+  readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderRequested), exhaustMap(({ before }) => this.#entries(before))));
 
   readonly undo = createEffect(() =>
-    this.#actions.pipe(ofType(historyActions.undoRequested), exhaustMap(({ seq }) => this.#api.undo(seq, this.#requestId(seq)).pipe(map((says) => historyActions.undoAnswered({ seq, says }))))),
+    this.#actions.pipe(ofType(historyActions.undoRequested), exhaustMap(({ seq }) => this.#api.undo(seq, this.#requestId(seq)).pipe(map((message) => historyActions.undoAnswered({ seq, message }))))),
   );
 
-  /** The same for every try to undo one change, so that one whose answer was lost is not refused as undone already. */
+  /** The same id for every try to undo one change, so that a repeated request is not refused as already undone. */
   #requestId(seq: number): string {
     const id = this.#requestIds.get(seq) ?? crypto.randomUUID();
     this.#requestIds.set(seq, id);

@@ -14,7 +14,7 @@ interface Suggestion {
   readonly kind: GroupKind;
 }
 
-/** Asks one more question: an existing group by typing any part of its name, or a new one made in place. */
+/** Attaches a group: an existing one found by typing part of its name, or a new one created in place. */
 @Component({
   selector: 'hl-attach-group',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -4,7 +4,7 @@ import { Dialog } from 'primeng/dialog';
 import { Editor } from '../../../state/editor.ts';
 import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
 
-/** Copies the whole set of a dish's questions, differences and all, to others: added, or in the place of theirs. */
+/** Copies all groups of a dish, including differences, to other dishes: in addition to theirs, or replacing them. */
 @Component({
   selector: 'hl-copy-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,

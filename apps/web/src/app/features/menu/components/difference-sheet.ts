@@ -7,7 +7,7 @@ import { Editor } from '../../../state/editor.ts';
 import { type Limits, LimitsSentence } from '../../../ui/limits-sentence.ts';
 import { describeDifference } from '../../../text/differences.ts';
 
-/** What one dish keeps for itself of a shared group: only the differences, each one click to drop. */
+/** A dish's differences from a shared group, each with a button to drop it. */
 @Component({
   selector: 'hl-difference-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,

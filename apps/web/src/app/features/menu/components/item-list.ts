@@ -5,10 +5,10 @@ import { Editor } from '../../../state/editor.ts';
 import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
 
-/** Rows are made once for each dish as it stands: of a large menu only the changed dish is worded anew. */
+/** Rows are memoized by dish, so only changed dishes of a large menu are formatted again. */
 const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
 
-/** The sections of the menu with their dishes; typing narrows the list; a new dish needs a name and a price. */
+/** The sections of the menu with their dishes; typing filters the list. A new dish needs a name and a price. */
 @Component({
   selector: 'hl-item-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -88,13 +88,13 @@ export class ItemList {
     else this.editor.tell(`This section can’t be deleted. ${removalMessages(menu, removal).join(' ')}`);
   }
 
-  /** Moves a dish among those of the menu: to the place of its neighbour in the section. */
+  /** Moves a dish in the menu's list, past its neighbour in the section. */
   protected moveDish({ row, past }: { row: DishRow; past: DishRow }): void {
     const index = this.menu().menu.items.findIndex(({ id }) => id === past.id);
     this.editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
   }
 
-  /** The same list as before where no row of it changed, so that a section nobody touched is not drawn again. */
+  /** Returns the previous list if no row changed, so that untouched sections are not rendered again. */
   #steady(section: string, now: readonly DishRow[]): readonly DishRow[] {
     const before = this.#shown.get(section);
     if (before?.length === now.length && now.every((row, i) => row === before[i])) return before;

@@ -7,7 +7,7 @@ import { UsesBox } from '../../../ui/uses-box.ts';
 
 type Field = keyof Item;
 
-/** Everything about a dish beyond name, price and questions: nothing of it has to be filled in. */
+/** The optional fields of a dish. */
 @Component({
   selector: 'hl-item-more',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,7 +34,7 @@ export class ItemMore {
     return this.menu().sections.find((section) => section.id === id)?.name;
   }
 
-  /** Sets a field, or removes it when empty; typing in one field is one undo step. */
+  /** Sets a field, or removes it when empty. Typing in one field is one undo step. */
   protected set(field: Field, value: Item[Field] | '', typed = false): void {
     const { [field]: _, ...rest } = this.item();
     const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
@@ -52,13 +52,13 @@ export class ItemMore {
     else box.value = String(this.item().calories ?? '');
   }
 
-  /** A dish that is sold everywhere, or at all times, names no channel and no daypart. */
+  /** A dish sold on all channels, or at all times, has no `channels` or `dayparts`. */
   protected toggle(field: 'channels' | 'dayparts' | 'sections', id: string, on: boolean): void {
     const all = field === 'channels' ? this.CHANNELS.map(([channel]) => channel) : [];
     const now: readonly string[] = this.item()[field] ?? all;
     const next = on ? [...now.filter((it) => it !== id), id] : now.filter((it) => it !== id);
-    const saysNothing = field === 'channels' && (next.length === 0 || next.length === all.length);
-    this.set(field, saysNothing ? undefined : (next as never));
+    const isUnrestricted = field === 'channels' && (next.length === 0 || next.length === all.length);
+    this.set(field, isUnrestricted ? undefined : (next as never));
   }
 
   protected moveSection(index: number): void {

@@ -16,7 +16,7 @@ import { ItemMore } from './item-more.ts';
 import { SummaryEditor } from './summary-editor.ts';
 import { WhoReads } from './who-reads.ts';
 
-/** A dish as it is worked on: name, price, station, description, and its groups as cards in order. */
+/** A dish being edited: name, price, station, description, and its groups as cards in order. */
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,7 +45,7 @@ export class ItemSheet {
   protected readonly cards = computed(() => {
     const offered = this.menu().item(this.item().id)?.groups ?? [];
     const attached = this.item().groups ?? [];
-    const asked = offeredOn(this.menu().menu);
+    const dishes = offeredOn(this.menu().menu);
     return offered.map((group) => {
       const index = attached.findIndex((it) => it.group === group.id);
       const attachment = attached[index];
@@ -54,8 +54,8 @@ export class ItemSheet {
         group, index, differences,
         sentence: limitsInWords(group),
         answers: group.choices.map(({ choice }) => this.editor.read(choice.name)).join(' · '),
-        asked: this.editor.read(group.heading ?? group.group.prompt),
-        used: (asked.get(group.id) ?? []).filter((id) => id !== this.item().id).length,
+        prompt: this.editor.read(group.heading ?? group.group.prompt),
+        used: (dishes.get(group.id) ?? []).filter((id) => id !== this.item().id).length,
       };
     });
   });
@@ -104,7 +104,10 @@ export class ItemSheet {
     this.attach(newGroup(name, kind, this.menu().menu.groups.map((group) => group.id)));
   }
 
-  /** Takes a group off this dish alone: its attachment goes, or the dish is excepted where the group came by section. */
+  /**
+   * Removes a group from this dish only: drops the attachment, or adds an exception if the group came by section or
+   * tag.
+   */
   protected detach(group: OfferedGroup): void {
     const label = `“${group.group.name}” is no longer asked on “${this.name()}”`;
     const attached = this.item().groups ?? [];
@@ -130,7 +133,7 @@ export class ItemSheet {
     this.#move(index, index + (event.key === 'ArrowUp' ? -1 : 1));
   }
 
-  /** A dish that nothing speaks of goes at once; else the list of what does is shown first. */
+  /** Deletes an unused dish at once; otherwise shows what uses it first. */
   protected remove(): void {
     if (usesOf(this.menu().menu, this.target()).length > 0) return this.removing.set(true);
     this.editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);

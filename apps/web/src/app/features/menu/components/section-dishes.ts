@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
-/** A dish as the list shows it. */
+/** A row of the dish list. */
 export interface DishRow {
   readonly id: string;
   readonly name: string;
@@ -8,7 +8,7 @@ export interface DishRow {
   readonly price: string;
 }
 
-/** The dishes of one section; Alt with the arrow keys moves a dish past its neighbour. */
+/** The dishes of one section. Alt with the arrow keys moves a dish. */
 @Component({
   selector: 'hl-section-dishes',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, output } from '@angu
 import type { Section, Workbook } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 
-/** A section as it is worked on: its name, what guests read below it, where it is made, its place. */
+/** A section being edited: name, description, station, position. */
 @Component({
   selector: 'hl-section-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,17 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { type Answers, type CompiledItem, type CompiledMenu, type Item, parseTemplate, preselectedLine, summaryOf, templateFor, type TemplateFault } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 
-/** How the answers of a dish are read back as one line: its own words, those of its section, or ours. */
+/** How the answers of a dish are summarised in one line: its own template, its section's, or the default. */
 @Component({
   selector: 'hl-summary-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="quiet">Groups stand in braces. <code>{{ '{group}' }}</code> says what was picked, <code>{{ '{, with +group}' }}</code> only what was added, <code>{{ '{; no -group}' }}</code> only what was taken away; braces whose group says nothing are left out whole.</p>
+    <p class="quiet">Groups stand in braces. <code>{{ '{group}' }}</code> says what was picked, <code>{{ '{, with +group}' }}</code> only what was added, <code>{{ '{; no -group}' }}</code> only what was taken away; braces whose group message nothing are left out whole.</p>
     <label class="field"><span>{{ whole() ? 'For every dish of its section' : 'For this dish' }}</span><textarea class="input mono" rows="2" [class.wrong]="faults().length > 0" placeholder="Nothing written: every answer is read back in order" [value]="text()" (input)="type($any($event.target).value)"></textarea></label>
-    @for (says of faults(); track says) { <p class="wrong-text" role="alert">{{ says }}</p> }
+    @for (message of faults(); track message) { <p class="wrong-text" role="alert">{{ message }}</p> }
     <p class="chips">@for (group of groups(); track group.id) { <button type="button" class="button bare" (click)="type(text() + '{' + group.id + '}')">+ {{ group.name }}</button> }</p>
     @if ((item().sections ?? []).length > 0) { <label class="tick"><input type="checkbox" [checked]="whole()" (change)="whole.set($any($event.target).checked)" /> Write it for the whole section instead</label> }
-    <dl aria-label="How it reads">@for (one of previews(); track $index) { <div><dt class="quiet">{{ one.when }}</dt><dd>{{ one.says || 'nothing to say' }}</dd></div> }</dl>
+    <dl aria-label="How it reads">@for (one of previews(); track $index) { <div><dt class="quiet">{{ one.when }}</dt><dd>{{ one.message || 'nothing to say' }}</dd></div> }</dl>
   `,
   styles: `
     @layer app {
@@ -49,7 +49,7 @@ export class SummaryEditor {
     const template = templateFor(menu, this.item());
     const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#editor.writing(), template);
     const usual = preselectedLine(this.menu(), this.item().id);
-    return [{ when: 'As it is ticked', says: read(usual) }, { when: 'With the first of each', says: read(firstOfEach(compiled)) }, { when: 'With the last of each', says: read(lastOfEach(compiled)) }];
+    return [{ when: 'As it is ticked', message: read(usual) }, { when: 'With the first of each', message: read(firstOfEach(compiled)) }, { when: 'With the last of each', message: read(lastOfEach(compiled)) }];
   });
 
   protected type(template: string): void {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import type { Choice, CompiledMenu, Group, Item, NoteGroup } from '@hearty-ladle/core';
 import { Editor } from '../../../state/editor.ts';
 
-/** Who reads what of a dish: its home, the choices that are made elsewhere, its notes; all of it changed here. */
+/** Which station reads what of a dish: its home station, choices made elsewhere, notes; all editable here. */
 @Component({
   selector: 'hl-who-reads',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,7 +59,7 @@ export class WhoReads {
     }),
   );
   protected readonly notes = computed(() => this.#offered().flatMap(({ group }) => (group.kind === 'note' ? [group] : [])));
-  /** What house rules send elsewhere, in a sentence each. */
+  /** What house rules route to other stations, one sentence each. */
   protected readonly routes = computed(() =>
     (this.menu().item(this.item().id)?.rules ?? []).flatMap(({ id, then }) =>
       then.flatMap((effect) => ('route' in effect ? [`By the house rule “${this.menu().menu.rules?.find((rule) => rule.id === id)?.name ?? id}”, ${effect.route.what} also goes to ${this.#stationName(effect.route.station)}.`] : [])),

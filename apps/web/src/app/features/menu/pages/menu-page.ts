@@ -8,7 +8,7 @@ import { DifferenceSheet } from '../components/difference-sheet.ts';
 import { ItemList } from '../components/item-list.ts';
 import { ItemSheet } from '../components/item-sheet.ts';
 
-/** Sections and items at the left, the item or one of its groups in the middle, its three faces at the right. */
+/** Sections and dishes on the left, the dish or one of its groups in the middle, its three faces on the right. */
 @Component({
   selector: 'hl-menu-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -19,7 +19,7 @@ import { ItemSheet } from '../components/item-sheet.ts';
 export class MenuPage {
   readonly item = input<string>();
   readonly group = input<string>();
-  /** What leads to a finding, to be seen in the faces: answers and occasion as JSON, in the address. */
+  /** Picks and circumstances of a finding to show in the faces, as JSON in the URL. */
   readonly replay = input<string>();
   protected readonly editor = inject(Editor);
   readonly #router = inject(Router);
@@ -35,7 +35,7 @@ export class MenuPage {
     const dishes = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
     return dishes.filter((id) => id !== this.item());
   });
-  /** Where the open group is used besides, by the dishes' names. */
+  /** The other dishes that use the open group, by name. */
   protected readonly usedWords = computed(() => {
     const names = this.others().slice(0, 5).map((id) => this.#name(id));
     if (names.length === 0) return 'Asked on this dish only.';

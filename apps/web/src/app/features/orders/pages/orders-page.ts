@@ -14,7 +14,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 const RECEIPT_COLUMNS = 42;
 
-/** Orders as they come in, found by number, name, place or dish; one of them open with everything that is known of it. */
+/** Orders as they come in, found by number, name, table or dish; the open order shows everything known about it. */
 @Component({
   selector: 'hl-orders-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,7 +56,7 @@ export class OrdersPage {
     const order = this.opened();
     return menu && order ? receiptText(menu, order.request.lines, order.quote, (minor) => this.money(minor), menu.firstLocale, RECEIPT_COLUMNS).join('\n') : '';
   });
-  protected readonly history = computed(() => (this.opened()?.history ?? []).map((event) => ({ at: CLOCK.format(new Date(event.at)), says: this.#sayEvent(event) })));
+  protected readonly history = computed(() => (this.opened()?.history ?? []).map((event) => ({ at: CLOCK.format(new Date(event.at)), message: this.#sayEvent(event) })));
 
   constructor() {
     this.#store.dispatch(ordersActions.findTyped({ find: '' }));
@@ -71,7 +71,7 @@ export class OrdersPage {
   }
 
   protected older(): void {
-    this.#store.dispatch(ordersActions.olderAsked());
+    this.#store.dispatch(ordersActions.olderRequested());
   }
 
   protected money(minor: number): string {

@@ -10,7 +10,7 @@ export interface OrdersState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly find: string;
   readonly orders: readonly ListedOrder[];
-  /** Whether there are older orders than those that were read. */
+  /** Whether there are older orders than those loaded. */
   readonly hasMore: boolean;
   readonly opened: OpenedOrder | 'unknown' | undefined;
 }
@@ -19,7 +19,7 @@ export const ordersActions = createActionGroup({
   source: 'Orders',
   events: {
     'Find typed': props<{ find: string }>(),
-    'Older asked': emptyProps(),
+    'Older requested': emptyProps(),
     Arrived: props<{ orders: readonly ListedOrder[] | undefined }>(),
     'Older arrived': props<{ orders: readonly ListedOrder[] }>(),
     'Order opened': props<{ id: string }>(),
@@ -42,7 +42,7 @@ export const ordersFeature = createFeature({
 const PAUSE_MS = 120;
 const PAGE = 50;
 
-/** The newest orders again, and those that were read behind them as they were. */
+/** Merges the newest orders with the older ones already loaded. */
 function withNewest({ orders: before }: OrdersState, newest: readonly ListedOrder[]): Pick<OrdersState, 'orders' | 'hasMore'> {
   const oldest = newest.at(-1)?.number ?? 0;
   const older = newest.length === PAGE ? before.filter(({ number }) => number < oldest) : [];
@@ -67,7 +67,7 @@ export class OrdersEffects {
 
   readonly older = createEffect(() =>
     this.#actions.pipe(
-      ofType(ordersActions.olderAsked),
+      ofType(ordersActions.olderRequested),
       withLatestFrom(this.#store.select(ordersFeature.selectOrdersState)),
       exhaustMap(([, { find, orders }]) => this.#api.orders(find, orders.at(-1)?.number).pipe(map((older) => ordersActions.olderArrived({ orders: older })), catchError(() => EMPTY))),
     ),

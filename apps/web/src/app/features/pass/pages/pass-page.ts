@@ -12,7 +12,7 @@ const TICK_MS = 10_000;
 /** Common practice: a ticket is late after a quarter of an hour. */
 const LATE_MS = 15 * 60_000;
 
-/** The pass: tickets hang on a rail by station, oldest first; they are bumped when done and can be recalled. */
+/** The pass: open tickets by station, oldest first; bumped when done, recalled if needed. */
 @Component({
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -25,7 +25,7 @@ export class PassPage {
   readonly #editor = inject(Editor);
   protected readonly live = inject(Live).connected;
   protected readonly pass = this.#store.selectSignal(passFeature.selectPassState);
-  /** The station whose rail is shown; undefined for all of them. */
+  /** The station shown; undefined for all. */
   protected readonly station = signal<string | undefined>(undefined);
   protected readonly stations = computed(() => this.#editor.menu()?.stations ?? []);
   protected readonly addsUp = signal(false);
@@ -54,16 +54,16 @@ export class PassPage {
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
   }
 
-  /** How long it has hung: from a quarter of an hour on it is late, and said so in words. */
-  protected isLate({ hungAt }: PassTicket): boolean {
-    return this.#now() - Date.parse(hungAt) >= LATE_MS;
+  /** A ticket is late after a quarter of an hour, and says so in words. */
+  protected isLate({ sentAt }: PassTicket): boolean {
+    return this.#now() - Date.parse(sentAt) >= LATE_MS;
   }
 
   protected who({ name, place, service }: PassTicket): string {
     return [service === 'dine-in' ? '' : service, name, place].filter(Boolean).join(' · ');
   }
 
-  /** What became of the ticket's paper, where that is anything to look at. */
+  /** What happened to the ticket's paper, if there is anything to report. */
   protected paperWords({ paper, station }: PassTicket): string {
     if (!paper) return '';
     if (paper.state === 'printed') return [paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`, paper.doubtful ? 'may be on paper twice' : ''].filter(Boolean).join(', ');
@@ -71,8 +71,8 @@ export class PassPage {
     return paper.fault === null ? '' : `not on paper yet: ${HEALTH_WORDS[paper.fault] ?? paper.fault}`;
   }
 
-  protected age({ hungAt }: PassTicket): string {
-    const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(hungAt)) / 60_000));
+  protected age({ sentAt }: PassTicket): string {
+    const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(sentAt)) / 60_000));
     return minutes === 0 ? 'now' : `${minutes} min`;
   }
 
@@ -81,7 +81,7 @@ export class PassPage {
   }
 
   protected reprint(ticket: PassTicket): void {
-    this.#store.dispatch(passActions.reprintAsked({ id: ticket.id }));
+    this.#store.dispatch(passActions.reprintRequested({ id: ticket.id }));
   }
 
   protected bump(ticket: PassTicket, bumped: boolean): void {
@@ -94,7 +94,7 @@ export class PassPage {
   }
 }
 
-/** Totals of dishes that are on several tickets of one station: what is cooked together. */
+/** Totals of dishes that are on several tickets of one station, as they are cooked together. */
 function sumsOf(tickets: readonly PassTicket[]): { item: string; count: number }[] {
   const counts = new Map<string, number>();
   for (const { lines } of tickets) for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);

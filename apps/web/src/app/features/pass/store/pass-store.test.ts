@@ -49,7 +49,7 @@ describe('the pass', () => {
 
   it('prints again when it is asked to', () => {
     const api = { tickets: () => of([]), printers: () => of([]), reprint: vi.fn(() => of(undefined)) };
-    runEffects(PassEffects, api, passFeature).act(passActions.reprintAsked({ id: 'a' }));
+    runEffects(PassEffects, api, passFeature).act(passActions.reprintRequested({ id: 'a' }));
     expect(api.reprint).toHaveBeenCalledExactlyOnceWith('a');
   });
 });

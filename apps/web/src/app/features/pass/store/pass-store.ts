@@ -20,7 +20,7 @@ export const passActions = createActionGroup({
     'Load failed': emptyProps(),
     Bumped: props<{ id: string; bumped: boolean }>(),
     'Bump answered': emptyProps(),
-    'Reprint asked': props<{ id: string }>(),
+    'Reprint requested': props<{ id: string }>(),
     'Printers arrived': props<{ printers: readonly Printer[] }>(),
   },
 });
@@ -45,7 +45,7 @@ export class PassEffects {
   readonly #api = inject(Api);
   readonly #live = inject(Live);
 
-  /** Reads all tickets at the start, after each reconnection, event and request. */
+  /** Reads all tickets at the start and after each reconnection, event and request. */
   readonly read = createEffect(() =>
     merge(
       this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(40))))),
@@ -69,7 +69,7 @@ export class PassEffects {
 
   readonly reprint = createEffect(() =>
     this.#actions.pipe(
-      ofType(passActions.reprintAsked),
+      ofType(passActions.reprintRequested),
       concatMap(({ id }) => this.#api.reprint(id).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
     ),
   );

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 
-/** The parts of the set-up. */
+/** The pages of the set-up. */
 @Component({
   selector: 'hl-setup-nav',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -10,7 +10,7 @@ import { houseActions, houseFeature } from '../store/house-store.ts';
 
 const MEGABYTE = 1024 * 1024;
 
-/** The house's live settings: how large an order may be, how often one may ask, PINs, what is kept how long. */
+/** The live settings: order limits, request rates, PINs, retention. */
 @Component({
   selector: 'hl-house-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,7 +24,7 @@ export class HousePage {
   readonly #editor = inject(Editor);
   protected readonly state = this.#store.selectSignal(houseFeature.selectHouseState);
   protected readonly currency = computed(() => this.#editor.menu()?.currency ?? 'EUR');
-  /** What is typed is kept when somebody else saves meanwhile. */
+  /** Keeps what is typed when somebody else saves meanwhile. */
   readonly #filled = signal(-1);
 
   protected readonly form = this.#build.group({

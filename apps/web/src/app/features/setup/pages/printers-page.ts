@@ -10,7 +10,7 @@ const MODES: readonly (readonly [string, string])[] = [
   ['ok', 'works'], ['slow', 'prints slowly'], ['out-of-paper', 'is out of paper'], ['jammed', 'is jammed'], ['stalled', 'does not answer'], ['echoes', 'echoes what it is sent'], ['drops', 'hangs up on the way'], ['away', 'is switched off'],
 ];
 
-/** The printers of the stations: how they fare; simulated ones can be made to fail, and their paper can be read. */
+/** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */
 @Component({
   selector: 'hl-printers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -75,7 +75,7 @@ export class SetupPage {
     else this.editor.put('stations', { id: newId('new station', (menu?.stations ?? []).map(({ id }) => id)), name: 'New station', columns: 32 }, 'Made a new station');
   }
 
-  /** What nothing speaks of goes at once; else the list of what does is shown, and one change can let go of all. */
+  /** Deletes an unused object at once; otherwise shows what uses it, and one change can remove all references. */
   protected remove(): void {
     if (this.uses().length > 0) return this.removing.set(true);
     const kind = this.kind() as SetupKind;

@@ -43,7 +43,7 @@ function answered(state: HouseState, answer: SentHouse): HouseState {
   switch (answer.outcome) {
     case 'saved': return { ...next, now: answer.now, notice: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' } };
     case 'stale': return { ...next, now: answer.now, notice: { isWell: false, words: 'Somebody else changed the settings meanwhile. Theirs are shown now; yours were not saved.' } };
-    case 'not-saved': return { ...next, notice: { isWell: false, words: answer.says } };
+    case 'not-saved': return { ...next, notice: { isWell: false, words: answer.message } };
   }
 }
 

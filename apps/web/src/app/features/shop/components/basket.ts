@@ -6,7 +6,7 @@ import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { orderOf } from '../store/shop-effects.ts';
 import type { ShopState } from '../store/shop-store.ts';
 
-/** What was chosen, the order's own questions, and the way to send it. */
+/** The chosen lines, the order's own questions, and placing the order. */
 @Component({
   selector: 'hl-basket',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -19,11 +19,11 @@ export class Basket {
   readonly shop = input.required<ShopState>();
   readonly locale = input.required<string>();
   readonly edited = output<number>();
-  readonly takenOut = output<number>();
+  readonly removed = output<number>();
   readonly answered = output<Answers>();
-  /** The order is sent at the total that was seen. */
+  /** Places the order at the total shown. */
   readonly sent = output<number>();
-  /** The order that arrived first is the one that is wanted. */
+  /** The guest wants only the order that was placed first. */
   readonly firstKept = output<string>();
   readonly agreed = output<{ index: number; seen: number }>();
   readonly named = output<{ name?: string; place?: string }>();
@@ -36,18 +36,18 @@ export class Basket {
   protected readonly lines = computed(() =>
     this.shop().lines.map(({ line, seen }, index) => ({
       index,
-      // What it cost when it was chosen, where that is no longer what it costs.
+      // The price when the line was chosen, if it has changed since.
       was: this.quote().lines[index]?.price.line === seen ? undefined : this.money(seen),
       now: this.quote().lines[index]?.price.line ?? 0,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
       summary: this.#summary(line),
       price: this.money(this.quote().lines[index]?.price.line ?? 0),
-      problems: this.#said(index),
+      problems: this.#messages(index),
     })),
   );
   protected readonly isAgreed = computed(() => this.lines().every(({ was }) => was === undefined));
-  /** What the server refused, where it is not said beside a line already. */
+  /** Server problems that no line shows already. */
   protected readonly refused = computed(() =>
     this.shop().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
   );
@@ -61,7 +61,7 @@ export class Basket {
     return compiled ? summaryOf(this.menu(), compiled, line, this.locale(), templateFor(this.menu().menu, compiled.item)) : '';
   }
 
-  #said(index: number): string[] {
+  #messages(index: number): string[] {
     return this.quote().problems.filter(({ line }) => line === index).map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }
 }

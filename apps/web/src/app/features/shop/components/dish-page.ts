@@ -6,7 +6,7 @@ import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 
-/** A dish with its questions, how many, and its price as it moves. */
+/** A dish with its questions, the quantity, and its current price. */
 @Component({
   selector: 'hl-dish-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,10 +30,10 @@ import { PriceExplained } from '../../../ui/price-explained.ts';
       </div>
       <hl-price-explained [menu]="menu()" [price]="quote().price" [quantity]="quantity()" [locale]="locale()" />
       @if (tried() && !quote().ok) {
-        <ul class="wrong-text missing" role="alert">@for (says of missing(); track says) { <li>{{ says }}</li> }</ul>
+        <ul class="wrong-text missing" role="alert">@for (message of missing(); track message) { <li>{{ message }}</li> }</ul>
       }
       <footer>
-        <button type="button" class="button main" (click)="keep()"><span>{{ editing() ? 'Keep the change' : 'Put in the basket' }}</span><span class="price">{{ money(quote().price.line) }}</span></button>
+        <button type="button" class="button main" (click)="confirm()"><span>{{ editing() ? 'Keep the change' : 'Put in the basket' }}</span><span class="price">{{ money(quote().price.line) }}</span></button>
       </footer>
     } @else {
       <p>This dish is no longer on the menu.</p>
@@ -62,10 +62,10 @@ export class DishPage {
   readonly locale = input.required<string>();
   readonly editing = input(false);
   readonly lineChange = output<Line>();
-  /** The guest puts it in the basket at the price that they saw. */
-  readonly kept = output<number>();
+  /** Adds the dish to the basket at the price shown. */
+  readonly confirmed = output<number>();
   readonly closed = output<void>();
-  /** Whether the guest has tried to go on: from then on everything that is missing is said. */
+  /** Whether the guest has tried to continue; from then on everything missing is shown. */
   protected readonly tried = signal(false);
 
   protected readonly item = computed(() => this.menu().item(this.line().item));
@@ -94,8 +94,8 @@ export class DishPage {
     this.lineChange.emit({ ...this.line(), quantity: Math.min(999, quantity) });
   }
 
-  protected keep(): void {
-    if (this.quote().ok) this.kept.emit(this.quote().price.line);
+  protected confirm(): void {
+    if (this.quote().ok) this.confirmed.emit(this.quote().price.line);
     else this.tried.set(true);
   }
 

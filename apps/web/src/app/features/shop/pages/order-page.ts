@@ -6,7 +6,7 @@ import { Editor } from '../../../state/editor.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { ProgressStore } from '../store/progress-store.ts';
 
-/** A placed order: its number, and how far the kitchen is with it, live. */
+/** A placed order: its number and the kitchen's progress, live. */
 @Component({
   selector: 'hl-order-page',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -15,10 +15,10 @@ import { DishPage } from '../components/dish-page.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
 
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
-/** Problems with which a dish can't be ordered at all just now, whatever is answered. */
+/** Problems that make a dish unavailable whatever is picked. */
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
 
-/** Where a guest orders: the menu, a dish with its questions, the basket, the order's number. */
+/** The shop: the menu, a dish with its questions, the basket, the order's number. */
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,7 +35,7 @@ export class ShopPage {
   protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
 
   readonly #finder = inject(SpanFinder);
-  /** What every dish can cost, worked out in a worker whenever the menu changes. */
+  /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
   readonly #spans = toSignal(
     toObservable(this.editor.menu).pipe(
       switchMap((menu) => (menu ? this.#finder.find(menu, menu.items.map(({ id }) => id), { channel: 'online', service: 'takeaway' }) : of(undefined))),
@@ -55,7 +55,7 @@ export class ShopPage {
   });
 
   protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
-  /** Where the basket itself is on the screen, no bar needs to lead to it, or lie over it. */
+  /** While the basket is on screen, the bar that leads to it is hidden. */
   protected readonly basketIsSeen = signal(false);
 
   constructor() {
@@ -87,11 +87,11 @@ export class ShopPage {
     this.#store.dispatch(shopActions.dishClosed());
   }
 
-  protected keep(seen: number): void {
+  protected confirm(seen: number): void {
     this.#store.dispatch(shopActions.dishPutInBasket({ seen }));
   }
 
-  protected takeOut(index: number): void {
+  protected remove(index: number): void {
     this.#store.dispatch(shopActions.lineTakenOut({ index }));
   }
 
@@ -103,7 +103,7 @@ export class ShopPage {
     this.#store.dispatch(shopActions.orderSent({ total }));
   }
 
-  /** What arrived first is kept, and followed on its own page. */
+  /** Keeps the order that was placed first and follows it on its own page. */
   protected keepFirst(id: string): void {
     this.#store.dispatch(shopActions.basketEmptied());
     void this.#router.navigate(['/shop/order', id]);
@@ -136,7 +136,7 @@ export class ShopPage {
     };
   }
 
-  /** From the lowest to the highest price of a dish; its list price until that is known. */
+  /** The price range of a dish; its list price until the range is known. */
   #price(menu: CompiledMenu, id: string): string {
     const money = (minor: number) => formatMoney(minor, menu.menu.currency, this.locale());
     const span = this.#spans()?.get(id)?.price;

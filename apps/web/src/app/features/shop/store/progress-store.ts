@@ -6,7 +6,7 @@ import type { Progress } from '../../../api/wire.ts';
 
 export type ProgressState = { readonly status: 'loading' | 'unknown' | 'away' } | { readonly status: 'loaded'; readonly progress: Progress };
 
-/** Follows one order as its tickets are done; read anew at every event and after each reconnection. */
+/** Follows one order while its tickets are completed; read again at every event and after each reconnection. */
 @Injectable({ providedIn: 'root' })
 export class ProgressStore {
   readonly #api = inject(Api);

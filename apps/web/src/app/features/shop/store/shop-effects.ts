@@ -8,7 +8,7 @@ import { Api } from '../../../api/api.ts';
 import { replacing } from '../../../state/order-tries.ts';
 import { remember, shopActions, shopFeature, type ShopState } from './shop-store.ts';
 
-/** The order as it is sent: what was chosen, never a price. */
+/** The order as sent: what was chosen, never a price. */
 export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
   return { channel: 'online', service: 'takeaway', ...answers, lines: lines.map(({ line }) => line) };
 }
@@ -22,11 +22,11 @@ export class ShopEffects {
 
   readonly remember = createEffect(() => this.#store.select(shopFeature.selectShopState).pipe(tap(remember)), { dispatch: false });
 
-  /** Once an order is placed, its own page follows it. */
+  /** Once an order is placed, navigates to its page. */
   readonly follow = createEffect(
     () =>
       this.#actions.pipe(
-        ofType(shopActions.orderSettled),
+        ofType(shopActions.sendAnswered),
         tap(({ answer }) => {
           if (answer.outcome === 'placed') void this.#router.navigate(['/shop/order', answer.order.id]);
         }),
@@ -39,7 +39,7 @@ export class ShopEffects {
       ofType(shopActions.orderSent),
       withLatestFrom(this.#store.select(shopFeature.selectShopState)),
       exhaustMap(([{ total }, state]) =>
-        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), ...replacing(state.tries), seenTotal: total }, state.tries.key).pipe(map((answer) => shopActions.orderSettled({ key: state.tries.key, answer, nextKey: crypto.randomUUID() }))),
+        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), ...replacing(state.tries), seenTotal: total }, state.tries.key).pipe(map((answer) => shopActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() }))),
       ),
     ),
   );

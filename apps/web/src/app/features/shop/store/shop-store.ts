@@ -5,13 +5,13 @@ import type { FailureKind } from '../../../api/failure.ts';
 import type { LineProblem, PlacedOrder } from '../../../api/wire.ts';
 import { answeredTries, answerFor, changedTries, newTries, type OrderTries, tried } from '../../../state/order-tries.ts';
 
-/** The dish that is being answered: a new line, or one of the basket's. */
+/** The dish being answered: a new line, or one of the basket's. */
 export interface OpenDish {
   readonly line: Line;
   readonly editing: number | undefined;
 }
 
-/** A line of the basket, with the price that the guest saw for it. */
+/** A basket line, with the price the guest saw. */
 export interface BasketLine {
   readonly line: Line;
   readonly seen: number;
@@ -20,16 +20,16 @@ export interface BasketLine {
 export interface ShopState {
   readonly open: OpenDish | undefined;
   readonly lines: readonly BasketLine[];
-  /** Whom to call, and where to bring it. */
+  /** Who to call, and where to bring it. */
   readonly name: string;
   readonly place: string;
   /** Answers to the order's own questions. */
   readonly answers: Answers;
   readonly tries: OrderTries;
   readonly sending: boolean;
-  /** Why the last try was not answered. */
+  /** Why the last attempt was not answered. */
   readonly unanswered: Exclude<FailureKind, 'refused'> | undefined;
-  /** An order that an unanswered try had made after all, while the basket was changed. */
+  /** An order that an unanswered attempt had placed after all, while the basket was changed. */
   readonly firstPlaced: PlacedOrder | undefined;
   readonly problems: readonly LineProblem[];
   readonly refusal: string | undefined;
@@ -42,21 +42,21 @@ export const shopActions = createActionGroup({
     'Dish answered': props<{ line: Line }>(),
     'Dish closed': emptyProps(),
     'Dish put in basket': props<{ seen: number }>(),
-    /** The guest has seen what a line costs now. */
+    /** The guest accepted the new price of a line. */
     'Price agreed': props<{ index: number; seen: number }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
     'Order sent': props<{ total: number }>(),
-    'Order settled': props<{ key: string; answer: SentOrder; nextKey: string }>(),
-    /** The order that arrived first is what was wanted: nothing else is. */
+    'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),
+    /** The guest wanted only the order that was placed first. */
     'Basket emptied': emptyProps(),
   },
 });
 
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
-/** What survives a reload: everything the guest has chosen. */
+/** Stores what survives a reload: everything the guest has chosen. */
 export function remember({ open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
   localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place }));
 }
@@ -69,7 +69,7 @@ function remembered(): Partial<ShopState> {
   }
 }
 
-/** The state at the start: what was remembered, on top of an empty basket. */
+/** The initial state: what was stored, on top of an empty basket. */
 function initialShop(key: string): ShopState {
   const empty = { open: undefined, lines: [], name: '', place: '', answers: {}, tries: newTries(key), sending: false, unanswered: undefined, firstPlaced: undefined, problems: [], refusal: undefined };
   return { ...empty, ...remembered() };
@@ -88,14 +88,14 @@ export const shopFeature = createFeature({
     on(shopActions.lineTakenOut, (state, { index }) => ({ ...changedOrder(state), lines: state.lines.filter((_, i) => i !== index) })),
     on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
     on(shopActions.orderSent, (state) => ({ ...state, sending: true, unanswered: undefined, tries: tried(state.tries) })),
-    on(shopActions.orderSettled, (state, { key, answer, nextKey }) => (
-      settled({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
+    on(shopActions.sendAnswered, (state, { key, answer, nextKey }) => (
+      withSendAnswer({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
     )),
     on(shopActions.basketEmptied, (state) => ({ ...state, lines: [], answers: {}, firstPlaced: undefined, problems: [], refusal: undefined, unanswered: undefined })),
   ),
 });
 
-/** What was said about the order no longer holds once it changes. */
+/** Messages about the order are cleared when it changes. */
 function changedOrder(state: ShopState): ShopState {
   return { ...state, problems: [], refusal: undefined, unanswered: undefined, tries: changedTries(state.tries) };
 }
@@ -107,7 +107,7 @@ function inBasket(state: ShopState, seen: number): ShopState {
   return { ...changedOrder(state), lines, open: undefined };
 }
 
-function settled(state: ShopState, answer: SentOrder): ShopState {
+function withSendAnswer(state: ShopState, answer: SentOrder): ShopState {
   switch (answer.outcome) {
     case 'offline': case 'busy': case 'failed':
       return { ...state, unanswered: answer.outcome };
@@ -118,6 +118,6 @@ function settled(state: ShopState, answer: SentOrder): ShopState {
     case 'costs-otherwise':
       return { ...state, problems: [], refusal: 'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.' };
     case 'refused':
-      return { ...state, problems: answer.problems, refusal: answer.says };
+      return { ...state, problems: answer.problems, refusal: answer.message };
   }
 }

@@ -6,10 +6,10 @@ import { QuestionAnswer } from '../../../ui/question-answer.ts';
 import { TillQuestions } from '../../../ui/till-questions.ts';
 
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
-/** What is said to the kitchen most often; a tap writes it. Common practice. */
+/** The most frequent notes to the kitchen, added by a tap. Common practice. */
 const QUICK_NOTES = ['No salt', 'Cut in half', 'Very hot', 'On one plate', 'Nut allergy', 'No dairy'];
 
-/** One dish at the till: what is required first, then the rest; number keys answer what is required, Enter is done. */
+/** One dish at the till: required groups first. Number keys answer them, Enter confirms. */
 @Component({
   selector: 'hl-till-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -23,8 +23,8 @@ export class TillLine {
   readonly service = input.required<Service>();
   readonly isNew = input.required<boolean>();
   readonly lineChange = output<Line>();
-  readonly kept = output<void>();
-  readonly left = output<void>();
+  readonly confirmed = output<void>();
+  readonly cancelled = output<void>();
   protected readonly QUICK_NOTES = QUICK_NOTES;
 
   protected readonly item = computed(() => this.menu().item(this.line().item));
@@ -34,7 +34,7 @@ export class TillLine {
     return item ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale)) : this.line().item;
   });
   protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.menu().firstLocale)));
-  /** Questions that are not answered by picking, asked below the keys. */
+  /** Groups answered by typing rather than picking, shown below the keys. */
   protected readonly written = computed(() =>
     this.quote()
       .groups.filter(({ kind, at }) => kind !== 'choices' && kind !== 'notice' && at === undefined)
@@ -73,6 +73,6 @@ export class TillLine {
   }
 
   protected done(): void {
-    if (this.quote().ok) this.kept.emit();
+    if (this.quote().ok) this.confirmed.emit();
   }
 }

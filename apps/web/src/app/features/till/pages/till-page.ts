@@ -15,7 +15,7 @@ import { tillActions, tillFeature, tillOrder } from '../store/till-store.ts';
 const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
 
-/** The till: dishes as large keys, what is required is asked and nothing else; everything works from the keyboard too. */
+/** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -71,7 +71,7 @@ export class TillPage {
       };
     });
   });
-  /** What is missing or wrong in the answers to the order's own questions. */
+  /** Problems with the answers to the order's own questions. */
   protected readonly ownProblems = computed(() => (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'));
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
@@ -87,22 +87,22 @@ export class TillPage {
     });
   }
 
-  /** Keys are heard here whatever is drawn just now, so that none is lost to a hand that is faster than the screen. */
+  /** Keys are handled on the document whatever is rendered, so that fast typing loses no keystrokes. */
   @HostListener('document:keydown', ['$event'])
   protected keydown(event: KeyboardEvent): void {
     if (this.asking()) return;
     if (this.till().open ? this.#keyAtLine(event) : this.#keyAtOrder(event)) event.preventDefault();
   }
 
-  /** Number keys answer what is asked, Enter is done, Escape leaves the dish. Answers whether the key was taken. */
+  /** Number keys answer the current group, Enter confirms, Escape cancels. Returns whether the key was handled. */
   #keyAtLine(event: KeyboardEvent): boolean {
     const open = this.till().open;
     const menu = this.menu();
     const isWriting = event.target instanceof HTMLTextAreaElement || (event.target instanceof HTMLInputElement && event.target !== this.find()?.nativeElement);
     if (!open || !menu) return false;
-    if (event.key === 'Escape') this.leave();
+    if (event.key === 'Escape') this.cancel();
     else if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement) && !(event.target instanceof HTMLButtonElement)) {
-      if (this.#quoteOf(open.line).ok) this.keep();
+      if (this.#quoteOf(open.line).ok) this.confirm();
     } else if (!isWriting && /^[1-9]$/.test(event.key)) this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), Number(event.key)));
     else return false;
     return true;
@@ -116,7 +116,7 @@ export class TillPage {
       this.typed.set('');
       this.find()?.nativeElement.focus();
     } else {
-      // Whoever begins to type looks for a dish: the letter goes where the eye is.
+      // Typing a letter moves the focus to the search box, which receives the letter.
       const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !isTyping) this.find()?.nativeElement.focus();
       return false;
@@ -140,7 +140,7 @@ export class TillPage {
     if (dish && this.typed().trim() !== '') this.tap(dish.id);
   }
 
-  /** A dish whose usual answers are enough goes on the order at once; else what is missing is asked. */
+  /** Adds the dish if its preselected choices are enough; otherwise opens it. */
   protected tap(id: string): void {
     const menu = this.menu();
     const item = menu?.item(id);
@@ -150,7 +150,7 @@ export class TillPage {
     if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
     const isEnough = this.#quoteOf(line).ok;
     this.#store.dispatch(isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }));
-    // While a dish is answered, number keys are answers and not letters of a name.
+    // While a dish is open, number keys are answers rather than search text.
     if (isEnough) this.find()?.nativeElement.focus();
     else this.find()?.nativeElement.blur();
   }
@@ -172,13 +172,13 @@ export class TillPage {
     this.#store.dispatch(tillActions.lineAnswered({ line }));
   }
 
-  protected keep(): void {
-    this.#store.dispatch(tillActions.lineKept());
+  protected confirm(): void {
+    this.#store.dispatch(tillActions.lineConfirmed());
     this.find()?.nativeElement.focus();
   }
 
-  protected leave(): void {
-    this.#store.dispatch(tillActions.lineLeft());
+  protected cancel(): void {
+    this.#store.dispatch(tillActions.lineCancelled());
     this.find()?.nativeElement.focus();
   }
 

@@ -1,6 +1,9 @@
 import { type CompiledMenu, groupAt, type Line, pickChoice, type Quote } from '@hearty-ladle/core';
 
-/** The line with the nth answer of the first question that still needs one, else of its first question; as it is where there is none. */
+/**
+ * The line with the nth choice of the first group that still needs one, else of its first group; unchanged if there is
+ * none.
+ */
 export function pickNth(menu: CompiledMenu, line: Line, quote: Quote, number: number): Line {
   const item = menu.item(line.item);
   const questions = quote.groups.filter(({ kind }) => kind === 'choices');

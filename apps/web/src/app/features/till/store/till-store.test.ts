@@ -13,7 +13,7 @@ describe('an order at the till', () => {
   it('grows, is repeated, changed in its place, and loses a line whose count comes to nothing', () => {
     const state = after(
       tillActions.lineAdded({ line: toast }), tillActions.lineAdded({ line: bowl }), tillActions.lineRepeated({ index: 0, by: 2 }),
-      tillActions.lineOpened({ line: bowl, index: 1 }), tillActions.lineAnswered({ line: { ...bowl, notes: { n: 'hot' } } }), tillActions.lineKept(),
+      tillActions.lineOpened({ line: bowl, index: 1 }), tillActions.lineAnswered({ line: { ...bowl, notes: { n: 'hot' } } }), tillActions.lineConfirmed(),
     );
     expect(state.lines).toEqual([{ ...toast, quantity: 3 }, { ...bowl, notes: { n: 'hot' } }]);
     expect(state.open).toBeUndefined();
@@ -21,20 +21,20 @@ describe('an order at the till', () => {
   });
 
   it('keeps nothing of a line that is left', () => {
-    expect(after(tillActions.lineOpened({ line: bowl, index: undefined }), tillActions.lineLeft(), tillActions.lineKept()).lines).toEqual([]);
+    expect(after(tillActions.lineOpened({ line: bowl, index: undefined }), tillActions.lineCancelled(), tillActions.lineConfirmed()).lines).toEqual([]);
   });
 
   it('is empty after it was sent, under a new key; stays, under the same key, when nobody answers or it is refused', () => {
     const order = after(tillActions.lineAdded({ line: toast }), tillActions.named({ name: 'Ilse', place: '4', service: 'takeaway' }), tillActions.sent({ total: 430 }));
     const { key } = order.tries;
-    const settle = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.settled({ key, answer, nextKey: 'next' }));
+    const answered = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.sendAnswered({ key, answer, nextKey: 'next' }));
     const placed: SentOrder = { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } };
-    expect(settle(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, notice: { isWell: true, words: 'Number 7 is in the kitchen.' } });
-    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(settle({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
-    expect(settle({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: order.tries });
+    expect(answered(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, notice: { isWell: true, words: 'Number 7 is in the kitchen.' } });
+    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(answered({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
+    expect(answered({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: order.tries });
     const edited = tillFeature.reducer(order, tillActions.lineAdded({ line: bowl }));
-    expect(settle(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, notice: { isWell: false, words: expect.stringContaining('number 7') } });
-    const lost = tillFeature.reducer(settle({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
+    expect(answered(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, notice: { isWell: false, words: expect.stringContaining('number 7') } });
+    const lost = tillFeature.reducer(answered({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
     expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
   });
 
@@ -55,7 +55,7 @@ describe('an order at the till', () => {
 
   it('carries a PIN only once it is known', () => {
     const right = tillActions.pinAnswered({ pin: '2468', answer: { outcome: 'right', device: 'token' } });
-    expect(tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', says: 'No.' } })))).not.toHaveProperty('pin');
+    expect(tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', message: 'No.' } })))).not.toHaveProperty('pin');
     expect(tillOrder(after(right))).toMatchObject({ channel: 'pos', pin: '2468' });
     expect(after(right).device).toBe('token');
   });
@@ -119,7 +119,7 @@ describe('the till, beside a server', () => {
   });
 
   it('keeps a PIN only when the server knows it', () => {
-    const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', says: 'Not known.' });
+    const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', message: 'Not known.' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
     till.act(tillActions.pinEntered({ pin: '1111' }));
     expect(till.state()).toMatchObject({ pin: undefined, notice: { words: 'Not known.' } });

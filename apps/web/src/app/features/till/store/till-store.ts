@@ -16,18 +16,18 @@ export interface TillState {
   readonly name: string;
   readonly place: string;
   readonly answers: Answers;
-  /** The line that is being answered: one of the order's, or a new one (undefined index). */
+  /** The line being answered: one of the order's, or a new one (undefined index). */
   readonly open: { readonly line: Line; readonly index: number | undefined } | undefined;
   readonly tries: OrderTries;
   readonly sending: boolean;
-  /** The latest message: the number of an order that was sent, or why it was not. */
+  /** The latest message: the number of a placed order, or why it failed. */
   readonly notice: { readonly isWell: boolean; readonly words: string } | undefined;
   readonly parked: readonly ParkedOrder[];
-  /** A parked order that was taken up here, until the server has confirmed that it is ours. */
+  /** A parked order taken here, until the server has confirmed it. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
-  /** The PIN of a person who may name a price, once it was entered. */
+  /** The PIN for open prices, once entered. */
   readonly pin: string | undefined;
-  /** The token by which the server knows this till. */
+  /** The device token by which the server recognises this till. */
   readonly device: string | undefined;
 }
 
@@ -38,14 +38,14 @@ export const tillActions = createActionGroup({
     'Line added': props<{ line: Line }>(),
     'Line opened': props<{ line: Line; index: number | undefined }>(),
     'Line answered': props<{ line: Line }>(),
-    'Line kept': emptyProps(),
-    'Line left': emptyProps(),
+    'Line confirmed': emptyProps(),
+    'Line cancelled': emptyProps(),
     'Line repeated': props<{ index: number; by: number }>(),
     'Line dropped': props<{ index: number }>(),
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),
-    Settled: props<{ key: string; answer: SentOrder; nextKey: string }>(),
+    'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),
     Parked: emptyProps(),
     'Park answered': props<{ isParked: boolean; nextKey: string }>(),
     'Parked arrived': props<{ parked: readonly ParkedOrder[] }>(),
@@ -70,15 +70,15 @@ export const tillFeature = createFeature({
     on(tillActions.lineAdded, (state, { line }) => ({ ...changed(state), lines: [...state.lines, line], notice: undefined })),
     on(tillActions.lineOpened, (state, open) => ({ ...state, open: { line: open.line, index: open.index }, notice: undefined })),
     on(tillActions.lineAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
-    on(tillActions.lineKept, (state) => kept(state)),
-    on(tillActions.lineLeft, (state) => ({ ...state, open: undefined })),
+    on(tillActions.lineConfirmed, (state) => lineConfirmed(state)),
+    on(tillActions.lineCancelled, (state) => ({ ...state, open: undefined })),
     on(tillActions.lineRepeated, (state, { index, by }) => ({ ...changed(state), lines: state.lines.flatMap((line, i) => (i === index ? counted(line, by) : [line])) })),
     on(tillActions.lineDropped, (state, { index }) => ({ ...changed(state), lines: state.lines.filter((_, i) => i !== index) })),
     on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({ ...changed(state), service, name, place })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
     on(tillActions.sent, (state) => ({ ...state, sending: true, notice: undefined, tries: tried(state.tries) })),
-    on(tillActions.settled, (state, { key, answer, nextKey }) => (
-      settled({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
+    on(tillActions.sendAnswered, (state, { key, answer, nextKey }) => (
+      withSendAnswer({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
     )),
     on(tillActions.parkAnswered, (state, { isParked, nextKey }) =>
       isParked ? { ...state, ...emptyOrder(), tries: newTries(nextKey), notice: { isWell: true, words: 'On hold.' } } : { ...state, notice: { isWell: false, words: 'It could not be put on hold just now; it is still here. Trying again holds it once.' } },
@@ -92,7 +92,7 @@ export const tillFeature = createFeature({
       return { ...state, ...emptyOrder(), confirming: undefined, notice: { isWell: false, words: TAKEN_ELSEWHERE } };
     }),
     on(tillActions.pinAnswered, (state, { pin, answer }) =>
-      answer.outcome === 'right' ? { ...state, pin, device: answer.device, notice: undefined } : { ...state, pin: undefined, notice: { isWell: false, words: answer.says } },
+      answer.outcome === 'right' ? { ...state, pin, device: answer.device, notice: undefined } : { ...state, pin: undefined, notice: { isWell: false, words: answer.message } },
     ),
   ),
 });
@@ -104,12 +104,12 @@ function rememberedDevice(): string | undefined {
   return globalThis.localStorage?.getItem(DEVICE_KEY) ?? undefined;
 }
 
-/** The order is another one from now on, should a try of it still be unanswered. */
+/** Marks the order as changed, in case an earlier attempt is still unanswered. */
 function changed(state: TillState): TillState {
   return { ...state, tries: changedTries(state.tries) };
 }
 
-function kept(state: TillState): TillState {
+function lineConfirmed(state: TillState): TillState {
   if (!state.open) return state;
   const { line, index } = state.open;
   const lines = index === undefined ? [...state.lines, line] : state.lines.map((it, i) => (i === index ? line : it));
@@ -125,14 +125,14 @@ const UNANSWERED = {
   offline: 'The server can’t be reached.', busy: 'The server has too much to do.', failed: 'Something is wrong at the server.',
 } as const;
 
-function settled(state: TillState, answer: SentOrder): TillState {
+function withSendAnswer(state: TillState, answer: SentOrder): TillState {
   const say = (words: string, isWell = false): TillState => ({ ...state, notice: { isWell, words } });
   switch (answer.outcome) {
     case 'placed': return { ...state, ...emptyOrder(), tries: state.tries, notice: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` } };
     case 'first-was-placed': return say(`It had arrived before you changed it, as number ${answer.order.number}. What is here now was not sent: remove what is in number ${answer.order.number} already, or send it as a second order.`);
     case 'offline': case 'busy': case 'failed': return say(`${UNANSWERED[answer.outcome]} The order is still here; sending again can’t order twice.`);
     case 'costs-otherwise': return say('The menu has changed: look at the total and send again.');
-    case 'refused': return say(answer.says);
+    case 'refused': return say(answer.message);
   }
 }
 
@@ -157,7 +157,7 @@ export class TillEffects {
     this.#actions.pipe(
       ofType(tillActions.sent),
       withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([{ total }, state]) => this.#api.placeOrder({ ...tillOrder(state), ...replacing(state.tries), seenTotal: total }, state.tries.key, state.device).pipe(map((answer) => tillActions.settled({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })))),
+      exhaustMap(([{ total }, state]) => this.#api.placeOrder({ ...tillOrder(state), ...replacing(state.tries), seenTotal: total }, state.tries.key, state.device).pipe(map((answer) => tillActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })))),
     ),
   );
 
@@ -171,7 +171,7 @@ export class TillEffects {
     ),
   );
 
-  /** What is parked is the same at every till, at once. */
+  /** Parked orders are the same at every till, live. */
   readonly parkedOrders = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.opened),
@@ -180,7 +180,7 @@ export class TillEffects {
     ),
   );
 
-  /** First an order is reserved, then confirmed once it is here: a till that breaks down in between loses nothing. */
+  /** Reserves a parked order first and confirms once it is loaded here, so that a crash in between loses nothing. */
   readonly reserve = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.parkedChosen),
@@ -194,7 +194,7 @@ export class TillEffects {
     ),
   );
 
-  /** Asked until it is answered: before that the order may still be another till's. */
+  /** Repeated until answered: before that, the order may belong to another till. */
   readonly confirm = createEffect(() =>
     merge(
       this.#actions.pipe(ofType(tillActions.parkedReserved)),

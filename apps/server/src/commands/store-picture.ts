@@ -5,18 +5,18 @@ import { PictureEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
 
-interface KeptPicture {
+interface StoredPicture {
   readonly id: string;
   readonly width: number;
   readonly height: number;
 }
 
 export type PictureOutcome =
-  | { readonly outcome: 'kept'; readonly picture: KeptPicture }
+  | { readonly outcome: 'saved'; readonly picture: StoredPicture }
   | { readonly outcome: 'no-picture' | 'too-large' }
   | { readonly outcome: 'no-room'; readonly maxMegabytes: number };
 
-/** What keeping pictures depends on; the gate lets one be drawn at a time, as one of 50 megapixels takes some 200 MB. */
+/** Dependencies of storing pictures. The gate admits one at a time: decoding 50 megapixels takes about 200 MB. */
 export interface PictureDependencies {
   readonly database: DataSource;
   readonly houseSettings: HouseSettings;
@@ -24,17 +24,17 @@ export interface PictureDependencies {
 }
 
 const FORMATS = new Set(['png', 'jpeg', 'webp']);
-/** Longest side as it is kept, and as it stands in lists. */
+/** Longest side in pixels, full size and thumbnail. */
 const LARGE = 1200;
 const SMALL = 240;
-/** A small file can unfold to a picture that fills the memory. */
+/** Limit after decompression: a small file can decode to a picture that fills the memory. */
 const MOST_PIXELS = 50_000_000;
 const MEGABYTE = 1024 * 1024;
 
 sharp.cache(false);
 
-/** Keeps a picture, judged by its content and made small; the same picture twice is kept once. */
-export async function keepPicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Buffer): Promise<PictureOutcome> {
+/** Stores a picture, resized, under a hash of its content; storing the same picture twice keeps one copy. */
+export async function storePicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Buffer): Promise<PictureOutcome> {
   const drawn = await pictureGate.run(() => draw(file));
   if (typeof drawn === 'string') return { outcome: drawn };
   const { large, small, width, height } = drawn;
@@ -42,9 +42,9 @@ export async function keepPicture({ database, houseSettings, pictureGate }: Pict
   const bytes = large.length + small.length;
   return database.transaction(async (manager): Promise<PictureOutcome> => {
     const { maxMegabytes } = (await houseSettings.read(manager)).house.pictures;
-    if (!(await manager.existsBy(PictureEntity, { id: picture.id })) && (await bytesKept(manager)) + bytes > maxMegabytes * MEGABYTE) return { outcome: 'no-room', maxMegabytes };
+    if (!(await manager.existsBy(PictureEntity, { id: picture.id })) && (await storedBytes(manager)) + bytes > maxMegabytes * MEGABYTE) return { outcome: 'no-room', maxMegabytes };
     await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: new Date() }, ['id']);
-    return { outcome: 'kept', picture };
+    return { outcome: 'saved', picture };
   });
 }
 
@@ -64,15 +64,15 @@ async function draw(file: Buffer): Promise<{ large: Buffer; small: Buffer; width
   }
 }
 
-/** Bytes of all pictures that are kept. */
-async function bytesKept(manager: EntityManager): Promise<number> {
+/** Total bytes of all stored pictures. */
+async function storedBytes(manager: EntityManager): Promise<number> {
   const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [{ bytes: number }];
   return row.bytes;
 }
 
 /**
- * Deletes pictures that nothing in the menu shows. Those that a change of the journal could bring back go too, so this
- * is never done by itself; a picture that was just added may be about to be used and stays.
+ * Deletes pictures that no menu object shows. An undo could bring some of them back, so this only runs on request;
+ * recently added pictures stay, since they may be about to be used.
  */
 export async function deleteUnusedPictures(database: DataSource, used: ReadonlySet<string>, addedBefore: Date): Promise<{ readonly pictures: number; readonly bytes: number }> {
   const [rows] = (await database.query('DELETE FROM picture WHERE NOT (id = ANY($1)) AND added_at < $2 RETURNING bytes', [[...used], addedBefore])) as [{ bytes: number }[]];
