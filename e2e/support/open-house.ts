@@ -12,7 +12,7 @@ export default async function openHouse(): Promise<() => Promise<void>> {
   const postgres = await startPostgres(bin, folder);
   ensureDatabase(bin, postgres, 'house');
   const port = String(await freePort());
-  const env = { DATABASE_URL: postgres.url('house'), PORT: port, HOST: '127.0.0.1' };
+  const env = { DATABASE_URL: postgres.url('house'), PORT: port, HOST: '127.0.0.1', CHECK_RESPONSES: 'on' };
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
   const server = keep('node', ['apps/server/dist/main.js'], { env });
   const printers = keep('node', ['apps/server/dist/devices/main.js'], { env });

@@ -5,18 +5,21 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
-import { type Audience, AudienceRouter, type DeclaredRoute } from './http/audience-router.ts';
+import { type Audience, type Route, routeName, ROUTES } from '@hearty-ladle/core';
 import { kitchenRoutes } from './http/device/kitchen-routes.ts';
 import { tillRoutes } from './http/device/till-routes.ts';
 import { ownHost, ownPages } from './http/guards.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
-import { problemHandler, sendProblem } from './http/problem.ts';
+import { problemHandler } from './http/problem.ts';
 import { publicRoutes } from './http/public/public-routes.ts';
+import { sendProblem } from './http/reply.ts';
+import { ResponseChecks } from './http/response-checks.ts';
+import { AudienceRouter } from './http/router.ts';
 import type { Services } from './http/services.ts';
 import { shopRoutes } from './http/shop/shop-routes.ts';
 import { checkRoutes } from './http/workbench/check-routes.ts';
+import { workbenchEvents } from './http/workbench/event-routes.ts';
 import { houseRoutes } from './http/workbench/house-routes.ts';
-import { journalRoutes } from './http/workbench/journal-routes.ts';
 import { menuRoutes } from './http/workbench/menu-routes.ts';
 import { orderListRoutes } from './http/workbench/order-list-routes.ts';
 import { pictureRoutes } from './http/workbench/picture-routes.ts';
@@ -26,7 +29,7 @@ import { log } from './log.ts';
 export interface App {
   readonly express: Express;
   /** Every route below /api, with its audience. */
-  readonly routes: readonly DeclaredRoute[];
+  readonly routes: readonly Route[];
 }
 
 const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${String((response as Response).locals['nonce'])}'`;
@@ -54,7 +57,7 @@ export function newApp(config: Config, services: Services, isClosing: () => bool
     }),
   );
   app.use(compression({ filter: (request, response) => !/event-stream|ndjson/.test(String(response.getHeader('content-type'))) && compression.filter(request, response) }));
-  const { router, routes } = apiRoutes(services, isClosing);
+  const { router, routes } = apiRoutes(config, services, isClosing);
   app.use('/api', router);
   app.use(pageRoutes(config.pages));
   app.use(problemHandler);
@@ -70,7 +73,8 @@ function plainResponse({ statusCode }: { statusCode?: number }): object {
   return { statusCode };
 }
 
-function apiRoutes(services: Services, isClosing: () => boolean) {
+function apiRoutes({ checkResponses }: Config, services: Services, isClosing: () => boolean) {
+  const checks = checkResponses ? new ResponseChecks() : undefined;
   const router = express.Router();
   router.use(ownPages);
   router.use((_request, response, next) => {
@@ -78,25 +82,23 @@ function apiRoutes(services: Services, isClosing: () => boolean) {
     if (isClosing()) response.set('Connection', 'close');
     next();
   });
-  const routes: DeclaredRoute[] = [];
+  const routes: Route[] = [];
   const open = (audience: Audience, ...add: ((routes: AudienceRouter, services: Services) => void)[]) => {
-    const one = new AudienceRouter(audience, services.judge);
+    const one = new AudienceRouter(audience, services.judge, checks);
     for (const each of add) each(one, services);
     const path = audience === 'public' ? '/' : `/${audience}`;
     if (audience !== 'public') router.use(path, limited(services, audience));
     router.use(path, one.router);
-    routes.push(...one.declared);
+    routes.push(...one.routes);
   };
   open('shop', shopRoutes);
   open('device', tillRoutes, kitchenRoutes);
-  open('workbench', menuRoutes, journalRoutes, orderListRoutes, checkRoutes, printerRoutes, pictureRoutes, houseRoutes, workbenchEvents);
+  open('workbench', menuRoutes, orderListRoutes, checkRoutes, printerRoutes, pictureRoutes, houseRoutes, workbenchEvents);
   open('public', (one) => publicRoutes(one, services, isClosing));
+  const missing = ROUTES.filter((route) => !routes.includes(route));
+  if (missing.length > 0) throw new Error(`no handler for ${missing.map(routeName).join(', ')}`);
   router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
   return { router, routes };
-}
-
-function workbenchEvents(routes: AudienceRouter, { live }: Services): void {
-  routes.get('/events', (request, response) => live.connect(request, response, ['menu', 'tickets', 'printers', 'paper', 'parked', 'house']));
 }
 
 /** Limits the requests per address and ten seconds, as configured in the settings. */

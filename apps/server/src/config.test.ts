@@ -5,9 +5,9 @@ const DATABASE_URL = 'postgres://house@127.0.0.1:5432/house';
 
 describe('the environment', () => {
   it('needs nothing but a database; the rest has its usual values', () => {
-    expect(configFrom({ DATABASE_URL })).toMatchObject({ host: '127.0.0.1', port: 4310, databaseUrl: DATABASE_URL, logs: false, tillPin: '2468', allowedHosts: [] });
-    expect(configFrom({ DATABASE_URL, PORT: '0', HOST: '::1', LOGS: 'on', TILL_PIN: '123456', ALLOWED_HOSTS: 'till.example, Pass.example', PAGES_DIR: '/pages' })).toEqual({
-      host: '::1', port: 0, databaseUrl: DATABASE_URL, logs: true, tillPin: '123456', allowedHosts: ['till.example', 'Pass.example'], pages: '/pages',
+    expect(configFrom({ DATABASE_URL })).toMatchObject({ host: '127.0.0.1', port: 4310, databaseUrl: DATABASE_URL, logs: false, checkResponses: false, tillPin: '2468', allowedHosts: [] });
+    expect(configFrom({ DATABASE_URL, PORT: '0', HOST: '::1', LOGS: 'on', CHECK_RESPONSES: 'on', TILL_PIN: '123456', ALLOWED_HOSTS: 'till.example, Pass.example', PAGES_DIR: '/pages' })).toEqual({
+      host: '::1', port: 0, databaseUrl: DATABASE_URL, logs: true, checkResponses: true, tillPin: '123456', allowedHosts: ['till.example', 'Pass.example'], pages: '/pages',
     });
   });
 

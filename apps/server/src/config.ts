@@ -9,6 +9,8 @@ export interface Config {
   readonly pages: string;
   /** Whether to log requests; errors are always logged. */
   readonly logs: boolean;
+  /** Whether every response is checked against its contract, and one outside of it is answered 500: for tests. */
+  readonly checkResponses: boolean;
   /** PIN for entering open prices at the till; undefined disables them. */
   readonly tillPin: string | undefined;
   /** Host names the server answers to, besides `host` and IP addresses. */
@@ -31,6 +33,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     databaseUrl,
     pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist/browser', import.meta.url)),
     logs: env['LOGS'] === 'on',
+    checkResponses: env['CHECK_RESPONSES'] === 'on',
     tillPin: pinFrom(env['TILL_PIN'], env['HOST'] ?? '127.0.0.1'),
     allowedHosts: hostsFrom(env['ALLOWED_HOSTS']),
   };

@@ -1,8 +1,11 @@
+import { deviceApi, shopApi } from '@hearty-ladle/core';
 import { randomUUID } from 'node:crypto';
 import { request as httpRequest } from 'node:http';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
-import { AudienceRouter } from './http/audience-router.ts';
+import { ok, problem } from './http/reply.ts';
+import { ResponseChecks } from './http/response-checks.ts';
+import { AudienceRouter } from './http/router.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -42,7 +45,7 @@ describe('another website’s page', () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data']) {
       expect((await request(one).post('/api/device/pin').set('Content-Type', type).send('{"pin":"2468"}')).status).toBe(415);
     }
-    expect((await request(one).post('/api/device/tickets/x/bump')).status).toBe(415);
+    expect((await request(one).post('/api/device/tickets/00000000-0000-4000-8000-000000000000/bump')).status).toBe(415);
   });
 });
 
@@ -95,8 +98,26 @@ describe('answers', () => {
   });
 });
 
-it('every route is declared with its audience, below the audience’s own addresses', () => {
-  const one = new AudienceRouter('device', undefined as never);
-  one.post('/things/:id', 'NoBody', () => undefined);
-  expect(one.declared).toEqual([{ method: 'post', path: '/things/:id', body: 'NoBody', audience: 'device', address: '/api/device/things/:id' }]);
+it('a route is implemented only for its own audience', () => {
+  expect(() => new AudienceRouter('shop', undefined as never).handle(deviceApi.tickets, () => ok([]))).toThrow('get /api/device/tickets is not for shop');
+});
+
+describe('a response outside its contract', () => {
+  const checks = new ResponseChecks();
+  const progress = { number: 1, total: 0, tickets: 2, bumped: 0 };
+
+  it.each<[string, number, object]>([
+    ['has a field too many', 200, { ...progress, name: 'Ines' }],
+    ['has a field of another type', 200, { ...progress, total: '0' }],
+    ['has a status of its own', 201, progress],
+  ])('%s', (_, status, body) => {
+    expect(() => checks.check(shopApi.progress, 200, progress)).not.toThrow();
+    expect(() => checks.check(shopApi.progress, status, body)).toThrow('get /api/shop/orders/:id/progress');
+  });
+
+  it('is a refusal that is not named, or that brings what it does not name', () => {
+    expect(() => checks.checkProblem(shopApi.progress, problem(404, 'no-order', 'There is none.'))).not.toThrow();
+    expect(() => checks.checkProblem(shopApi.progress, problem(409, 'stale', 'Changed.'))).toThrow('409');
+    expect(() => checks.checkProblem(shopApi.progress, problem(404, 'no-order', 'There is none.', { secret: 1 }))).toThrow('404');
+  });
 });

@@ -176,7 +176,7 @@ describe('orders', () => {
   });
 });
 
-describe('the description of the public API', () => {
+describe('the description of the API', () => {
   it('is OpenAPI 3.1 whose references all lead somewhere, made from what is checked', async () => {
     const { body } = await request(one).get('/api/openapi.json').expect(200);
     expect(body.openapi).toBe('3.1.0');

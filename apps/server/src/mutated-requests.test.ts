@@ -1,8 +1,8 @@
+import { addressOf, deviceApi, publicApi, type Route, shopApi, workbenchApi } from '@hearty-ladle/core';
 import { randomUUID } from 'node:crypto';
 import { Agent, request as httpRequest } from 'node:http';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
-import type { DeclaredRoute } from './http/audience-router.ts';
 import { menuAt } from './testing/menu-at.ts';
 import { mutated, mutatedPart } from './testing/mutations.ts';
 import { openHouse, type TestHouse } from './testing/test-house.ts';
@@ -12,7 +12,7 @@ const AT_ONCE = 8;
 
 let house: TestHouse;
 let address: string;
-let routes: readonly DeclaredRoute[];
+let routes: readonly Route[];
 const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE });
 beforeAll(async () => {
   house = await openHouse();
@@ -23,23 +23,30 @@ afterAll(async () => {
   await house.close();
 });
 
+/** The name of a route within its audience's contract. */
+function nameOf(route: Route): string {
+  const apis: Readonly<Record<string, Route>>[] = [shopApi, deviceApi, workbenchApi, publicApi];
+  return apis.flatMap((api) => Object.entries(api)).find(([, one]) => one === route)?.[0] ?? '';
+}
+
 /** A valid request, to be mutated. */
-function rightBody(body: string | undefined, menu: Awaited<ReturnType<typeof menuAt>>, random: Random): unknown {
+function rightBody(name: string, menu: Awaited<ReturnType<typeof menuAt>>, random: Random): unknown {
   const line = { item: 'ember', quantity: 2, picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat', units: 1 }], notes: { 'allergy-note': 'no sesame' }, consents: ['x'] };
   const order = { service: 'takeaway', lines: [line, { item: 'off-menu', amounts: { 'named-price': 450 } }], dates: { x: '2026-05-12' }, name: 'Ilse', place: '4', seenTotal: 2140 };
   const group = random.pick(menu.menu.groups);
-  switch (body) {
-    case 'Line': return line;
-    case 'Order': return { lines: order.lines, service: 'dine-in' };
-    case 'OrderRequest': return { ...order, replaces: [randomUUID()], pin: '0000' };
-    case 'Placement': return order;
-    case 'Context': return { channel: 'pos', out: { items: ['ember'], variants: [{ item: 'tea', pick: { a: 'b' } }] } };
-    case 'ChangeRequest': return { id: randomUUID(), label: 'x', change: { edits: [{ type: 'put', kind: 'groups', thing: group }, { type: 'move', kind: 'items', id: 'ember', index: 1 }] }, based: [{ kind: 'groups', id: group.id, version: 1 }] };
-    case 'HouseChange': return { version: 5_000, house: { orders: {}, rates: {} } };
-    case 'PinTry': return { pin: '1234' };
-    case 'Reservation': return { reservation: randomUUID() };
-    case 'PrinterModeChange': return { mode: 'ok' };
-    case 'UndoRequest': return { id: randomUUID() };
+  switch (name) {
+    case 'quote': return line;
+    case 'quoteOrder': return { lines: order.lines, service: 'dine-in' };
+    case 'placeOrder': return { ...order, replaces: [randomUUID()], pin: '0000' };
+    case 'park': return order;
+    case 'check': return { channel: 'pos', out: { items: ['ember'], variants: [{ item: 'tea', pick: { a: 'b' } }] } };
+    case 'change': return { id: randomUUID(), label: 'x', change: { edits: [{ type: 'put', kind: 'groups', thing: group }, { type: 'move', kind: 'items', id: 'ember', index: 1 }] }, based: [{ kind: 'groups', id: group.id, version: 1 }] };
+    case 'setHouse': return { version: 5_000, house: { orders: {}, rates: {} } };
+    case 'pin': return { pin: '1234' };
+    case 'reserve':
+    case 'confirm': return { reservation: randomUUID() };
+    case 'setPrinterMode': return { mode: 'ok' };
+    case 'undo': return { id: randomUUID() };
     default: return {};
   }
 }
@@ -69,8 +76,8 @@ it(`${REQUESTS} mutated requests over every route are answered or refused, never
   const statuses = new Map<number, number>();
   const one = async () => {
     const route = random.pick(routes);
-    const path = route.address.replace(/:\w+/g, () => mutatedPart(random)) + (random.chance(0.4) ? `?${random.pick(['before', 'find', 'size', 'x'])}=${mutatedPart(random)}` : '');
-    const text = route.body === 'picture' ? JSON.stringify(random.int(0, 99_999)) : JSON.stringify(mutated(rightBody(route.body, menu, random), random) ?? null);
+    const path = addressOf(route).replace(/:\w+/g, () => mutatedPart(random)) + (random.chance(0.4) ? `?${random.pick(['before', 'find', 'size', 'x'])}=${mutatedPart(random)}` : '');
+    const text = route.body === 'picture' ? JSON.stringify(random.int(0, 99_999)) : JSON.stringify(mutated(rightBody(nameOf(route), menu, random), random) ?? null);
     const body = route.method === 'post' ? (random.chance(0.05) ? text.slice(0, random.int(0, text.length)) : text) : undefined;
     const headers = {
       'content-type': route.body === 'picture' ? 'application/octet-stream' : random.chance(0.03) ? 'text/plain' : 'application/json',

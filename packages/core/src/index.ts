@@ -13,35 +13,28 @@ export { faultsOfMeaning } from './menu/validate.ts';
 export { compileMenu } from './compile/compile-menu.ts';
 export { localMinute } from './quote/calendar.ts';
 export type { Clock } from './quote/circumstances.ts';
-export type { OfferedChoiceView, OfferedGroupView } from './quote/offered-groups.ts';
-export type { Part, PriceSum } from './quote/part.ts';
-export type { Problem, ProblemCode } from './quote/problem.ts';
-export { Context, Line, Order, Out, type Pick } from './quote/request-schema.ts';
-export type { IngredientUse } from './quote/totals.ts';
-export { type Quote, quoteLine } from './order/quote.ts';
-export { type OrderQuote, quoteOrder } from './order/quote-order.ts';
-export type { OrderTicket } from './order/order-tickets.ts';
-export type { Ticket, TicketLine, TicketNote } from './ticket/ticket.ts';
-export type { Word } from './ticket/words.ts';
+export { Context, Line, Order, Out, type Pick } from './api/line.ts';
+export { quoteLine } from './order/quote.ts';
+export { quoteOrder } from './order/quote-order.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
 export {
   type Edit, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, thingFinder, type ThingKind, type ThingRef,
 } from './change/edit.ts';
-export { ChangeRequest } from './change/change-schema.ts';
+export { ChangeRequest } from './api/change.ts';
 export { type Kind, KINDS } from './menu/scope.ts';
 export {
   dropChoice, groupAt, type GroupPlace, pickChoice, picksAt, preselectedLine, preselectedOrder, setAmount, setNote, setUnits,
   withoutUnknown,
 } from './quote/edit-line.ts';
-export type { Answers } from './quote/request-schema.ts';
+export type { Answers } from './api/line.ts';
 export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
 export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';
 export { checkMenu, type Watcher } from './check/check-menu.ts';
-export type { Finding, FindingCode, Replay, Severity } from './check/finding.ts';
+export type { Finding, Replay } from './check/finding.ts';
 export { findingMessage, occasionText, findingReport } from './messages/finding-message.ts';
 export { declareCalories, roundedCalories } from './nutrition/calories.ts';
 export { EU_ALLERGENS, US_ALLERGENS } from './nutrition/allergens.ts';
@@ -65,9 +58,21 @@ export { offeredOn } from './edits/offered-on.ts';
 export { onlyHere } from './edits/only-here.ts';
 export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';
 export { pictureFor } from './quote/picture.ts';
-export { OPEN_PRICE_TAG, orderOf, Placement } from './order/placement.ts';
-export type { ListedOrder, OpenedOrder, OrderEvent, PaperLineOut, PaperState, ParkedOrder, PassTicket, PlacedOrder, Progress } from './api/kitchen.ts';
+export { OPEN_PRICE_TAG } from './order/open-price.ts';
+export { orderOf, Placement } from './api/placement.ts';
+export * from './api/quote.ts';
+export * from './api/kitchen.ts';
 export * from './api/house.ts';
+export * from './api/order-limits.ts';
 export * from './api/requests.ts';
-export { limitFaultOf, type OrderLimitFault, OrderLimits, totalFaultOf } from './order/order-limits.ts';
+export { type CheckLine, type FindingCode, FindingReport, type Severity } from './api/check.ts';
+export {
+  addressOf, type AnswerOf, type Audience, type BodyOf, type HeaderName, type Refusal, type RefusalFieldsOf, refusalsOf, type Route, type StaticOf,
+} from './api/contract.ts';
+export type { Announcement, LiveEvent } from './api/live-event.ts';
+export { openApi } from './api/openapi.ts';
+export { type Faults, type FaultWithMessage, problemFields } from './api/problem.ts';
+export { deviceApi, publicApi, routeName, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';
+export type { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu, Versions } from './api/workbook.ts';
+export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';

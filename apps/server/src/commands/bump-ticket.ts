@@ -1,16 +1,16 @@
 import type { DataSource } from 'typeorm';
-import { TicketEntity, type TicketRow } from '../db/entities.ts';
+import { TicketEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
 /** Bumps or recalls a ticket; repeating it changes nothing. Undefined if there is no such ticket. */
-export async function setBumped(database: DataSource, id: string, bumped: boolean): Promise<TicketRow | undefined> {
+export async function setBumped(database: DataSource, id: string, bumped: boolean): Promise<{ readonly id: string; readonly bumpedAt: string | null } | undefined> {
   return database.transaction(async (manager) => {
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!ticket) return undefined;
-    if ((ticket.bumpedAt !== null) === bumped) return ticket;
+    if ((ticket.bumpedAt !== null) === bumped) return { id, bumpedAt: ticket.bumpedAt?.toISOString() ?? null };
     const changed = { bumpedAt: bumped ? new Date() : null, version: ticket.version + 1 };
     await manager.update(TicketEntity, { id }, changed);
     await announce(manager, { type: 'tickets' });
-    return { ...ticket, ...changed };
+    return { id, bumpedAt: changed.bumpedAt?.toISOString() ?? null };
   });
 }

@@ -1,30 +1,16 @@
 import {
-  applyUnchecked, type Change, type ChangeRequest, invert, isRemovedBy, type Target, type Thing, type ThingRef, thingFinder, touchedBy, type UsePlace,
-  usesOf,
+  applyUnchecked, type Change, type ChangeRequest, type Conflict, invert, isRemovedBy, type SavedChange, type StillUsed, type StoredMenu, type Target, type ThingRef, thingFinder,
+  touchedBy, usesOf,
 } from '@hearty-ladle/core';
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { JournalEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
-import { lockRevision, type StoredMenu, storeChange, versionOf } from '../db/menu-store.ts';
+import { lockRevision, storeChange, versionOf } from '../db/menu-store.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { Judgement } from '../judge/request-schemas.ts';
 import { announce } from '../live/announce.ts';
-
-/**
- * An object that changed since the version the change was based on; `thing` is its current value, absent if deleted.
- */
-interface Conflict extends ThingRef {
-  readonly version: number;
-  readonly thing: Thing | undefined;
-}
-
-/** An object that can't be deleted because others refer to it. */
-interface StillUsed {
-  readonly removed: ThingRef;
-  readonly by: readonly UsePlace[];
-}
 
 /** Dependencies of the menu commands. `judge` validates the menu that a change would produce. */
 export interface ChangeDependencies {
@@ -35,7 +21,7 @@ export interface ChangeDependencies {
 }
 
 export type ChangeOutcome =
-  | { readonly outcome: 'saved'; readonly revision: number; readonly seq: number; readonly versions: (ThingRef & { version: number })[] }
+  | { readonly outcome: 'saved'; readonly saved: SavedChange }
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
   | { readonly outcome: 'refused'; readonly judgement: Judgement; readonly stillUsed: readonly StillUsed[] }
   /** The request id was already used for a different change. */
@@ -102,7 +88,7 @@ async function withMenuLock<O>(
       const answered = await manager.findOneBy(JournalEntity, { requestId });
       if (answered) {
         const { revision, seq, touched } = answered;
-        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'saved', revision, seq, versions: touched as never } : { outcome: 'id-taken' } };
+        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'saved', saved: { revision, seq, versions: touched as SavedChange['versions'] } } : { outcome: 'id-taken' } };
       }
       if (!before) throw new Error('there is no menu to change');
       return work(manager, before);
@@ -124,14 +110,17 @@ async function store(
   });
   await announce(manager, { type: 'menu', revision: stored.revision });
   const seq = Number(identifiers[0]?.['seq']);
-  return { outcome: { outcome: 'saved', revision: stored.revision, seq, versions: touched }, stored };
+  return { outcome: { outcome: 'saved', saved: { revision: stored.revision, seq, versions: touched } }, stored };
 }
 
 function conflictsOf({ menu, versions }: StoredMenu, touched: readonly ThingRef[], expected: (ref: ThingRef) => number): Conflict[] {
   const find = thingFinder(menu);
   return touched
     .filter((ref) => expected(ref) !== versionOf(versions, ref))
-    .map((ref) => ({ ...ref, version: versionOf(versions, ref), thing: find(ref) }));
+    .map((ref) => {
+      const thing = find(ref);
+      return { ...ref, version: versionOf(versions, ref), ...(thing && { thing }) };
+    });
 }
 
 /**

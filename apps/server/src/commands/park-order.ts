@@ -24,7 +24,7 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
 /**
  * Reserves a parked order for one till. Returns its content, or undefined if it is gone or reserved by another till.
  */
-export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<object | undefined> {
+export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<Placement | undefined> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > Date.now();

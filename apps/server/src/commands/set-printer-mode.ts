@@ -1,6 +1,6 @@
+import type { PrinterMode } from '@hearty-ladle/core';
 import type { DataSource } from 'typeorm';
 import { SimPrinterEntity } from '../db/entities.ts';
-import type { PrinterMode } from '../devices/simulated-printer.ts';
 import { announce } from '../live/announce.ts';
 
 /** Sets how a simulated printer behaves. Returns false if the station has none. */

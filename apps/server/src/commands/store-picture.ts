@@ -1,3 +1,4 @@
+import type { Picture } from '@hearty-ladle/core';
 import { createHash } from 'node:crypto';
 import sharp, { type Sharp } from 'sharp';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -5,14 +6,8 @@ import { PictureEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
 
-interface StoredPicture {
-  readonly id: string;
-  readonly width: number;
-  readonly height: number;
-}
-
 export type PictureOutcome =
-  | { readonly outcome: 'saved'; readonly picture: StoredPicture }
+  | { readonly outcome: 'saved'; readonly picture: Picture }
   | { readonly outcome: 'no-picture' | 'too-large' }
   | { readonly outcome: 'no-room'; readonly maxMegabytes: number };
 
@@ -34,7 +29,7 @@ const MEGABYTE = 1024 * 1024;
 sharp.cache(false);
 
 /** Stores a picture, resized, under a hash of its content; storing the same picture twice keeps one copy. */
-export async function storePicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Buffer): Promise<PictureOutcome> {
+export async function storePicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Uint8Array): Promise<PictureOutcome> {
   const drawn = await pictureGate.run(() => draw(file));
   if (typeof drawn === 'string') return { outcome: drawn };
   const { large, small, width, height } = drawn;
@@ -48,7 +43,7 @@ export async function storePicture({ database, houseSettings, pictureGate }: Pic
   });
 }
 
-async function draw(file: Buffer): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
+async function draw(file: Uint8Array): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
   const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
   try {
     const { format, width, height } = await source().metadata();
@@ -68,13 +63,4 @@ async function draw(file: Buffer): Promise<{ large: Buffer; small: Buffer; width
 async function storedBytes(manager: EntityManager): Promise<number> {
   const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [{ bytes: number }];
   return row.bytes;
-}
-
-/**
- * Deletes pictures that no menu object shows. An undo could bring some of them back, so this only runs on request;
- * recently added pictures stay, since they may be about to be used.
- */
-export async function deleteUnusedPictures(database: DataSource, used: ReadonlySet<string>, addedBefore: Date): Promise<{ readonly pictures: number; readonly bytes: number }> {
-  const [rows] = (await database.query('DELETE FROM picture WHERE NOT (id = ANY($1)) AND added_at < $2 RETURNING bytes', [[...used], addedBefore])) as [{ bytes: number }[]];
-  return { pictures: rows.length, bytes: rows.reduce((sum, { bytes }) => sum + bytes, 0) };
 }

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
-import { currentRevision, loadMenu, type StoredMenu } from './menu-store.ts';
+import type { StoredMenu } from '@hearty-ladle/core';
+import { currentRevision, loadMenu } from './menu-store.ts';
 
 /**
  * Caches the menu last read by this process. Looked up by the database's current revision, so processes that share a

@@ -1,20 +1,10 @@
 import {
-  type Change, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, type ThingKind,
-  thingFinder, type ThingRef, touchedBy, type Workbook,
+  type Change, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type StoredMenu, type Thing,
+  thingFinder, type ThingRef, touchedBy, type Versions, type Workbook,
 } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 import { MenuListEntity, type MenuListRow, MenuStateEntity, MenuThingEntity, type MenuThingRow } from './entities.ts';
-
-/** Versions of menu objects, by kind and id. */
-export type Versions = Partial<Record<ThingKind, Record<string, number>>>;
-
-/** The menu at one revision. */
-export interface StoredMenu {
-  readonly revision: number;
-  readonly menu: Workbook;
-  readonly versions: Versions;
-}
 
 export async function currentRevision(manager: EntityManager): Promise<number> {
   // Runs on every quote: plain SQL is many times cheaper here than the mapper.

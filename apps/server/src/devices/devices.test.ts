@@ -1,10 +1,10 @@
-import type { PaperLine, PaperLineOut } from '@hearty-ladle/core';
+import type { PaperLine, PaperLineOut, PrinterMode } from '@hearty-ladle/core';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { Random } from '../../../../packages/core/src/testing/random.ts';
 import { escposBytes } from './escpos.ts';
 import { EscposReader } from './escpos-reader.ts';
 import { printerHealth, printOn } from './printer-line.ts';
-import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
+import { SimulatedPrinter } from './simulated-printer.ts';
 
 const LETTERS = 'abc XYZ 0123456789 áéñüßøÆ€ “”–… #/%&<>()';
 // Lines are laid out for the paper by core/print-layout: double-width lines use at most half the columns.

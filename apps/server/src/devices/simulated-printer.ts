@@ -1,15 +1,9 @@
+import type { PrinterMode } from '@hearty-ladle/core';
 import { createServer, type Server, type Socket } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { PaperLineOut } from '@hearty-ladle/core';
 import { EscposReader } from './escpos-reader.ts';
-
-/**
- * Behaviours of a simulated printer. `slow`: about 60 mm of paper per second. `echoes`: returns what it receives and
- * prints nothing. `drops`: prints half a ticket and closes the connection. `away`: nothing answers at its address.
- */
-export const PRINTER_MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'drops', 'away'] as const;
-export type PrinterMode = (typeof PRINTER_MODES)[number];
 
 /** ESC/POS status bytes: a fixed pattern plus error bits. */
 const STATUS_FINE = 0x12;

@@ -1,9 +1,10 @@
+import type { PrinterMode } from '@hearty-ladle/core';
 import { Client } from 'pg';
 import type { DataSource } from 'typeorm';
 import { MenuListEntity, PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
 import { announce, CHANNEL } from '../live/announce.ts';
 import { log } from '../log.ts';
-import { type PrinterMode, SimulatedPrinter } from './simulated-printer.ts';
+import { SimulatedPrinter } from './simulated-printer.ts';
 
 const RETRY_MS = 500;
 

@@ -1,6 +1,6 @@
 import { isIP } from 'node:net';
 import type { RequestHandler } from 'express';
-import { sendProblem } from './problem.ts';
+import { sendProblem } from './reply.ts';
 
 const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
 const LOCAL_NAMES = new Set(['localhost']);

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import express, { type RequestHandler, Router } from 'express';
-import { sendProblem } from './problem.ts';
+import { sendProblem } from './reply.ts';
 
 const YEAR_SECONDS = 31_536_000;
 

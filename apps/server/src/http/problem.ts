@@ -1,20 +1,8 @@
-import type { ErrorRequestHandler, Response } from 'express';
+import type { ErrorRequestHandler } from 'express';
 import { BusyError } from '../db/gate.ts';
 import { isUnavailable } from '../db/database-errors.ts';
 import { log } from '../log.ts';
-
-/** An RFC 9457 problem document. */
-interface ProblemDocument {
-  readonly type: string;
-  readonly title: string;
-  readonly status: number;
-  readonly [more: string]: unknown;
-}
-
-export function sendProblem(response: Response, status: number, code: string, title: string, more: object = {}): void {
-  const problem: ProblemDocument = { type: `urn:hearty-ladle:problem:${code}`, title, status, ...more };
-  response.status(status).type('application/problem+json').send(JSON.stringify(problem));
-}
+import { sendProblem } from './reply.ts';
 
 const RETRY_SECONDS = '2';
 

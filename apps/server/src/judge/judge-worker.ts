@@ -1,10 +1,10 @@
 import { parentPort } from 'node:worker_threads';
 import { applyUnchecked, type Change, faultsOfMeaning, type Menu } from '@hearty-ladle/core';
-import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
+import { type Judgement, judgementOf, judgeRequest } from './request-schemas.ts';
 
 /** A task for the judge thread: validate the shape of a body, or the meaning of a menu after a change. */
 export type JudgeTask =
-  | { readonly task: 'request'; readonly name: RequestName; readonly body: Uint8Array }
+  | { readonly task: 'request'; readonly name: string; readonly body: Uint8Array }
   | { readonly task: 'change'; readonly menu: Menu; readonly change: Change };
 /** `judgement` is absent if the body is not JSON. */
 export interface JudgeAnswer {

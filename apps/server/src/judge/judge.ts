@@ -3,7 +3,7 @@ import { apply, type Change, type Menu } from '@hearty-ladle/core';
 import { newThread } from '@hearty-ladle/node-runtime';
 import { BusyError } from '../db/gate.ts';
 import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
-import { type Judgement, judgementOf, judgeRequest, type RequestName } from './request-schemas.ts';
+import { type Judgement, judgementOf, judgeRequest } from './request-schemas.ts';
 
 const MOST_WAITING = 3;
 /** Tasks that take longer are aborted; no change or import of a real restaurant takes this long. */
@@ -34,7 +34,7 @@ export class Judge {
   /**
    * Validates the shape of a body. A long body is parsed on the main thread only after the judge thread found it valid.
    */
-  async ofRequest(name: RequestName, bytes: Uint8Array): Promise<{ readonly body: unknown; readonly judgement: Judgement }> {
+  async ofRequest(name: string, bytes: Uint8Array): Promise<{ readonly body: unknown; readonly judgement: Judgement }> {
     if (bytes.length <= BYTES_JUDGED_HERE) {
       const body = parsed(bytes);
       return { body, judgement: judgeRequest(name, body) };

@@ -1,20 +1,11 @@
-import {
-  ChangeRequest, Context, type Fault, HouseChange, Line, NoBody, Order, OrderRequest, PinTry, Placement, PrinterModeChange, Reservation, UndoRequest, withListLimits,
-} from '@hearty-ladle/core';
+import { type Fault, type Route, routeName, ROUTES, withListLimits } from '@hearty-ladle/core';
 import { beginningOf, newAjv, shapeCheck } from '@hearty-ladle/core/validation';
+import type { TSchema } from 'typebox';
 
 /** Maximum entries of any list that guests and devices send; far more than any real order needs. */
 const GUEST_LIST = 500;
 /** The same for the workbench: an import may touch every row of a large menu. */
 const WORKBENCH_LIST = 50_000;
-
-/** All request schemas by name, with bounded lists. */
-const SCHEMAS = {
-  Line: withListLimits(Line, GUEST_LIST), Order: withListLimits(Order, GUEST_LIST), OrderRequest: withListLimits(OrderRequest, GUEST_LIST),
-  Placement: withListLimits(Placement, GUEST_LIST), Context: withListLimits(Context, WORKBENCH_LIST), ChangeRequest: withListLimits(ChangeRequest, WORKBENCH_LIST),
-  NoBody, PinTry, Reservation, PrinterModeChange, UndoRequest, HouseChange,
-} as const;
-export type RequestName = keyof typeof SCHEMAS;
 
 /** Parts of an invalid body that are examined for faults; takes milliseconds however long the body is. */
 const PARTS_JUDGED = 4_000;
@@ -37,16 +28,26 @@ interface Checks {
   readonly firstFaults: (body: unknown) => Fault[];
   readonly allFaults: (body: unknown) => Fault[];
 }
-const checks = new Map<RequestName, Checks>();
+const checks = new Map<string, Checks>();
 
-function checksOf(name: RequestName): Checks {
+/** The checks of the body that a route takes. */
+function checksOf(name: string): Checks {
   let found = checks.get(name);
-  if (!found) checks.set(name, (found = { firstFaults: shapeCheck(SCHEMAS[name], newAjv({ allErrors: false })), allFaults: shapeCheck(SCHEMAS[name]) }));
+  if (!found) {
+    const schema = bodySchemaOf(name);
+    checks.set(name, (found = { firstFaults: shapeCheck(schema, newAjv({ allErrors: false })), allFaults: shapeCheck(schema) }));
+  }
   return found;
 }
 
-/** Validates the shape of a body; linear for a valid one, bounded for an invalid one. */
-export function judgeRequest(name: RequestName, body: unknown): Judgement {
+function bodySchemaOf(name: string): TSchema {
+  const route = ROUTES.find((one: Route) => routeName(one) === name);
+  if (typeof route?.body !== 'object') throw new Error(`${name} takes no JSON body`);
+  return withListLimits(route.body, route.audience === 'workbench' ? WORKBENCH_LIST : GUEST_LIST);
+}
+
+/** Validates the shape of the body of the named route; linear for a valid one, bounded for an invalid one. */
+export function judgeRequest(name: string, body: unknown): Judgement {
   const { firstFaults, allFaults } = checksOf(name);
   const first = firstFaults(body);
   if (first.length === 0) return judgementOf([]);

@@ -1,7 +1,8 @@
+import type { Announcement } from '@hearty-ladle/core';
 import type { Request, Response } from 'express';
 import { Client } from 'pg';
 import { log } from '../log.ts';
-import { CHANNEL, type LiveEvent } from './announce.ts';
+import { CHANNEL } from './announce.ts';
 
 const RETRY_MS = 500;
 const KEEP_ALIVE_MS = 20_000;
@@ -13,7 +14,7 @@ const MOST_UNREAD = 64 * 1024;
 
 interface Page {
   readonly response: Response;
-  readonly types: readonly LiveEvent['type'][];
+  readonly types: readonly Announcement['type'][];
 }
 
 /**
@@ -23,14 +24,14 @@ interface Page {
 export class LiveEvents {
   readonly #url: string;
   readonly #pages = new Set<Page>();
-  readonly #heard: (event: LiveEvent) => void;
+  readonly #heard: (event: Announcement) => void;
   #client: Client | undefined;
   #stopped = false;
   #retry: NodeJS.Timeout | undefined;
   #keepAlive: NodeJS.Timeout | undefined;
 
   /** `heard` is called for every event, including those of this process. */
-  constructor(url: string, heard: (event: LiveEvent) => void = () => undefined) {
+  constructor(url: string, heard: (event: Announcement) => void = () => undefined) {
     this.#url = url;
     this.#heard = heard;
   }
@@ -41,14 +42,18 @@ export class LiveEvents {
   }
 
   /** Responds with a stream of events of the given types until the page disconnects. */
-  connect(request: Request, response: Response, types: readonly LiveEvent['type'][]): void {
+  connect(request: Request, response: Response, types: readonly Announcement['type'][]): undefined {
     const isFull = this.#pages.size >= MOST_PAGES || this.#stopped;
     response.writeHead(isFull ? 503 : 200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
-    if (isFull || request.method === 'HEAD') return void response.end();
+    if (isFull || request.method === 'HEAD') {
+      response.end();
+      return undefined;
+    }
     response.write('retry: 1000\n\ndata: {"type":"connected"}\n\n');
     const page = { response, types };
     this.#pages.add(page);
     response.on('close', () => this.#pages.delete(page));
+    return undefined;
   }
 
   async stop(): Promise<void> {
@@ -70,7 +75,7 @@ export class LiveEvents {
   }
 
   #announce(payload: string): void {
-    const event = JSON.parse(payload) as LiveEvent;
+    const event = JSON.parse(payload) as Announcement;
     this.#heard(event);
     this.#send(`data: ${payload}\n\n`, event.type);
   }
@@ -98,7 +103,7 @@ export class LiveEvents {
     for (const { response } of this.#pages) response.end();
   }
 
-  #send(text: string, type?: LiveEvent['type']): void {
+  #send(text: string, type?: Announcement['type']): void {
     for (const { response, types } of this.#pages) {
       if (type !== undefined && !types.includes(type)) continue;
       if (response.writableLength > MOST_UNREAD) response.destroy();

@@ -1,24 +1,18 @@
-import type { Menu } from '@hearty-ladle/core';
+import type { Menu, Picture, PictureUse } from '@hearty-ladle/core';
 import { type DataSource, In, Not } from 'typeorm';
-import { PictureEntity, type PictureRow } from '../db/entities.ts';
+import { PictureEntity } from '../db/entities.ts';
 
 const MOST_LISTED = 500;
 
-export interface PictureUse {
-  readonly pictures: number;
-  readonly bytes: number;
-  readonly unused: number;
-  readonly unusedBytes: number;
-}
-
 /** All pictures, newest first. */
-export async function listPictures(database: DataSource): Promise<Pick<PictureRow, 'id' | 'width' | 'height'>[]> {
+export async function listPictures(database: DataSource): Promise<Picture[]> {
   const rows = await database.getRepository(PictureEntity).find({ order: { addedAt: 'DESC' }, take: MOST_LISTED });
   return rows.map(({ id, width, height }) => ({ id, width, height }));
 }
 
-/** A picture's bytes (WebP) in one of its sizes. */
-export async function pictureBytes(database: DataSource, id: string, size: 'body' | 'small'): Promise<Buffer | undefined> {
+/** A picture's bytes (WebP), or its thumbnail's. */
+export async function pictureBytes(database: DataSource, id: string, isSmall: boolean): Promise<Buffer | undefined> {
+  const size = isSmall ? 'small' : 'body';
   const row = await database.getRepository(PictureEntity).findOne({ where: { id }, select: { id: true, [size]: true } });
   return row?.[size];
 }

@@ -1,15 +1,20 @@
+import { PRINTER_MODES, type PaperOut, type Printer } from '@hearty-ladle/core';
 import type { DataSource } from 'typeorm';
-import { PrinterEntity, type PrinterRow, SimPaperEntity, type SimPaperRow, SimPrinterEntity } from '../db/entities.ts';
+import { PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
 
 const PAPERS = 30;
 
 /** All printers; `mode` is the behaviour of a simulated one, null for a real one. */
-export async function printersInHouse(database: DataSource): Promise<(PrinterRow & { mode: string | null })[]> {
+export async function printersInHouse(database: DataSource): Promise<Printer[]> {
   const [printers, simulated] = [await database.manager.find(PrinterEntity), await database.manager.find(SimPrinterEntity)];
-  return printers.map((printer) => ({ ...printer, mode: simulated.find(({ station }) => station === printer.station)?.mode ?? null }));
+  const modes = new Map(simulated.map(({ station, mode }) => [station, PRINTER_MODES.find((known) => known === mode)]));
+  return printers.map(({ since, health, ...printer }) => ({
+    ...printer, health: health as Printer['health'], since: since.toISOString(), mode: modes.get(printer.station) ?? null,
+  }));
 }
 
 /** The latest papers of a simulated printer, newest first. */
-export async function papersOf(database: DataSource, station: string): Promise<SimPaperRow[]> {
-  return database.manager.find(SimPaperEntity, { where: { station }, order: { id: 'DESC' }, take: PAPERS });
+export async function papersOf(database: DataSource, station: string): Promise<PaperOut[]> {
+  const rows = await database.manager.find(SimPaperEntity, { where: { station }, order: { id: 'DESC' }, take: PAPERS });
+  return rows.map(({ printedAt, ...paper }) => ({ ...paper, printedAt: printedAt.toISOString() }));
 }

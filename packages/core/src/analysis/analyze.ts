@@ -2,7 +2,7 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { Menu } from '../menu/document.ts';
 import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
-import type { Context } from '../quote/request-schema.ts';
+import type { Context } from '../api/line.ts';
 import { looseBounds } from './bounds.ts';
 import { Budget, OverBudget, type StepWatcher } from './budget.ts';
 import { eliminate } from './eliminate.ts';

@@ -1,5 +1,5 @@
 import type { IncludedFirst } from '../menu/group-schema.ts';
-import type { Pick } from '../quote/request-schema.ts';
+import type { Pick } from '../api/line.ts';
 import { ONE, plus, type Span, times, witnessesOf } from './span.ts';
 import { foldFirstPicked, NONE, foldOnlyPicked } from './picked-state.ts';
 import { byPick, repriced } from './witness.ts';

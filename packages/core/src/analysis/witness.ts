@@ -1,4 +1,4 @@
-import type { Pick } from '../quote/request-schema.ts';
+import type { Pick } from '../api/line.ts';
 
 /** Proof that a set of builds is not empty: the picks of one of them, the taps they take, and the price. */
 export interface Witness {

@@ -1,19 +1,18 @@
-import Type, { type Static } from 'typebox';
-import { closed, int } from '../menu/schema-kit.ts';
-import { OrderLimits } from '../order/order-limits.ts';
-
-const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
+import type { Static } from 'typebox';
+import { int } from '../menu/schema-kit.ts';
+import { OrderLimits } from './order-limits.ts';
+import { count, object } from './schema.ts';
 
 /** The live settings: one record, effective at once in every server process, not part of the menu or its history. */
-export const House = open({
+export const House = object({
   orders: OrderLimits,
   /** Requests allowed per address and ten seconds, by audience. */
-  rates: open({ shop: int(10, 1_000_000_000), device: int(10, 1_000_000_000), workbench: int(10, 1_000_000_000) }),
+  rates: object({ shop: int(10, 1_000_000_000), device: int(10, 1_000_000_000), workbench: int(10, 1_000_000_000) }),
   /** Wrong PINs before a pause, and the length of the first pause; each further pause is twice as long. */
-  pin: open({ tries: int(1, 20), pauseSeconds: int(10, 3_600) }),
+  pin: object({ tries: int(1, 20), pauseSeconds: int(10, 3_600) }),
   /** Days after which data is deleted. */
-  retention: open({ parkedOrderDays: int(1, 30), paperDays: int(1, 365) }),
-  pictures: open({ maxMegabytes: int(1, 100_000) }),
+  retention: object({ parkedOrderDays: int(1, 30), paperDays: int(1, 365) }),
+  pictures: object({ maxMegabytes: int(1, 100_000) }),
 });
 export type House = Static<typeof House>;
 
@@ -26,10 +25,18 @@ export const DEFAULT_HOUSE: House = {
 };
 
 /** New settings, based on the version that was read. */
-export const HouseChange = open({ version: int(0, Number.MAX_SAFE_INTEGER), house: House });
+export const HouseChange = object({ version: int(0, Number.MAX_SAFE_INTEGER), house: House });
 export type HouseChange = Static<typeof HouseChange>;
 
-export interface StoredHouse {
-  readonly version: number;
-  readonly house: House;
-}
+const stored = { version: count, house: House };
+/** The settings and their version. */
+export const StoredHouse = object(stored);
+export type StoredHouse = Static<typeof StoredHouse>;
+
+/** Number and disk space of all pictures, and of those that nothing uses. */
+export const PictureUse = object({ pictures: count, bytes: count, unused: count, unusedBytes: count });
+export type PictureUse = Static<typeof PictureUse>;
+
+/** The current settings, and the disk space that pictures take. */
+export const HouseNow = object({ ...stored, pictures: PictureUse });
+export type HouseNow = Static<typeof HouseNow>;

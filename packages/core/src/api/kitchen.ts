@@ -1,101 +1,126 @@
-import type { OrderTicket } from '../order/order-tickets.ts';
-import type { OrderQuote } from '../order/quote-order.ts';
-import type { Order } from '../quote/request-schema.ts';
+import Type, { type Static } from 'typebox';
+import { optional } from '../menu/schema-kit.ts';
+import { Order } from './line.ts';
+import { OrderQuote, OrderTicket, TicketLine, TicketNote } from './quote.ts';
+import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
-/**
- * What the server answers about orders, tickets and printers: one source for the queries that make it and the pages
- * that read it. Times are ISO 8601 in UTC, money is in minor units.
- */
+/** What the server answers about orders, tickets and printers. */
+
+const money = Type.Integer();
 
 /** The state of a ticket's printout. */
-export interface PaperState {
+export const PaperState = object({
   /** `stopped`: given up because of `fault`. A person must look, and may reprint it. */
-  readonly state: 'waiting' | 'sending' | 'printed' | 'stopped';
+  state: enumOf('waiting', 'sending', 'printed', 'stopped'),
   /** The station whose printer printed it, or should. */
-  readonly printer: string;
-  readonly fault: string | null;
+  printer: text,
+  fault: nullable(text),
   /** Whether it may have been printed twice. */
-  readonly doubtful: boolean;
-}
+  doubtful: Type.Boolean(),
+});
+export type PaperState = Static<typeof PaperState>;
 
 /** A ticket on the pass; `paper` is absent if its station has no printer. */
-export interface PassTicket {
-  readonly id: string;
-  readonly orderId: string;
-  readonly orderNumber: number;
-  readonly name: string | null;
-  readonly place: string | null;
-  readonly service: string;
-  readonly station: string;
-  readonly lines: OrderTicket['lines'];
-  readonly notes: OrderTicket['notes'];
-  readonly sentAt: string;
-  readonly bumpedAt: string | null;
-  readonly paper?: PaperState;
-}
+export const PassTicket = object({
+  id: Uuid,
+  orderId: Uuid,
+  orderNumber: count,
+  name: nullable(text),
+  place: nullable(text),
+  service: text,
+  station: text,
+  lines: many(TicketLine),
+  notes: many(TicketNote),
+  sentAt: Timestamp,
+  bumpedAt: nullable(Timestamp),
+  paper: optional(PaperState),
+});
+export type PassTicket = Readonly<Static<typeof PassTicket>>;
 
+const listed = {
+  id: Uuid,
+  number: count,
+  placedAt: Timestamp,
+  name: nullable(text),
+  place: nullable(text),
+  total: money,
+  channel: text,
+  service: text,
+  lines: many(object({ item: text, quantity: Type.Number() })),
+  /** The number of its tickets, and how many of them are bumped. */
+  tickets: count,
+  bumped: count,
+};
 /** An order in the list. */
-export interface ListedOrder {
-  readonly id: string;
-  readonly number: number;
-  readonly placedAt: string;
-  readonly name: string | null;
-  readonly place: string | null;
-  readonly total: number;
-  readonly channel: string;
-  readonly service: string;
-  readonly lines: readonly { readonly item: string; readonly quantity: number }[];
-  readonly tickets: number;
-  readonly bumped: number;
-}
+export const ListedOrder = object(listed);
+export type ListedOrder = Readonly<Static<typeof ListedOrder>>;
 
 /** An event in the history of an order. */
-export interface OrderEvent {
-  readonly at: string;
-  readonly what: 'placed' | 'bumped' | 'printed' | 'not-printed';
-  readonly station?: string;
-  readonly printer?: string;
-  readonly copy?: number;
-  readonly doubtful?: boolean;
+export const OrderEvent = object({
+  at: Timestamp,
+  what: enumOf('placed', 'bumped', 'printed', 'not-printed'),
+  station: optional(text),
+  printer: optional(text),
+  copy: optional(count),
+  doubtful: optional(Type.Boolean()),
   /** Why printing was given up (`not-printed`). */
-  readonly fault?: string;
-}
+  fault: optional(text),
+});
+export type OrderEvent = Readonly<Static<typeof OrderEvent>>;
 
-/** An order with everything known about it. */
-export interface OpenedOrder extends ListedOrder {
-  readonly revision: number;
-  readonly request: Order;
-  readonly quote: OrderQuote;
-  readonly rail: readonly (OrderTicket & { readonly id: string; readonly bumpedAt: string | null })[];
-  readonly history: readonly OrderEvent[];
-}
+/** An order with everything known about it. `revision`: the menu's when it was placed. */
+export const OpenedOrder = object({
+  ...listed,
+  revision: count,
+  request: Type.Unsafe<Order>(Order),
+  quote: OrderQuote,
+  rail: many(object({ ...OrderTicket.properties, id: Uuid, bumpedAt: nullable(Timestamp) })),
+  history: many(OrderEvent),
+});
+export type OpenedOrder = Readonly<Static<typeof OpenedOrder>>;
 
 /** The progress of an order, for its guest. */
-export interface Progress {
-  readonly number: number;
-  readonly total: number;
-  readonly tickets: number;
-  readonly bumped: number;
-}
+export const Progress = object({ number: count, total: money, tickets: count, bumped: count });
+export type Progress = Readonly<Static<typeof Progress>>;
 
-export interface PlacedOrder {
-  readonly id: string;
-  readonly number: number;
-  readonly total: number;
-}
+export const PlacedOrder = object({ id: Uuid, number: count, total: money });
+export type PlacedOrder = Readonly<Static<typeof PlacedOrder>>;
+
+/** An order on hold at a till. `dishes`: number of lines. */
+export const ParkedOrder = object({
+  id: Uuid,
+  label: text,
+  parkedAt: Timestamp,
+  dishes: count,
+  /** A till is taking it right now. */
+  reserved: Type.Boolean(),
+});
+export type ParkedOrder = Readonly<Static<typeof ParkedOrder>>;
+
+/** A printer's last known health; `stalled`: it stopped answering; `away`: nothing answers at its address. */
+export const PrinterHealth = enumOf('unknown', 'ok', 'out-of-paper', 'jammed', 'stalled', 'away');
+export type PrinterHealth = Static<typeof PrinterHealth>;
+
+/**
+ * Behaviours of a simulated printer. `slow`: about 60 mm of paper per second. `echoes`: returns what it receives and
+ * prints nothing. `drops`: prints half a ticket and closes the connection. `away`: nothing answers at its address.
+ */
+export const PRINTER_MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'drops', 'away'] as const;
+export const PrinterMode = enumOf(...PRINTER_MODES);
+export type PrinterMode = Static<typeof PrinterMode>;
+
+/** A station's printer. `mode`: the behaviour of a simulated one, null for a real one. */
+export const Printer = object({ station: text, host: text, port: count, health: PrinterHealth, since: Timestamp, mode: nullable(PrinterMode) });
+export type Printer = Readonly<Static<typeof Printer>>;
 
 /** A printed line, parsed back from the bytes sent to a simulated printer. */
-export type PaperLineOut =
-  | { readonly text: string; readonly big: boolean; readonly bold: boolean; readonly reversed: boolean }
+export const PaperLineOut = oneOf(
+  object({ text, big: Type.Boolean(), bold: Type.Boolean(), reversed: Type.Boolean() }),
   /** A drawn line: PNG in base64, with its size in dots. */
-  | { readonly image: string; readonly width: number; readonly height: number };
+  object({ image: text, width: count, height: count }),
+);
+export type PaperLineOut = Readonly<Static<typeof PaperLineOut>>;
 
-/** An order on hold at a till. `parkedAt`: ISO 8601 in UTC; `dishes`: number of lines. */
-export interface ParkedOrder {
-  readonly id: string;
-  readonly label: string;
-  readonly parkedAt: string;
-  readonly dishes: number;
-  /** A till is taking it right now. */
-  readonly reserved: boolean;
-}
+/** What a simulated printer printed: one ticket, up to the cut. */
+export const PaperOut = object({ id: count, station: text, printedAt: Timestamp, body: many(PaperLineOut) });
+export type PaperOut = Readonly<Static<typeof PaperOut>>;

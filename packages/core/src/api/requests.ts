@@ -1,26 +1,27 @@
 import Type, { type Static, type TSchema } from 'typebox';
-import { closed, list, optional } from '../menu/schema-kit.ts';
-import { Placement } from '../order/placement.ts';
+import { list, optional } from '../menu/schema-kit.ts';
+import { PrinterMode } from './kitchen.ts';
+import { Placement } from './placement.ts';
+import { object } from './schema.ts';
 
-const open = <S extends Type.TProperties>(properties: S) => Type.Object(properties, closed);
 const word = Type.String({ minLength: 1, maxLength: 100 });
 
 /** An empty body; sent as `{}`, since only JSON is accepted. */
-export const NoBody = open({});
-export const PinTry = open({ pin: Type.String({ maxLength: 60 }) });
+export const NoBody = object({});
+export const PinTry = object({ pin: Type.String({ maxLength: 60 }) });
 export type PinTry = Static<typeof PinTry>;
 /** Identifies the till that takes a parked order; confirming uses the same token. */
-export const Reservation = open({ reservation: word });
+export const Reservation = object({ reservation: word });
 export type Reservation = Static<typeof Reservation>;
-export const PrinterModeChange = open({ mode: Type.String({ maxLength: 40 }) });
+export const PrinterModeChange = object({ mode: PrinterMode });
 export type PrinterModeChange = Static<typeof PrinterModeChange>;
 /** Undoes a journal entry. Repeating it with the same id gives the same answer. */
-export const UndoRequest = open({ id: Type.String({ minLength: 8, maxLength: 64 }) });
+export const UndoRequest = object({ id: Type.String({ minLength: 8, maxLength: 64 }) });
 export type UndoRequest = Static<typeof UndoRequest>;
 
 const { properties, ...placement } = Placement;
 /** An order to be placed. `replaces`: keys of earlier unanswered attempts, which can't place an order any more. */
-export const OrderRequest = { ...placement, $id: 'hearty-ladle:order-request', properties: { ...properties, replaces: optional(list(word)) } };
+export const OrderRequest = Type.Unsafe<OrderRequest>({ ...placement, $id: 'hearty-ladle:order-request', properties: { ...properties, replaces: optional(list(word)) } });
 export type OrderRequest = Placement & { readonly replaces?: readonly string[] };
 
 /** The same schema with a maximum number of entries for every list and open map in it, at any depth. */

@@ -6,7 +6,7 @@ import type { Witness } from '../analysis/witness.ts';
 import type { OfferedGroup } from '../compile/compiled.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
-import type { Pick } from '../quote/request-schema.ts';
+import type { Pick } from '../api/line.ts';
 import { evaluateLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
 import { type Occasion, pricedOccasions } from './contexts.ts';

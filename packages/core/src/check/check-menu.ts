@@ -3,7 +3,7 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledItem } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
-import type { Context } from '../quote/request-schema.ts';
+import type { Context } from '../api/line.ts';
 import { checkDocument } from './check-document.ts';
 import { checkItemBuilds, checkItemPrice } from './check-item.ts';
 import { RuleCheck } from './check-rules.ts';

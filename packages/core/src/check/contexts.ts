@@ -2,7 +2,7 @@ import type { CompiledItem } from '../compile/compiled.ts';
 import type { Condition } from '../menu/condition-schema.ts';
 import type { Daypart, Menu, Rule } from '../menu/document.ts';
 import { dateOfDay, dayNumber, weekday } from '../quote/calendar.ts';
-import type { Context } from '../quote/request-schema.ts';
+import type { Context } from '../api/line.ts';
 
 /** A context and a quantity in which an item may be ordered. */
 export interface Occasion {

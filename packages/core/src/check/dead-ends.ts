@@ -4,7 +4,7 @@ import type { Witness } from '../analysis/witness.ts';
 import { Assignment } from '../analysis/assignment.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut } from '../quote/answers.ts';
-import type { Pick } from '../quote/request-schema.ts';
+import type { Pick } from '../api/line.ts';
 import { prerequisitesOf, type Prerequisites, canBeReached, conditionFactor, groupIsVisible, unanswerableFactor, witnessThrough } from './prerequisites.ts';
 import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';

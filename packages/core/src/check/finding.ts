@@ -1,13 +1,5 @@
-import type { Line, Pick } from '../quote/request-schema.ts';
-import type { Varied } from './contexts.ts';
-
-export type FindingCode =
-  | 'cannot-order' | 'cannot-satisfy' | 'dead-end' | 'never-offered' | 'forced' | 'default-breaks-limits'
-  | 'rule-never-fires' | 'rules-disagree' | 'price-below-zero' | 'included-never-used' | 'long-for-ticket'
-  | 'same-kitchen-name' | 'sale-hidden' | 'once-with-food' | 'no-section' | 'unused-group' | 'unused-ingredient'
-  | 'missing-translation' | 'sold-out-required';
-
-export type Severity = 'stop' | 'warn' | 'hint';
+import type { DishOccasion, FindingCode, Severity } from '../api/check.ts';
+import type { Pick } from '../api/line.ts';
 
 /** A finding of line check. */
 export interface Finding {
@@ -21,9 +13,6 @@ export interface Finding {
   /** The dish to replay them with, and how the circumstances differ from the requested ones. */
   readonly occasion?: DishOccasion;
 }
-
-/** A dish (absent for the order's own questions) on an occasion. */
-export type DishOccasion = Varied & { readonly item?: Line['item'] };
 
 /** How to reproduce a finding. */
 export interface Replay {

@@ -4,7 +4,7 @@ import { groupFactors } from '../analysis/factors.ts';
 import { type SolverModel, sizesOf } from '../analysis/model.ts';
 import { witnessesOf } from '../analysis/span.ts';
 import type { Witness } from '../analysis/witness.ts';
-import type { Pick } from '../quote/request-schema.ts';
+import type { Pick } from '../api/line.ts';
 
 const STEPS_PER_WAY = 1_000_000;
 

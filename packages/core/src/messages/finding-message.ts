@@ -1,5 +1,7 @@
-import type { Finding, DishOccasion } from '../check/finding.ts';
-import type { Pick } from '../quote/request-schema.ts';
+import type { FindingReport } from '../api/check.ts';
+import type { DishOccasion } from '../api/check.ts';
+import type { Finding } from '../check/finding.ts';
+import type { Pick } from '../api/line.ts';
 
 /** A finding as one sentence for a restaurant operator; contains ids where a screen does not substitute names. */
 export function findingMessage(finding: Finding): string {
@@ -49,7 +51,7 @@ export function occasionText({ channel, service, location, priceList, guest, at,
 const SERVICES = { 'dine-in': 'dining in', takeaway: 'taken away', delivery: 'delivered' };
 
 /** A finding for people and programs outside: with its sentence instead of its parameters. */
-export function findingReport(finding: Finding): Omit<Finding, 'params'> & { readonly says: string } {
+export function findingReport(finding: Finding): FindingReport {
   const { params: _, ...rest } = finding;
   return { ...rest, says: findingMessage(finding) };
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Finding, FindingCode } from '../check/finding.ts';
+import type { FindingCode } from '../api/check.ts';
+import type { Finding } from '../check/finding.ts';
 import type { Fault, FaultCode } from '../menu/fault.ts';
 import { faultMessage } from './fault-message.ts';
 import { findingMessage, occasionText, findingReport } from './finding-message.ts';

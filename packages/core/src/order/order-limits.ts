@@ -1,22 +1,5 @@
-import Type, { type Static } from 'typebox';
-import { closed, int } from '../menu/schema-kit.ts';
-import type { Order } from '../quote/request-schema.ts';
-
-/** Limits on the size of an order. */
-export const OrderLimits = Type.Object({
-  maxLines: int(1, 200),
-  /** Per line, for guests; a till may order more. */
-  maxGuestQuantity: int(1, 999),
-  /** Total in minor units. */
-  maxTotal: int(1, 1_000_000_000),
-}, closed);
-export type OrderLimits = Static<typeof OrderLimits>;
-
-/** What exceeds a limit: the number of lines, one line's quantity, or the total. */
-export type OrderLimitFault =
-  | { readonly code: 'too-many-lines'; readonly limit: number; readonly have: number }
-  | { readonly code: 'quantity-above-limit'; readonly line: number; readonly limit: number; readonly have: number }
-  | { readonly code: 'total-above-limit'; readonly limit: number };
+import type { OrderLimitFault, OrderLimits } from '../api/order-limits.ts';
+import type { Order } from '../api/line.ts';
 
 /** The first limit that an order exceeds before it is quoted. */
 export function limitFaultOf({ lines }: Order, limits: OrderLimits, isGuest: boolean): OrderLimitFault | undefined {

@@ -1,15 +1,8 @@
+import type { OrderTicket, Quote, TicketLine, Word } from '../api/quote.ts';
 import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { printedElsewhere, type StationIndex } from '../ticket/routing.ts';
-import { type RoutedNote, routedNotes, type TicketLine, type TicketNote } from '../ticket/ticket.ts';
-import { type Word, wordsOfAnswer } from '../ticket/words.ts';
-import type { Quote } from './quote.ts';
-
-/** What one station reads of an order: its lines in order, and the order's own words and notes. */
-export interface OrderTicket {
-  readonly station: string;
-  readonly lines: readonly TicketLine[];
-  readonly notes: readonly TicketNote[];
-}
+import { type RoutedNote, routedNotes } from '../ticket/ticket.ts';
+import { wordsOfAnswer } from '../ticket/words.ts';
 
 /** The tickets of an order, stations in document order; a station that prints no line may get notes alone. */
 export function orderTickets(order: ResolvedLine, lines: readonly Quote[]): OrderTicket[] {

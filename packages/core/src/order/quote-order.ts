@@ -1,26 +1,14 @@
+import type { OrderQuote, Problem } from '../api/quote.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
-import type { OfferedGroupView } from '../quote/offered-groups.ts';
-import type { Part } from '../quote/part.ts';
-import { type Problem, ProblemList } from '../quote/problem.ts';
-import type { Line, Order } from '../quote/request-schema.ts';
+import { ProblemList } from '../quote/problem.ts';
+import type { Line, Order } from '../api/line.ts';
 import { resolveLine } from '../quote/resolve-line.ts';
 import { type EvaluatedLine, evaluateResolved } from '../quote/work-line.ts';
-import { orderTickets, type OrderTicket } from './order-tickets.ts';
-import { type Quote, quoteLine } from './quote.ts';
-
-export interface OrderQuote {
-  readonly ok: boolean;
-  readonly problems: readonly ({ readonly line: number | null } & Problem)[];
-  readonly lines: readonly Quote[];
-  readonly extra: { readonly each: number; readonly once: number; readonly parts: readonly Part[] };
-  readonly total: number;
-  readonly tickets: readonly OrderTicket[];
-  /** The order's own questions, as offered groups. */
-  readonly groups: readonly OfferedGroupView[];
-}
+import { orderTickets } from './order-tickets.ts';
+import { quoteLine } from './quote.ts';
 
 /** Quotes every line with the order's circumstances as defaults, and the order's own questions. */
 export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {

@@ -1,16 +1,10 @@
+import type { Problem, Quote } from '../api/quote.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
-import type { Problem } from '../quote/problem.ts';
-import type { Line } from '../quote/request-schema.ts';
+import type { Line } from '../api/line.ts';
 import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
-import { type Ticket, ticketsOf } from '../ticket/ticket.ts';
-
-/** Everything the guest, the till and the cook read about one line, from one calculation. */
-export interface Quote extends Omit<EvaluatedLine, 'resolved'> {
-  readonly ok: boolean;
-  readonly tickets: readonly Ticket[];
-}
+import { ticketsOf } from '../ticket/ticket.ts';
 
 /**
  * Quotes a line against a valid menu. Never throws for a well-formed line: faults become problems, and price, groups

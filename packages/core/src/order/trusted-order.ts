@@ -1,6 +1,6 @@
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/circumstances.ts';
-import type { Line, Order } from '../quote/request-schema.ts';
+import type { Line, Order } from '../api/line.ts';
 
 /** Where an order comes from: guests decide less about it than a till. */
 export type OrderSource = 'shop' | 'till';

@@ -1,7 +1,6 @@
+import type { OrderQuote, Part } from '../api/quote.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
-import type { OrderQuote } from '../order/quote-order.ts';
-import type { Part } from '../quote/part.ts';
-import type { Line } from '../quote/request-schema.ts';
+import type { Line } from '../api/line.ts';
 import { textIn } from '../menu/text.ts';
 import { spread, wrapText } from './wrap.ts';
 

@@ -1,5 +1,4 @@
-import type { OrderTicket } from '../order/order-tickets.ts';
-import type { TicketNote } from '../ticket/ticket.ts';
+import type { OrderTicket, TicketNote } from '../api/quote.ts';
 import { wrapText } from './wrap.ts';
 
 /** Line styles: `big` characters take two columns each; `loud` ones are big and reversed. */

@@ -1,7 +1,7 @@
+import type { Problem } from '../api/quote.ts';
 import type { CompiledItem, CompiledMenu, CacheDependencies, OfferedGroup } from '../compile/compiled.ts';
 import type { GroupAnswer, AcceptedPick } from './answers.ts';
-import type { Problem } from './problem.ts';
-import type { Pick } from './request-schema.ts';
+import type { Pick } from '../api/line.ts';
 
 /**
  * Guests answer most groups in the same few ways. A group's answer that depends only on its own picks and on the

@@ -1,9 +1,9 @@
+import type { Part } from '../api/quote.ts';
 import { type Price, priceIn, share } from '../money/money.ts';
 import type { CompiledRule } from '../compile/compiled.ts';
 import type { Effect } from '../menu/document.ts';
 import { acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
-import type { Part } from './part.ts';
 import { listOf, type ResolvedLine } from './resolve-line.ts';
 
 /** The base price and its parts: steps 1 to 5 of the order of pricing. The caller owns `parts`. */

@@ -1,6 +1,7 @@
+import type { Problem } from '../api/quote.ts';
 import type { GroupAnswer, AcceptedPick } from './answers.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
-import { type Problem, ProblemList } from './problem.ts';
+import { ProblemList } from './problem.ts';
 
 /** Checks accepted answers against their groups' limits, including groups that picks opened. */
 export function checkAnswers(answers: readonly GroupAnswer[], consents: readonly string[], problems: ProblemList): void {

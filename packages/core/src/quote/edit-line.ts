@@ -1,5 +1,5 @@
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import type { Answers, Line, Pick } from './request-schema.ts';
+import type { Answers, Line, Pick } from '../api/line.ts';
 
 /** Where a group is offered: the path to the pick that opened it, or undefined for the item's own groups. */
 export type GroupPlace = readonly number[] | undefined;

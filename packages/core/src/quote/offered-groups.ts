@@ -1,32 +1,10 @@
+import type { OfferedGroupView, OfferedChoiceView } from '../api/quote.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import type { GroupKind } from '../menu/group-schema.ts';
 import { type GroupAnswer, isSoldOut } from './answers.ts';
 import { combinationOf, acceptedCombination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
 import type { ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
-
-/** A visible group as a screen shows it. */
-export interface OfferedGroupView {
-  readonly group: string;
-  readonly kind: GroupKind;
-  /** The path to the pick that opened it; absent for the item's own groups. */
-  readonly at?: readonly number[];
-  readonly min: number;
-  readonly max: number | null;
-  readonly included: number;
-  readonly have: number;
-  /** How many of `included` are left. */
-  readonly free: number;
-  readonly choices: readonly OfferedChoiceView[];
-}
-
-export interface OfferedChoiceView {
-  readonly choice: string;
-  readonly state: 'open' | 'sold-out' | 'not-sold';
-  /** The price of one more unit; null if the choice sets or multiplies the price, or a table does. */
-  readonly price: number | null;
-}
 
 /** The visible groups in order, each followed by the groups that its accepted picks open. */
 export function offeredGroups(line: ResolvedLine, base: number): OfferedGroupView[] {

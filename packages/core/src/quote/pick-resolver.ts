@@ -1,11 +1,12 @@
+import type { ProblemCode } from '../api/quote.ts';
 import type { CompiledItem, CompiledMenu, CacheDependencies, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import { isTrue, type View } from '../rules/is-true.ts';
 import { countOf, firstAccepted, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type ResolvedAnswers, type AcceptedPick } from './answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
 import { type AnswerCache, answerCacheOf, keyWithPick, type ResolvedPicks } from './answer-cache.ts';
-import { type ProblemCode, ProblemList } from './problem.ts';
-import type { Pick } from './request-schema.ts';
+import { ProblemList } from './problem.ts';
+import type { Pick } from '../api/line.ts';
 
 /** Indexes into a list of picks. */
 type Indexes = readonly number[];

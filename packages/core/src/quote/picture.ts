@@ -1,5 +1,5 @@
 import { combinationKey, type CompiledItem } from '../compile/compiled.ts';
-import type { Answers } from './request-schema.ts';
+import type { Answers } from '../api/line.ts';
 
 /** The picture for a dish as answered: that of the picked combination, else the dish's own. */
 export function pictureFor({ item, cells, groups }: CompiledItem, { picks = [] }: Answers): string | undefined {

@@ -1,3 +1,4 @@
+import type { Part, PriceSum } from '../api/quote.ts';
 import type { IncludedFirst } from '../menu/group-schema.ts';
 import { WHOLE, priceIn, share } from '../money/money.ts';
 import type { GroupAnswer, AcceptedPick } from './answers.ts';
@@ -5,7 +6,6 @@ import { basePrice } from './base-price.ts';
 import { unitsByChoice } from './check-answers.ts';
 import type { Combination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
-import type { Part, PriceSum } from './part.ts';
 import { listOf, type ResolvedLine } from './resolve-line.ts';
 import { unitPrice } from './unit-price.ts';
 

@@ -7,7 +7,7 @@ import { checkAnswers } from './check-answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
 import type { ProblemList } from './problem.ts';
-import type { Answers } from './request-schema.ts';
+import type { Answers } from '../api/line.ts';
 import { PickResolver } from './pick-resolver.ts';
 
 /** A line with its accepted answers; rejected ones have become problems. */

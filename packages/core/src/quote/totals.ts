@@ -1,3 +1,4 @@
+import type { IngredientUse } from '../api/quote.ts';
 import type { CompiledRule, UsedIngredient } from '../compile/compiled.ts';
 import { share, WHOLE } from '../money/money.ts';
 import { fromThousandths } from '../money/thousandths.ts';
@@ -5,11 +6,6 @@ import { type GroupAnswer, acceptedChoices } from './answers.ts';
 import type { Combination } from './combination.ts';
 import { memoizeByAnswer } from './answer-cache.ts';
 import type { ResolvedLine } from './resolve-line.ts';
-
-export interface IngredientUse {
-  readonly ingredient: string;
-  readonly quantity: number;
-}
 
 /** Calories are per unit of the item; ingredient uses are for the whole line. */
 export interface Totals {

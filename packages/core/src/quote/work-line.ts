@@ -1,11 +1,11 @@
+import type { OfferedGroupView, PriceSum, Problem } from '../api/quote.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import { type Circumstances, circumstancesOf, type Clock } from './circumstances.ts';
 import { type Combination, combinationOf, acceptedCombination } from './combination.ts';
-import { offeredGroups, type OfferedGroupView } from './offered-groups.ts';
-import type { PriceSum } from './part.ts';
+import { offeredGroups } from './offered-groups.ts';
 import { priceLine } from './price-line.ts';
-import { type Problem, ProblemList } from './problem.ts';
-import type { Line } from './request-schema.ts';
+import { ProblemList } from './problem.ts';
+import type { Line } from '../api/line.ts';
 import { type ResolvedLine, resolveLine } from './resolve-line.ts';
 import { codeOf, tellsOf, type Totals, totalsOf } from './totals.ts';
 

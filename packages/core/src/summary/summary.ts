@@ -1,6 +1,6 @@
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { textIn } from '../menu/text.ts';
-import type { Answers, Pick } from '../quote/request-schema.ts';
+import type { Answers, Pick } from '../api/line.ts';
 import { parseTemplate, type TemplatePart } from './template.ts';
 
 /** The word for removed choices, by language; English if unknown. */

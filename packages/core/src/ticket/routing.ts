@@ -1,8 +1,9 @@
+import type { Word } from '../api/quote.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { memoizeByAnswer } from '../quote/answer-cache.ts';
 import type { ResolvedLine } from '../quote/resolve-line.ts';
 import { acceptedChoices, type AcceptedPick } from '../quote/answers.ts';
-import { printedPicks, type Word, wordsOfPick } from './words.ts';
+import { printedPicks, wordsOfPick } from './words.ts';
 
 /** A station as an index into the menu's stations. */
 export type StationIndex = number;

@@ -1,25 +1,8 @@
+import type { Ticket, TicketNote, Word } from '../api/quote.ts';
 import type { ResolvedLine } from '../quote/resolve-line.ts';
 import type { GroupAnswer } from '../quote/answers.ts';
 import { type PrintedElsewhere, printedElsewhere, type StationIndex } from './routing.ts';
-import { type Word, wordsOfAnswer } from './words.ts';
-
-export interface TicketNote {
-  readonly text: string;
-  readonly loud: boolean;
-}
-
-export interface TicketLine {
-  readonly quantity: number;
-  readonly item: string;
-  readonly words: readonly Word[];
-  readonly notes: readonly TicketNote[];
-}
-
-/** What one station reads of one line. */
-export interface Ticket {
-  readonly station: string;
-  readonly lines: readonly TicketLine[];
-}
+import { wordsOfAnswer } from './words.ts';
 
 /** A note or date of a line, with the stations that read it. */
 export interface RoutedNote extends TicketNote {

@@ -1,13 +1,8 @@
+import type { Word } from '../api/quote.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut, acceptedChoices, type GroupAnswer, type AcceptedPick } from '../quote/answers.ts';
 import { memoizeByAnswer } from '../quote/answer-cache.ts';
 import type { ResolvedLine } from '../quote/resolve-line.ts';
-
-/** A word of a ticket; its inner words follow, one level deeper. */
-export interface Word {
-  readonly text: string;
-  readonly depth: number;
-}
 
 /** One or more picks of a choice that print as one, with their inner words. */
 export interface PrintedPick {

@@ -1,28 +1,29 @@
+import { openApi, publicApi } from '@hearty-ladle/core';
 import { pictureBytes } from '../../queries/pictures.ts';
-import type { AudienceRouter } from '../audience-router.ts';
-import { sendProblem } from '../problem.ts';
+import { databaseAnswers } from '../../queries/ready.ts';
+import { ok, problem } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
-import { openApi } from './openapi.ts';
 
 const YEAR_SECONDS = 31_536_000;
 
 /** What anybody may read: health, the API description, and pictures. */
 export function publicRoutes(routes: AudienceRouter, { database }: Services, isClosing: () => boolean): void {
-  routes.get('/health', (_request, response) => response.json({ status: 'ok' }));
+  routes.handle(publicApi.health, () => ok({ status: 'ok' as const }));
 
-  routes.get('/ready', async (_request, response) => {
-    if (isClosing()) return sendProblem(response, 503, 'closing', 'The server is closing.');
-    await database.query('SELECT 1');
-    response.json({ status: 'ready' });
+  routes.handle(publicApi.ready, async () => {
+    if (isClosing()) return problem(503, 'closing', 'The server is closing.');
+    await databaseAnswers(database);
+    return ok({ status: 'ready' as const });
   });
 
-  routes.get('/openapi.json', (_request, response) => response.json(openApi()));
+  routes.handle(publicApi.description, () => ok(openApi()));
 
-  /** Addressed by content hash, so a response never changes. */
-  routes.get('/pictures/:id', async (request, response) => {
-    const [id, size] = [String(request.params['id']), request.query['size'] === 'small' ? 'small' : 'body'] as const;
-    const bytes = await pictureBytes(database, id, size);
-    if (!bytes) return sendProblem(response, 404, 'no-picture-here', 'There is no such picture.');
-    response.set('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`).set('etag', `"${id}-${size}"`).type('image/webp').send(bytes);
+  routes.handle(publicApi.picture, async ({ params, query }) => {
+    const bytes = await pictureBytes(database, params.id, query.size === 'small');
+    if (!bytes) return problem(404, 'no-picture-here', 'There is no such picture.');
+    // Addressed by content hash, so a response never changes.
+    const etag = `"${params.id}-${query.size ?? 'large'}"`;
+    return ok(bytes, { 'cache-control': `public, max-age=${YEAR_SECONDS}, immutable`, etag, 'content-type': 'image/webp' });
   });
 }

@@ -1,36 +1,27 @@
-import { documentOf } from '@hearty-ladle/core';
+import { shopApi } from '@hearty-ladle/core';
+import { menuDocument, servedMenu } from '../../queries/menu.ts';
 import { progressOf } from '../../queries/orders.ts';
-import type { AudienceRouter } from '../audience-router.ts';
-import { orderRoutes, UUID } from '../order-answers.ts';
-import { sendProblem } from '../problem.ts';
+import { menuReply, NO_MENU } from '../menu-reply.ts';
+import { orderRoutes } from '../order-routes.ts';
+import { ok, problem } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
 /** Guests: menu, quotes, orders and their progress. */
 export function shopRoutes(routes: AudienceRouter, services: Services): void {
-  const { database, cache, live } = services;
+  routes.handle(shopApi.menu, async () => menuReply(await servedMenu(services)));
 
-  routes.get('/menu', async (_request, response) => {
-    const stored = await cache.current(database.manager);
-    if (!stored) return sendProblem(response, 404, 'no-menu', 'There is no menu yet.');
-    const { itemSummaries, sectionSummaries } = stored.menu;
-    const menu = { ...documentOf(stored.menu), ...(itemSummaries && { itemSummaries }), ...(sectionSummaries && { sectionSummaries }) };
-    response.set('etag', `"${stored.revision}"`).json({ revision: stored.revision, menu, versions: {} });
+  routes.handle(shopApi.document, async () => {
+    const menu = await menuDocument(services);
+    return menu ? ok(menu) : NO_MENU;
   });
 
-  routes.get('/menu/document', async (_request, response) => {
-    const stored = await cache.current(database.manager);
-    if (!stored) return sendProblem(response, 404, 'no-menu', 'There is no menu yet.');
-    response.json(documentOf(stored.menu));
+  orderRoutes(routes, services, shopApi, 'shop');
+
+  routes.handle(shopApi.progress, async ({ params }) => {
+    const progress = await progressOf(services.database, params.id);
+    return progress ? ok(progress) : problem(404, 'no-order', 'There is no such order.');
   });
 
-  orderRoutes(routes, services, 'shop');
-
-  routes.get('/orders/:id/progress', async (request, response) => {
-    const id = String(request.params['id']);
-    const progress = UUID.test(id) ? await progressOf(database, id) : undefined;
-    if (!progress) return sendProblem(response, 404, 'no-order', 'There is no such order.');
-    response.json(progress);
-  });
-
-  routes.get('/events', (request, response) => live.connect(request, response, ['menu', 'tickets']));
+  routes.stream(shopApi.events, (_input, request, response) => services.live.connect(request, response, ['menu', 'tickets']));
 }

@@ -1,48 +1,33 @@
-import { type Context, findingReport } from '@hearty-ladle/core';
-import { checkInWorker } from '@hearty-ladle/node-runtime';
+import { type CheckLine, workbenchApi } from '@hearty-ladle/core';
+import { LineChecks } from '../../jobs/line-checks.ts';
 import { log } from '../../log.ts';
-import type { AudienceRouter } from '../audience-router.ts';
-import { sendProblem } from '../problem.ts';
+import { storedMenu } from '../../queries/menu.ts';
+import { problem } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
-/** Number of checks a process runs at once; each takes a thread. */
-const MOST_AT_ONCE = 2;
-/** Milliseconds between two progress lines. */
-const BETWEEN = 100;
-
 /** Runs line check on the served menu in a thread: one line of JSON for each step, then the findings. */
-export function checkRoutes(routes: AudienceRouter, { database, cache }: Services): void {
-  let running = 0;
+export function checkRoutes(routes: AudienceRouter, services: Services): void {
+  const checks = new LineChecks();
 
-  routes.post('/check', 'Context', async (request, response) => {
-    const stored = await cache.current(database.manager);
-    if (!stored) return sendProblem(response, 404, 'no-menu', 'There is no menu to check yet.');
-    if (running >= MOST_AT_ONCE) {
-      response.set('Retry-After', '2');
-      return sendProblem(response, 503, 'busy-checking', 'Other checks are running; please try again in a moment.');
-    }
-    running++;
+  routes.stream(workbenchApi.check, async ({ body }, _request, response) => {
+    const stored = await storedMenu(services);
+    if (!stored) return problem(404, 'no-menu', 'There is no menu to check yet.');
+    if (checks.isFull) return problem(503, 'busy-checking', 'Other checks are running; please try again in a moment.', {}, { 'Retry-After': '2' });
     const gone = new AbortController();
     response.on('close', () => gone.abort());
-    const write = (line: object) => response.write(`${JSON.stringify(line)}\n`);
-    let reportedAt = 0;
+    const write = (line: CheckLine) => response.write(`${JSON.stringify(line)}\n`);
     response.type('application/x-ndjson').flushHeaders();
     try {
-      const findings = await checkInWorker(stored.menu, request.body as Context, (done, total) => {
-        if (done < total && performance.now() - reportedAt < BETWEEN) return;
-        reportedAt = performance.now();
-        write({ done, total });
-      }, gone.signal);
-      write({ findings: findings.map(findingReport) });
+      write({ findings: await checks.run(stored.menu, body, (done, total) => void write({ done, total }), gone.signal) });
     } catch (error) {
       // The response has begun; it can only be cut off.
       if (!gone.signal.aborted) {
         log.error({ err: error }, 'line check failed');
         response.destroy(error as Error);
       }
-    } finally {
-      running--;
-      response.end();
     }
+    response.end();
+    return undefined;
   });
 }

@@ -1,26 +1,20 @@
-import type { HouseChange } from '@hearty-ladle/core';
-import { deleteUnusedPictures } from '../../commands/store-picture.ts';
-import { pictureUse, usedPictures } from '../../queries/pictures.ts';
-import type { AudienceRouter } from '../audience-router.ts';
-import { sendProblem } from '../problem.ts';
+import { workbenchApi } from '@hearty-ladle/core';
+import { deleteUnusedPictures } from '../../commands/delete-unused-pictures.ts';
+import { setHouse } from '../../commands/set-house.ts';
+import { houseNow } from '../../queries/house.ts';
+import { ok, problem } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
-const JUST_ADDED_MS = 3_600_000;
-
 /** The live settings, and the disk space that pictures take. */
-export function houseRoutes(routes: AudienceRouter, { database, houseSettings, cache }: Services): void {
-  const answer = async () => ({ ...(await houseSettings.read(database.manager)), pictures: await pictureUse(database, (await cache.current(database.manager))?.menu) });
+export function houseRoutes(routes: AudienceRouter, services: Services): void {
+  routes.handle(workbenchApi.house, async () => ok(await houseNow(services)));
 
-  routes.get('/house', async (_request, response) => response.json(await answer()));
-
-  routes.post('/house', 'HouseChange', async (request, response) => {
-    const { version, house } = request.body as HouseChange;
-    if (await houseSettings.write(database, house, version)) return response.json(await answer());
-    sendProblem(response, 409, 'stale', 'Somebody changed the settings in the meantime. Nothing of yours was saved; what stands now is shown.', { now: await answer() });
+  routes.handle(workbenchApi.setHouse, async ({ body }) => {
+    const isSaved = await setHouse(services, body);
+    const now = await houseNow(services);
+    return isSaved ? ok(now) : problem(409, 'stale', 'Somebody changed the settings in the meantime. Nothing of yours was saved; what stands now is shown.', { now });
   });
 
-  routes.post('/house/unused-pictures/delete', 'NoBody', async (_request, response) => {
-    const menu = (await cache.current(database.manager))?.menu;
-    response.json(await deleteUnusedPictures(database, usedPictures(menu), new Date(Date.now() - JUST_ADDED_MS)));
-  });
+  routes.handle(workbenchApi.deleteUnusedPictures, async () => ok(await deleteUnusedPictures(services)));
 }

@@ -5,13 +5,14 @@ import { firstValueFrom, type Observable, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { Person } from '../state/person.ts';
 import { Api } from './api.ts';
+import { ApiClient } from './client.ts';
 import { type Audience, audienceOf, PageAudience } from './audience.ts';
 
 /** The API client against a server that answers every request with the same status and body. */
 function answering(status: number, body: unknown = {}, audience: Audience = 'shop') {
   const answer = (): Observable<unknown> => (status === 200 ? of(new HttpResponse({ body }).body) : throwError(() => new HttpErrorResponse({ status, error: body })));
-  const http = { get: vi.fn(answer), post: vi.fn(answer) };
-  const injector = Injector.create({ providers: [{ provide: HttpClient, useValue: http }, { provide: Person, useValue: { name: () => 'Inés & Co' } }, { provide: PageAudience, useValue: { now: () => audience } }] });
+  const http = { request: vi.fn((_method: string, _address: string, _options: { headers: object; params: object; body?: unknown }) => answer()) };
+  const injector = Injector.create({ providers: [ApiClient, { provide: HttpClient, useValue: http }, { provide: Person, useValue: { name: () => 'Inés & Co' } }, { provide: PageAudience, useValue: { now: () => audience } }] });
   return { http, api: runInInjectionContext(injector, () => new Api()) };
 }
 const request = { id: 'request-1', label: 'x', change: { edits: [] }, based: [] };
@@ -27,7 +28,7 @@ describe('a change that was sent', () => {
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.change(request))).toEqual(outcome);
-    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/workbench/changes', request, { headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' } });
+    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/workbench/changes', { body: request, headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' }, params: {} });
   });
 });
 
@@ -42,22 +43,22 @@ describe('an order that was placed', () => {
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
-    expect(http.post).toHaveBeenCalledExactlyOnceWith('/api/shop/orders', order, { headers: { 'Idempotency-Key': 'key-of-this-order' } });
+    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/shop/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} });
   });
 });
 
 describe('smaller requests', () => {
   it('say why something cannot be undone, in the server’s words or our own', async () => {
-    const said = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.undo(3, 'undo-3'));
-    expect(await said(200)).toBeUndefined();
-    expect(await said(409, { title: 'The milk was changed since.' })).toBe('The milk was changed since.');
-    expect(await said(0, null)).toMatch(/does not answer/);
+    const refusal = (status: number, body?: unknown) => firstValueFrom(answering(status, body).api.undo(3, 'undo-3'));
+    expect(await refusal(200)).toBeUndefined();
+    expect(await refusal(409, { title: 'The milk was changed since.' })).toBe('The milk was changed since.');
+    expect(await refusal(0, null)).toMatch(/does not answer/);
   });
 
   it('know a right PIN from a wrong one and from no answer, and send the token by which the till is known', async () => {
     const { api, http } = answering(200, { device: 'token' }, 'device');
     expect(await firstValueFrom(api.tryPin('2468', 'before'))).toEqual({ outcome: 'right', device: 'token' });
-    expect(http.post).toHaveBeenCalledWith('/api/device/pin', { pin: '2468' }, { headers: { 'X-Device-Token': 'before' } });
+    expect(http.request).toHaveBeenCalledWith('post', '/api/device/pin', { body: { pin: '2468' }, headers: { 'X-Device-Token': 'before' }, params: {} });
     expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong', message: 'Not known.' });
     expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({ outcome: 'wrong', message: expect.stringContaining('does not answer') });
   });
@@ -67,8 +68,10 @@ describe('smaller requests', () => {
     const { api, http } = answering(200, [], 'device');
     api.menu();
     api.placeOrder(order, 'key-of-this-order', 'token');
-    expect(http.get).toHaveBeenCalledWith('/api/device/menu');
-    expect(http.post).toHaveBeenCalledWith('/api/device/orders', order, { headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' } });
+    expect(http.request.mock.calls).toEqual([
+      ['get', '/api/device/menu', { headers: {}, params: {}, body: undefined }],
+      ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' }, params: {} }],
+    ]);
   });
 
   it('ask for older entries and found orders only where something is asked for', () => {
@@ -77,9 +80,8 @@ describe('smaller requests', () => {
     api.journal(41);
     api.orders('');
     api.orders('ilse 4', 12);
-    expect(http.get.mock.calls).toEqual([
-      ['/api/workbench/journal', { params: {} }], ['/api/workbench/journal', { params: { before: 41 } }],
-      ['/api/workbench/orders', { params: {} }], ['/api/workbench/orders', { params: { find: 'ilse 4', before: 12 } }],
+    expect(http.request.mock.calls.map(([, address, { params }]) => [address, params])).toEqual([
+      ['/api/workbench/journal', {}], ['/api/workbench/journal', { before: 41 }], ['/api/workbench/orders', {}], ['/api/workbench/orders', { find: 'ilse 4', before: 12 }],
     ]);
   });
 });

@@ -1,13 +1,15 @@
-import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
+import type { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { ChangeRequest, House, OrderRequest, Placement } from '@hearty-ladle/core';
+import {
+  type ChangeRequest, type Conflict, deviceApi, type FaultWithMessage, type House, type HouseNow, type JournalEntry, type ListedOrder, type OpenedOrder, type OrderProblem,
+  type OrderRequest, type PaperOut, type ParkedOrder, type PassTicket, type Picture, type PlacedOrder, type Placement, type Printer, type PrinterMode, type Progress, publicApi,
+  type SavedChange, shopApi, type StoredMenu, workbenchApi,
+} from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
-import { bodyOf, failureOf, type FailureKind, titleOf } from './failure.ts';
-import type {
-  Conflict, HouseNow, JournalEntry, SavedChange, LineProblem, ListedOrder, OpenedOrder, PaperOut, ParkedOrder, PassTicket, PlacedOrder, Printer, Progress, FaultWithMessage, StoredMenu,
-} from './wire.ts';
+import { ApiClient, refusalOf } from './client.ts';
+import { failureOf, type FailureKind, titleOf } from './failure.ts';
 
 type Unanswered = Exclude<FailureKind, 'refused'>;
 
@@ -22,7 +24,7 @@ export type SentChange =
 
 export type SentOrder =
   | { readonly outcome: 'placed'; readonly order: PlacedOrder }
-  | { readonly outcome: 'refused'; readonly problems: readonly LineProblem[]; readonly message: string }
+  | { readonly outcome: 'refused'; readonly problems: readonly OrderProblem[]; readonly message: string }
   /** The price changed between choosing and placing. */
   | { readonly outcome: 'costs-otherwise'; readonly total: number }
   /** An earlier request that was never answered had placed an order; this one did not. */
@@ -34,63 +36,61 @@ export type PinAnswer = { readonly outcome: 'right'; readonly device: string } |
 /** Result of saving the settings, with their current values, also if somebody else was first. */
 export type SentHouse = { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow } | { readonly outcome: 'not-saved'; readonly message: string };
 
+export type SentPicture = { readonly outcome: 'saved'; readonly picture: Picture } | { readonly outcome: 'refused'; readonly message: string };
+
+const NOT_SENT = 'The picture could not be sent. Nothing else is lost; please try again.';
 const NO_ANSWER = 'The server does not answer just now; nothing was changed.';
 
+/** The server as the pages' effects use it: routes by what they are for, and answers as values. */
 @Injectable({ providedIn: 'root' })
 export class Api {
-  readonly #http = inject(HttpClient);
+  readonly #client = inject(ApiClient);
   readonly #person = inject(Person);
   readonly #audience = inject(PageAudience);
 
   /** The menu as the page's audience may read it. */
   menu(): Observable<StoredMenu> {
-    return this.#http.get<StoredMenu>(`/api/${this.#audience.now()}/menu`);
+    return this.#client.call({ shop: shopApi, device: deviceApi, workbench: workbenchApi }[this.#audience.now()].menu, {});
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
-    return this.#http.post<SavedChange>('/api/workbench/changes', request, { headers: this.#who() }).pipe(
+    return this.#client.call(workbenchApi.change, { body: request, person: this.#person.name() }).pipe(
       map((saved): SentChange => ({ outcome: 'saved', saved })),
       catchError((error: HttpErrorResponse) => {
-        const body = bodyOf(error);
-        if (error.status === 409) {
-          return of<SentChange>({ outcome: 'conflict', revision: Number(body['revision'] ?? 0), conflicts: (body['conflicts'] as Conflict[] | undefined) ?? [] });
-        }
+        const { revision = 0, conflicts = [], faults = [] } = refusalOf(workbenchApi.change, error);
+        if (error.status === 409) return of<SentChange>({ outcome: 'conflict', revision, conflicts });
         const kind = failureOf(error);
         if (kind !== 'refused') return of<SentChange>({ outcome: kind });
-        return of<SentChange>({ outcome: 'refused', faults: (body['faults'] as FaultWithMessage[] | undefined) ?? [], message: titleOf(error) });
+        return of<SentChange>({ outcome: 'refused', faults, message: titleOf(error) });
       }),
     );
   }
 
-  journal(before?: number): Observable<JournalEntry[]> {
-    return this.#http.get<JournalEntry[]>('/api/workbench/journal', { params: before === undefined ? {} : { before } });
+  journal(before?: number): Observable<readonly JournalEntry[]> {
+    return this.#client.call(workbenchApi.journal, { query: { ...(before !== undefined && { before }) } });
   }
 
   /**
-   * Undoes one change. Returns why it was refused, or undefined on success. Repeating it with the same id gives the
-   * same answer.
+   * Undoes one change. Returns why it was refused, or undefined on success. Repeating it with the same id gives the same
+   * answer.
    */
   undo(seq: number, id: string): Observable<string | undefined> {
-    return this.#http.post(`/api/workbench/journal/${seq}/take-back`, { id }, { headers: this.#who() }).pipe(
+    return this.#client.call(workbenchApi.undo, { params: { seq }, body: { id }, person: this.#person.name() }).pipe(
       map(() => undefined),
       catchError((error: HttpErrorResponse) => of(failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. Try again: it is undone once, however often it is sent.')),
     );
   }
 
-  #who(): Record<string, string> {
-    return { 'X-Working-As': encodeURIComponent(this.#person.name()) };
-  }
-
   /** Places an order as a guest, or as a till with its device token. */
   placeOrder(order: OrderRequest, key: string, device?: string): Observable<SentOrder> {
-    const headers = { 'Idempotency-Key': key, ...(device !== undefined && { 'X-Device-Token': device }) };
-    return this.#http.post<PlacedOrder>(`/api/${this.#audience.now() === 'device' ? 'device' : 'shop'}/orders`, order, { headers }).pipe(
+    const route = this.#audience.now() === 'device' ? deviceApi.placeOrder : shopApi.placeOrder;
+    return this.#client.call(route, { body: order, key, device }).pipe(
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
         const kind = failureOf(error);
         // Too many wrong PINs also counts as an answer: repeating it at once would make it worse.
         if (kind !== 'refused' && error.status !== 429) return of<SentOrder>({ outcome: kind });
-        const { total, order: first, problems = [] } = bodyOf(error) as { total?: number; order?: PlacedOrder; problems?: LineProblem[] };
+        const { total, order: first, problems = [] } = refusalOf(route, error);
         if (error.status === 409 && total !== undefined) return of<SentOrder>({ outcome: 'costs-otherwise', total });
         if (error.status === 409 && first) return of<SentOrder>({ outcome: 'first-was-placed', order: first });
         return of<SentOrder>({ outcome: 'refused', problems, message: titleOf(error) });
@@ -98,75 +98,86 @@ export class Api {
     );
   }
 
-  tickets(): Observable<PassTicket[]> {
-    return this.#http.get<PassTicket[]>('/api/device/tickets');
+  tickets(): Observable<readonly PassTicket[]> {
+    return this.#client.call(deviceApi.tickets, {});
   }
 
   setBumped(id: string, bumped: boolean): Observable<unknown> {
-    return this.#http.post(`/api/device/tickets/${id}/${bumped ? 'bump' : 'recall'}`, {});
+    return this.#client.call(bumped ? deviceApi.bump : deviceApi.recall, { params: { id }, body: {} });
   }
 
   reprint(id: string): Observable<unknown> {
-    return this.#http.post(`/api/device/tickets/${id}/reprint`, {});
+    return this.#client.call(deviceApi.reprint, { params: { id }, body: {} });
   }
 
-  printers(): Observable<Printer[]> {
-    return this.#http.get<Printer[]>(`/api/${this.#audience.now() === 'device' ? 'device' : 'workbench'}/printers`);
+  printers(): Observable<readonly Printer[]> {
+    return this.#client.call(this.#audience.now() === 'device' ? deviceApi.printers : workbenchApi.printers, {});
   }
 
-  setPrinterMode(station: string, mode: string): Observable<unknown> {
-    return this.#http.post(`/api/workbench/printers/${encodeURIComponent(station)}/mode`, { mode });
+  setPrinterMode(station: string, mode: PrinterMode): Observable<unknown> {
+    return this.#client.call(workbenchApi.setPrinterMode, { params: { station }, body: { mode } });
   }
 
-  paper(station: string): Observable<PaperOut[]> {
-    return this.#http.get<PaperOut[]>(`/api/workbench/printers/${encodeURIComponent(station)}/paper`);
+  paper(station: string): Observable<readonly PaperOut[]> {
+    return this.#client.call(workbenchApi.paper, { params: { station } });
   }
 
   progress(id: string): Observable<Progress> {
-    return this.#http.get<Progress>(`/api/shop/orders/${id}/progress`);
+    return this.#client.call(shopApi.progress, { params: { id } });
   }
 
-  orders(find: string, before?: number): Observable<ListedOrder[]> {
-    return this.#http.get<ListedOrder[]>('/api/workbench/orders', { params: { ...(find !== '' && { find }), ...(before !== undefined && { before }) } });
+  orders(find: string, before?: number): Observable<readonly ListedOrder[]> {
+    return this.#client.call(workbenchApi.orders, { query: { find, ...(before !== undefined && { before }) } });
   }
 
   order(id: string): Observable<OpenedOrder> {
-    return this.#http.get<OpenedOrder>(`/api/workbench/orders/${id}`);
+    return this.#client.call(workbenchApi.order, { params: { id } });
   }
 
-  parked(): Observable<ParkedOrder[]> {
-    return this.#http.get<ParkedOrder[]>('/api/device/parked');
+  parked(): Observable<readonly ParkedOrder[]> {
+    return this.#client.call(deviceApi.parked, {});
   }
 
   park(order: Placement, key: string): Observable<unknown> {
-    return this.#http.post('/api/device/parked', order, { headers: { 'Idempotency-Key': key } });
+    return this.#client.call(deviceApi.park, { body: order, key });
   }
 
   reserveParked(id: string, reservation: string): Observable<Placement> {
-    return this.#http.post<Placement>(`/api/device/parked/${id}/reserve`, { reservation });
+    return this.#client.call(deviceApi.reserve, { params: { id }, body: { reservation } });
   }
 
   confirmParked(id: string, reservation: string): Observable<unknown> {
-    return this.#http.post(`/api/device/parked/${id}/confirm`, { reservation });
+    return this.#client.call(deviceApi.confirm, { params: { id }, body: { reservation } });
   }
 
   /** Checks a PIN at the till; the right one returns a device token for later requests. */
   tryPin(pin: string, device: string | undefined): Observable<PinAnswer> {
-    return this.#http.post<{ device: string }>('/api/device/pin', { pin }, { headers: device === undefined ? {} : { 'X-Device-Token': device } }).pipe(
+    return this.#client.call(deviceApi.pin, { body: { pin }, device }).pipe(
       map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
       catchError((error: HttpErrorResponse) => of<PinAnswer>({ outcome: 'wrong', message: error.status === 0 ? NO_ANSWER : titleOf(error) })),
     );
   }
 
+  pictures(): Observable<readonly Picture[]> {
+    return this.#client.call(workbenchApi.pictures, {});
+  }
+
+  addPicture(file: Blob): Observable<SentPicture> {
+    return this.#client.call(workbenchApi.addPicture, { body: file }).pipe(
+      map((picture): SentPicture => ({ outcome: 'saved', picture })),
+      catchError((error: HttpErrorResponse) => of<SentPicture>({ outcome: 'refused', message: failureOf(error) === 'refused' || error.status === 507 ? titleOf(error) : NOT_SENT })),
+    );
+  }
+
   house(): Observable<HouseNow> {
-    return this.#http.get<HouseNow>('/api/workbench/house');
+    return this.#client.call(workbenchApi.house, {});
   }
 
   setHouse(version: number, house: House): Observable<SentHouse> {
-    return this.#http.post<HouseNow>('/api/workbench/house', { version, house }).pipe(
+    return this.#client.call(workbenchApi.setHouse, { body: { version, house } }).pipe(
       map((now): SentHouse => ({ outcome: 'saved', now })),
       catchError((error: HttpErrorResponse) => {
-        const now = bodyOf(error)['now'] as HouseNow | undefined;
+        const { now } = refusalOf(workbenchApi.setHouse, error);
         if (error.status === 409 && now) return of<SentHouse>({ outcome: 'stale', now });
         return of<SentHouse>({ outcome: 'not-saved', message: failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. What you typed is still here; please save again.' });
       }),
@@ -174,6 +185,11 @@ export class Api {
   }
 
   deleteUnusedPictures(): Observable<unknown> {
-    return this.#http.post('/api/workbench/house/unused-pictures/delete', {});
+    return this.#client.call(workbenchApi.deleteUnusedPictures, { body: {} });
+  }
+
+  /** The description of the API (OpenAPI). */
+  description(): Observable<Readonly<Record<string, unknown>>> {
+    return this.#client.call(publicApi.description, {});
   }
 }

@@ -1,7 +1,7 @@
-import { inject, Injectable, signal } from '@angular/core';
-import { Observable, share, switchMap } from 'rxjs';
+import type { LiveEvent } from '@hearty-ladle/core';
+import { inject, Injectable } from '@angular/core';
+import { BehaviorSubject, Observable, share, switchMap } from 'rxjs';
 import { type Audience, PageAudience } from './audience.ts';
-import type { LiveEvent } from './wire.ts';
 
 const RETRY_MS = 2_000;
 
@@ -9,9 +9,9 @@ const RETRY_MS = 2_000;
 @Injectable({ providedIn: 'root' })
 export class Live {
   readonly #audience = inject(PageAudience);
-  readonly #connected = signal(false);
+  readonly #connected = new BehaviorSubject(false);
   /** Whether the connection is open. */
-  readonly connected = this.#connected.asReadonly();
+  readonly connected = this.#connected.asObservable();
   readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(switchMap((audience) => this.#stream(audience)), share());
 
   #stream(audience: Audience): Observable<LiveEvent> {
@@ -20,10 +20,10 @@ export class Live {
       let retry: ReturnType<typeof setTimeout> | undefined;
       const open = () => {
         source = new EventSource(`/api/${audience}/events`);
-        source.onopen = () => this.#connected.set(true);
+        source.onopen = () => this.#connected.next(true);
         source.onmessage = ({ data }: MessageEvent<string>) => subscriber.next(JSON.parse(data) as LiveEvent);
         source.onerror = () => {
-          this.#connected.set(false);
+          this.#connected.next(false);
           // After an answer that is not a stream the browser stops reconnecting; we retry.
           if (source.readyState === EventSource.CLOSED) retry = setTimeout(open, RETRY_MS);
         };

@@ -1,8 +1,7 @@
-import type { Change, Reach } from '@hearty-ladle/core';
+import type { Change, Reach, StoredMenu } from '@hearty-ladle/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
 import type { Clash, Unreachable } from './menu-state.ts';
-import type { StoredMenu } from '../api/wire.ts';
 
 export const menuActions = createActionGroup({
   source: 'Menu',

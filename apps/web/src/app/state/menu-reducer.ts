@@ -1,7 +1,6 @@
-import { applyUnchecked, type Change, type Group, invert, isRemovedBy, onlyHere, type Reach, touchedBy } from '@hearty-ladle/core';
+import { applyUnchecked, type Change, type Group, invert, isRemovedBy, onlyHere, type Reach, touchedBy, type StoredMenu } from '@hearty-ladle/core';
 import { createFeature, createReducer, on } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
-import type { StoredMenu } from '../api/wire.ts';
 import { menuActions } from './menu-actions.ts';
 import { type Clash, type UndoEntry, type PendingChange, INITIAL, isShared, joined, type MenuState, rebased, thingPutBy, touches, versionOf, type PendingEdit, withVersions } from './menu-state.ts';
 

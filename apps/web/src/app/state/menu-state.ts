@@ -1,8 +1,5 @@
-import {
-  applyUnchecked, offeredOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook,
-} from '@hearty-ladle/core';
+import { applyUnchecked, offeredOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook, type Conflict, type StoredMenu, type Versions } from '@hearty-ladle/core';
 import type { FailureKind } from '../api/failure.ts';
-import type { Conflict, StoredMenu, Versions } from '../api/wire.ts';
 
 /** An edit that the server has not acknowledged yet. */
 export interface PendingEdit {

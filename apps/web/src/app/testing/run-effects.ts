@@ -1,11 +1,11 @@
+import type { LiveEvent } from '@hearty-ladle/core';
 import '@angular/compiler';
 import { Injector, runInInjectionContext, type StaticProvider, type Type } from '@angular/core';
 import { Actions, getEffectsMetadata } from '@ngrx/effects';
 import { type Action, Store } from '@ngrx/store';
-import { BehaviorSubject, type Observable, Subject } from 'rxjs';
+import { BehaviorSubject, NEVER, type Observable, Subject } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
-import type { LiveEvent } from '../api/wire.ts';
 
 /** Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. */
 export function runEffects<E extends object, S>(
@@ -22,7 +22,7 @@ export function runEffects<E extends object, S>(
   };
   const store = { select: (selector: (whole: object) => unknown) => selectFrom(state, selector, feature as never), dispatch: act };
   const injector = Injector.create({ providers: [
-    { provide: Actions, useValue: new Actions(actions) }, { provide: Api, useValue: api }, { provide: Live, useValue: { events } }, { provide: Store, useValue: store }, ...more,
+    { provide: Actions, useValue: new Actions(actions) }, { provide: Api, useValue: api }, { provide: Live, useValue: { events, connected: NEVER } }, { provide: Store, useValue: store }, ...more,
   ] });
   const made = runInInjectionContext(injector, () => new effects());
   for (const [name, config] of Object.entries(getEffectsMetadata(made as Record<string, object>)) as [keyof E, { dispatch?: boolean } | undefined][]) {

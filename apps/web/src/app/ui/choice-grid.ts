@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ApplicationRef, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
-import { pictureUrl } from '../state/picture-store.ts';
+import { pictureUrl } from '../state/picture-url.ts';
 import { cellsOf, columnOf, type Field, GRID_COLUMNS, type GridColumn, type GridWords, pasteBlock } from './grid-columns.ts';
 
 interface Editing {

@@ -8,7 +8,7 @@ import { languageName } from '../text/languages.ts';
 import { problemMessage } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
 import { SpanFinder } from '../state/span-finder.ts';
-import { pictureUrl } from '../state/picture-store.ts';
+import { pictureUrl } from '../state/picture-url.ts';
 import { PrintedTicket } from './printed-ticket.ts';
 import { PriceExplained } from './price-explained.ts';
 import { TillQuestions } from './till-questions.ts';

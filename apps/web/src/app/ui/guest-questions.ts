@@ -3,7 +3,7 @@ import {
   type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type GroupPlace, type OfferedChoiceView, type OfferedGroup,
   type OfferedGroupView, pickChoice, picksAt, type Problem, setAmount, setNote, setUnits, type Text, textIn,
 } from '@hearty-ladle/core';
-import { pictureUrl } from '../state/picture-store.ts';
+import { pictureUrl } from '../state/picture-url.ts';
 import { formatAddedPrice } from '../text/money.ts';
 import { problemMessage } from '../text/problems.ts';
 import { limitsText } from '../text/limits.ts';

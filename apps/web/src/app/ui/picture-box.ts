@@ -1,5 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { PictureStore, pictureUrl } from '../state/picture-store.ts';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { pictureUrl } from '../state/picture-url.ts';
+import { pictureActions, pictureFeature } from '../state/pictures.ts';
 
 /** A picture of a dish or choice: dropped, chosen from a file, or one that is stored already. */
 @Component({
@@ -17,7 +19,7 @@ import { PictureStore, pictureUrl } from '../state/picture-store.ts';
     @if (message(); as words) { <p class="wrong-text" role="alert">{{ words }}</p> }
     @if (browsing()) {
       <ul>
-        @for (one of store.pictures(); track one.id) { <li><button type="button" (click)="take(one.id)"><img [src]="small(one.id)" alt="One of the house’s pictures" /></button></li> }
+        @for (one of pictures(); track one.id) { <li><button type="button" (click)="take(one.id)"><img [src]="small(one.id)" alt="One of the house’s pictures" /></button></li> }
         @empty { <li class="quiet">The house has no pictures yet.</li> }
       </ul>
     }
@@ -38,9 +40,13 @@ export class PictureBox {
   readonly picture = input<string>();
   readonly of = input.required<string>();
   readonly pictureChange = output<string | undefined>();
-  protected readonly store = inject(PictureStore);
+  readonly #store = inject(Store);
+  readonly #answer = this.#store.selectSignal(pictureFeature.selectAnswer);
+  /** The upload that this box waits for. */
+  readonly #request = signal<string | undefined>(undefined);
+  protected readonly pictures = this.#store.selectSignal(pictureFeature.selectPictures);
   protected readonly over = signal(false);
-  protected readonly busy = signal(false);
+  protected readonly busy = computed(() => this.#request() !== undefined);
   protected readonly browsing = signal(false);
   protected readonly message = signal<string | undefined>(undefined);
   protected readonly url = computed(() => {
@@ -48,24 +54,34 @@ export class PictureBox {
     return id === undefined ? undefined : pictureUrl(id);
   });
 
+  constructor() {
+    effect(() => {
+      const answer = this.#answer();
+      if (answer === undefined || answer.request !== untracked(this.#request)) return;
+      this.#request.set(undefined);
+      this.message.set(answer.sent.outcome === 'refused' ? answer.sent.message : undefined);
+      if (answer.sent.outcome === 'saved') this.pictureChange.emit(answer.sent.picture.id);
+    });
+  }
+
   protected small(id: string): string {
     return pictureUrl(id);
   }
 
   protected choose(box: HTMLInputElement): void {
-    void this.#send(box.files?.[0]);
+    this.#send(box.files?.[0]);
     box.value = '';
   }
 
   protected drop(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    void this.#send(event.dataTransfer?.files[0]);
+    this.#send(event.dataTransfer?.files[0]);
   }
 
   protected browse(): void {
     this.browsing.set(!this.browsing());
-    if (this.browsing()) void this.store.load();
+    if (this.browsing()) this.#store.dispatch(pictureActions.opened());
   }
 
   protected take(id: string): void {
@@ -73,12 +89,10 @@ export class PictureBox {
     this.pictureChange.emit(id);
   }
 
-  async #send(file: File | undefined): Promise<void> {
+  #send(file: File | undefined): void {
     if (!file) return;
-    this.busy.set(true);
-    const sent = await this.store.add(file);
-    this.busy.set(false);
-    this.message.set('message' in sent ? sent.message : undefined);
-    if ('id' in sent) this.pictureChange.emit(sent.id);
+    const request = crypto.randomUUID();
+    this.#request.set(request);
+    this.#store.dispatch(pictureActions.fileAdded({ request, file }));
   }
 }

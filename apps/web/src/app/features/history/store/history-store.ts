@@ -1,10 +1,10 @@
+import type { JournalEntry } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, exhaustMap, filter, map, merge, of, switchMap } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { JournalEntry } from '../../../api/wire.ts';
 
 export interface HistoryState {
   readonly status: 'loading' | 'loaded' | 'failed';

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { receiptText, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
+import { receiptText, summaryOf, templateFor, textIn, type OrderEvent } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
-import type { OrderEvent } from '../../../api/wire.ts';
 import { Editor } from '../../../state/editor.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { formatMoney } from '../../../text/money.ts';

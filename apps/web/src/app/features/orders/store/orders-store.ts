@@ -1,10 +1,10 @@
+import type { ListedOrder, OpenedOrder } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, debounceTime, EMPTY, exhaustMap, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { ListedOrder, OpenedOrder } from '../../../api/wire.ts';
 
 export interface OrdersState {
   readonly status: 'loading' | 'loaded' | 'failed';

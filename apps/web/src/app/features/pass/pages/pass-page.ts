@@ -1,8 +1,7 @@
+import type { PassTicket } from '@hearty-ladle/core';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Live } from '../../../api/live.ts';
-import type { PassTicket } from '../../../api/wire.ts';
 import { Editor } from '../../../state/editor.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
@@ -23,8 +22,8 @@ const LATE_MS = 15 * 60_000;
 export class PassPage {
   readonly #store = inject(Store);
   readonly #editor = inject(Editor);
-  protected readonly live = inject(Live).connected;
   protected readonly pass = this.#store.selectSignal(passFeature.selectPassState);
+  protected readonly live = computed(() => this.pass().isLive);
   /** The station shown; undefined for all. */
   protected readonly station = signal<string | undefined>(undefined);
   protected readonly stations = computed(() => this.#editor.menu()?.stations ?? []);

@@ -1,15 +1,17 @@
+import type { PassTicket, Printer } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { PassTicket, Printer } from '../../../api/wire.ts';
 
 export interface PassState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly tickets: readonly PassTicket[];
   readonly printers: readonly Printer[];
+  /** Whether news arrive by themselves right now. */
+  readonly isLive: boolean;
 }
 
 export const passActions = createActionGroup({
@@ -22,13 +24,15 @@ export const passActions = createActionGroup({
     'Bump answered': emptyProps(),
     'Reprint requested': props<{ id: string }>(),
     'Printers arrived': props<{ printers: readonly Printer[] }>(),
+    'Connection changed': props<{ isLive: boolean }>(),
   },
 });
 
 export const passFeature = createFeature({
   name: 'pass',
   reducer: createReducer<PassState>(
-    { status: 'loading', tickets: [], printers: [] },
+    { status: 'loading', tickets: [], printers: [], isLive: false },
+    on(passActions.connectionChanged, (state, { isLive }) => ({ ...state, isLive })),
     on(passActions.arrived, (state, { tickets }) => ({ ...state, status: 'loaded', tickets })),
     on(passActions.printersArrived, (state, { printers }) => ({ ...state, printers })),
     on(passActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
@@ -58,6 +62,10 @@ export class PassEffects {
         ),
       ),
     ),
+  );
+
+  readonly connection = createEffect(() =>
+    this.#actions.pipe(ofType(passActions.opened), switchMap(() => this.#live.connected), map((isLive) => passActions.connectionChanged({ isLive }))),
   );
 
   readonly bump = createEffect(() =>

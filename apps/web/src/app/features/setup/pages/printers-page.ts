@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { PRINTER_MODES, type PrinterMode } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
@@ -6,9 +7,9 @@ import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 
-const MODES: readonly (readonly [string, string])[] = [
-  ['ok', 'works'], ['slow', 'prints slowly'], ['out-of-paper', 'is out of paper'], ['jammed', 'is jammed'], ['stalled', 'does not answer'], ['echoes', 'echoes what it is sent'], ['drops', 'hangs up on the way'], ['away', 'is switched off'],
-];
+const MODES: Readonly<Record<PrinterMode, string>> = {
+  ok: 'works', slow: 'prints slowly', 'out-of-paper': 'is out of paper', jammed: 'is jammed', stalled: 'does not answer', echoes: 'echoes what it is sent', drops: 'hangs up on the way', away: 'is switched off',
+};
 
 /** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */
 @Component({
@@ -22,7 +23,7 @@ export class PrintersPage {
   readonly station = input<string>();
   readonly #store = inject(Store);
   readonly #editor = inject(Editor);
-  protected readonly MODES = MODES;
+  protected readonly MODES = PRINTER_MODES.map((mode) => [mode, MODES[mode]] as const);
   protected readonly state = this.#store.selectSignal(printerFeature.selectPrintersState);
   protected readonly rows = computed(() => {
     const stations = this.#editor.menu()?.stations ?? [];
@@ -45,7 +46,8 @@ export class PrintersPage {
     });
   }
 
-  protected play(station: string, mode: string): void {
-    this.#store.dispatch(printerActions.modeSet({ station, mode }));
+  protected simulate(station: string, value: string): void {
+    const mode = PRINTER_MODES.find((known) => known === value);
+    if (mode) this.#store.dispatch(printerActions.modeSet({ station, mode }));
   }
 }

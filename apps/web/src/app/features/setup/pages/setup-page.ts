@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type Ingredient, newId, type Station, type Target, usesOf } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
-import { PictureStore, pictureUrl } from '../../../state/picture-store.ts';
+import { pictureUrl } from '../../../state/picture-url.ts';
+import { pictureActions, pictureFeature } from '../../../state/pictures.ts';
 import { describeUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
@@ -23,7 +25,8 @@ export class SetupPage {
   readonly kind = input<string>('stations');
   readonly id = input<string>();
   protected readonly editor = inject(Editor);
-  protected readonly pictures = inject(PictureStore);
+  readonly #store = inject(Store);
+  readonly #pictures = this.#store.selectSignal(pictureFeature.selectPictures);
   protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.id, computation: () => false });
 
   protected readonly rows = computed(() => {
@@ -32,13 +35,13 @@ export class SetupPage {
     const used = (target: Target) => usesOf(menu, target).length;
     switch (this.kind()) {
       case 'ingredients': return (menu.ingredients ?? []).map(({ id, name, unit }) => ({ id, name, more: unit, used: used({ kind: 'ingredients', id }) }));
-      case 'pictures': return this.pictures.pictures().map(({ id, width, height }) => ({ id, name: `${width} × ${height}`, more: '', used: used({ kind: 'pictures', id }) }));
+      case 'pictures': return this.#pictures().map(({ id, width, height }) => ({ id, name: `${width} × ${height}`, more: '', used: used({ kind: 'pictures', id }) }));
       default: return menu.stations.map(({ id, name, columns, expo }) => ({ id, name, more: [columns === undefined ? '' : `${columns} columns`, expo ? 'reads everything' : ''].filter(Boolean).join(', '), used: used({ kind: 'stations', id }) }));
     }
   });
   protected readonly station = computed(() => (this.kind() === 'stations' ? this.editor.menu()?.stations.find(({ id }) => id === this.id()) : undefined));
   protected readonly ingredient = computed(() => (this.kind() === 'ingredients' ? this.editor.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined));
-  protected readonly picture = computed(() => (this.kind() === 'pictures' ? this.pictures.pictures().find(({ id }) => id === this.id()) : undefined));
+  protected readonly picture = computed(() => (this.kind() === 'pictures' ? this.#pictures().find(({ id }) => id === this.id()) : undefined));
   protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
   protected readonly uses = computed(() => {
     const menu = this.editor.menu();
@@ -46,7 +49,7 @@ export class SetupPage {
   });
 
   constructor() {
-    void this.pictures.load();
+    this.#store.dispatch(pictureActions.opened());
   }
 
   protected url(id: string, size: 'large' | 'small' = 'small'): string {

@@ -1,11 +1,10 @@
 import { inject, Injectable } from '@angular/core';
-import type { House } from '@hearty-ladle/core';
+import type { House, HouseNow } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, exhaustMap, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api, type SentHouse } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { HouseNow } from '../../../api/wire.ts';
 
 export interface HouseState {
   readonly status: 'loading' | 'loaded' | 'failed';

@@ -1,10 +1,10 @@
+import type { PaperOut, Printer, PrinterMode } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
-import type { PaperOut, Printer } from '../../../api/wire.ts';
 
 export interface PrinterState {
   readonly printers: readonly Printer[];
@@ -19,7 +19,7 @@ export const printerActions = createActionGroup({
     Arrived: props<{ printers: readonly Printer[] }>(),
     Shown: props<{ station: string }>(),
     'Paper arrived': props<{ paper: readonly PaperOut[] }>(),
-    'Mode set': props<{ station: string; mode: string }>(),
+    'Mode set': props<{ station: string; mode: PrinterMode }>(),
     'Mode answered': emptyProps(),
   },
 });

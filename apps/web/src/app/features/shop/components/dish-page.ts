@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
-import { pictureUrl } from '../../../state/picture-store.ts';
+import { pictureUrl } from '../../../state/picture-url.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';

@@ -1,10 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { switchMap } from 'rxjs';
+import { Store } from '@ngrx/store';
 import { Editor } from '../../../state/editor.ts';
 import { formatMoney } from '../../../text/money.ts';
-import { ProgressStore } from '../store/progress-store.ts';
+import { progressActions, progressFeature } from '../store/progress-store.ts';
 
 /** A placed order: its number and the kitchen's progress, live. */
 @Component({
@@ -13,7 +12,7 @@ import { ProgressStore } from '../store/progress-store.ts';
   imports: [RouterLink],
   template: `
     <main>
-      @switch (state()?.status) {
+      @switch (state().status) {
         @case ('loaded') {
           @if (progress(); as it) {
             <section class="card">
@@ -48,12 +47,12 @@ import { ProgressStore } from '../store/progress-store.ts';
 })
 export class OrderPage {
   readonly id = input.required<string>();
-  readonly #store = inject(ProgressStore);
+  readonly #store = inject(Store);
   readonly #editor = inject(Editor);
-  protected readonly state = toSignal(toObservable(this.id).pipe(switchMap((id) => this.#store.follow(id))));
+  protected readonly state = this.#store.selectSignal(progressFeature.selectShown);
   protected readonly progress = computed(() => {
     const state = this.state();
-    return state?.status === 'loaded' ? state.progress : undefined;
+    return state.status === 'loaded' ? state.progress : undefined;
   });
   protected readonly total = computed(() => formatMoney(this.progress()?.total ?? 0, this.#editor.menu()?.currency ?? 'EUR', this.#editor.firstLocale() || 'en'));
   protected readonly words = computed(() => {
@@ -64,5 +63,6 @@ export class OrderPage {
 
   constructor() {
     this.#editor.open();
+    effect(() => this.#store.dispatch(progressActions.opened({ id: this.id() })));
   }
 }

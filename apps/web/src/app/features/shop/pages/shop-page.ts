@@ -5,7 +5,7 @@ import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { of, switchMap } from 'rxjs';
 import { Editor } from '../../../state/editor.ts';
-import { pictureUrl } from '../../../state/picture-store.ts';
+import { pictureUrl } from '../../../state/picture-url.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
 import { listPrice, formatMoney } from '../../../text/money.ts';
 import { languageName } from '../../../text/languages.ts';

@@ -1,8 +1,7 @@
-import type { Answers, Line } from '@hearty-ladle/core';
+import type { Answers, Line, OrderProblem, PlacedOrder } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
-import type { LineProblem, PlacedOrder } from '../../../api/wire.ts';
 import { answeredTries, answerFor, changedTries, newTries, type OrderTries, tried } from '../../../state/order-tries.ts';
 
 /** The dish being answered: a new line, or one of the basket's. */
@@ -31,7 +30,7 @@ export interface ShopState {
   readonly unanswered: Exclude<FailureKind, 'refused'> | undefined;
   /** An order that an unanswered attempt had placed after all, while the basket was changed. */
   readonly firstPlaced: PlacedOrder | undefined;
-  readonly problems: readonly LineProblem[];
+  readonly problems: readonly OrderProblem[];
   readonly refusal: string | undefined;
 }
 

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Answers, Line, Placement, Service } from '@hearty-ladle/core';
+import type { Answers, Line, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, exhaustMap, filter, map, merge, of, switchMap, tap, timer, withLatestFrom } from 'rxjs';
@@ -7,7 +7,6 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import { Api, type PinAnswer, type SentOrder } from '../../../api/api.ts';
 import { failureOf, type FailureKind } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
-import type { ParkedOrder } from '../../../api/wire.ts';
 import { answeredTries, answerFor, changedTries, newTries, type OrderTries, replacing, tried } from '../../../state/order-tries.ts';
 
 export interface TillState {

@@ -49,7 +49,7 @@ const answers = {
   amounts: optional(byText(Type.Number())),
   consents: optional(list(text)),
 };
-const definitions = { $defs: { Pick: PickSchema } };
+export const definitions = { $defs: { Pick: PickSchema } };
 
 const LineShape = open({ item: text, quantity: optional(Type.Number()), ...circumstances, ...answers });
 /** One dish of an order. */

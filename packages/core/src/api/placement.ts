@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { Order } from '../quote/request-schema.ts';
+import { Order } from './line.ts';
 import { closed, optional } from '../menu/schema-kit.ts';
 
 const { $id: _id, $defs, properties, ...shape } = Order;
@@ -23,6 +23,3 @@ export type Placement = Order & Static<typeof Placed>;
 export function orderOf({ name: _name, place: _place, seenTotal: _seen, pin: _pin, ...order }: Placement): Order {
   return order;
 }
-
-/** Tag of dishes whose price is entered at the till by a person with a PIN. */
-export const OPEN_PRICE_TAG = 'open price';

@@ -5,8 +5,8 @@ import {
 } from '../menu/document.ts';
 import { SummaryLine } from '../menu/workbook.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
-import type { Change } from './change.ts';
-import type { ThingRef } from './edit.ts';
+import type { Change } from '../change/change.ts';
+import type { ThingRef } from '../change/edit.ts';
 
 const things = {
   priceLists: PriceList, locations: Location, dayparts: Daypart, stations: Station, ingredients: Ingredient,
@@ -45,7 +45,12 @@ const edit = {
     else: Type.Object({ type: kind('remove'), kind: listKind, id: Id }, closed),
   },
 };
-const ref = { kind: Type.Unsafe<string>({ enum: Object.keys(things) }), id: Id };
+/** The fields that identify an object of a menu. */
+export const thingRef = { kind: Type.Unsafe<string>({ enum: Object.keys(things) }), id: Id };
+export const changeDefinitions = { $defs: Menu['$defs' as keyof typeof Menu] };
+
+/** The edits of a change; see change/change.ts for what they mean. It refers to `changeDefinitions`. */
+export const ChangeBody = Type.Unsafe<Change>(Type.Object({ edits: list(Type.Unsafe<unknown>(edit)) }, closed));
 
 const ChangeRequestShape = Type.Object(
   {
@@ -53,7 +58,7 @@ const ChangeRequestShape = Type.Object(
     label: Type.String({ maxLength: 200 }),
     change: Type.Object({ edits: filledList(Type.Unsafe<unknown>(edit)) }, closed),
     /** The version of each touched object that the change was based on; 0 for new objects. */
-    based: list(Type.Object({ ...ref, version: index }, closed)),
+    based: list(Type.Object({ ...thingRef, version: index }, closed)),
     /** Chosen by the client. Repeating a request with the same id gives the same answer and never changes twice. */
     id: Type.String({ minLength: 8, maxLength: 64 }),
   },
@@ -61,8 +66,8 @@ const ChangeRequestShape = Type.Object(
 );
 
 /** A change as sent to the server. */
-export const ChangeRequest = { ...ChangeRequestShape, $id: 'hearty-ladle:change', $defs: Menu['$defs' as keyof typeof Menu] };
 export type ChangeRequest = Omit<Static<typeof ChangeRequestShape>, 'change' | 'based'> & {
   change: Change;
   based: (ThingRef & { version: number })[];
 };
+export const ChangeRequest = Type.Unsafe<ChangeRequest>({ ...ChangeRequestShape, $id: 'hearty-ladle:change', ...changeDefinitions });

@@ -1,0 +1,64 @@
+import type { deviceApi, OrderLimitFault, OrderSource, shopApi } from '@hearty-ladle/core';
+import { placeOrder } from '../commands/place-order.ts';
+import { quoteDish, quoteWholeOrder } from '../queries/quotes.ts';
+import { ok, type Problem, problem, reply } from './reply.ts';
+import type { AudienceRouter } from './router.ts';
+import type { Services } from './services.ts';
+
+const NO_MENU = problem(404, 'no-menu', 'There is no menu to order from yet.');
+/** Maximum number of problems in a refusal; the quote lists all of them. */
+const MOST_PROBLEMS = 100;
+
+type OrderApi = Pick<typeof shopApi, 'quote' | 'quoteOrder' | 'placeOrder'> | Pick<typeof deviceApi, 'quote' | 'quoteOrder' | 'placeOrder'>;
+
+/** Quotes and orders, for guests and tills; what each may decide differs. */
+export function orderRoutes(routes: AudienceRouter, services: Services, api: OrderApi, source: OrderSource): void {
+  routes.handle(api.quote, async ({ body }) => {
+    const quote = await quoteDish(services, body, source);
+    return quote ? ok(quote) : NO_MENU;
+  });
+
+  routes.handle(api.quoteOrder, async ({ body }) => {
+    const quoted = await quoteWholeOrder(services, body, source);
+    if (!quoted) return NO_MENU;
+    return 'fault' in quoted ? aboveLimit(quoted.fault) : ok(quoted.quote);
+  });
+
+  routes.handle(api.placeOrder, async ({ body, key, device }) => {
+    const outcome = await placeOrder(services, key, body, { source, device });
+    switch (outcome.outcome) {
+      case 'placed': return reply(201, outcome.order);
+      case 'placed-before': return ok(outcome.order);
+      case 'no-menu': return NO_MENU;
+      case 'key-taken': return problem(422, 'key-taken', 'This Idempotency-Key was used for another order.');
+      case 'key-abandoned': return problem(409, 'key-abandoned', 'Another order was sent in the place of this one.');
+      case 'first-was-placed':
+        return problem(409, 'first-was-placed', 'The order that was sent first has arrived after all; this one was not placed.', { order: outcome.order });
+      case 'may-not-name-prices': return problem(403, 'may-not-name-prices', 'A price may be named only with a PIN that is known here.');
+      case 'pin-too-often': return tooOften(outcome.seconds);
+      case 'above-limit': return aboveLimit(outcome.fault);
+      case 'costs-otherwise':
+        return problem(409, 'costs-otherwise', 'The menu has changed: the order comes to another total than was seen.', { total: outcome.quote.total });
+      case 'refused':
+        return problem(422, 'order-refused', 'This order can’t be placed as it is.', { problems: outcome.quote.problems.slice(0, MOST_PROBLEMS) });
+    }
+  });
+}
+
+/** Too many wrong PINs: says when to try again. */
+export function tooOften(seconds: number): Problem {
+  const title = `Too many wrong PINs. Please try again in ${seconds} ${seconds === 1 ? 'second' : 'seconds'}.`;
+  return problem(429, 'pin-too-often', title, {}, { 'Retry-After': String(seconds) });
+}
+
+function aboveLimit(fault: OrderLimitFault): Problem {
+  return problem(422, fault.code, limitMessage(fault), { fault });
+}
+
+function limitMessage(fault: OrderLimitFault): string {
+  switch (fault.code) {
+    case 'too-many-lines': return `One order may have ${fault.limit} lines at most; this one has ${fault.have}. Please send it as two orders.`;
+    case 'quantity-above-limit': return `Of one dish ${fault.limit} at most may be ordered here. For more, please call us.`;
+    case 'total-above-limit': return 'This order comes to more than can be taken here. Please call us.';
+  }
+}

@@ -1,0 +1,99 @@
+import { type Audience, type BodyOf, type HeaderName, type Route, routeName, type StaticOf } from '@hearty-ladle/core';
+import express, { type Request, type RequestHandler, type Response, Router } from 'express';
+import type { Judge } from '../judge/judge.ts';
+import { bodyOf } from './body.ts';
+import { personOf } from './person.ts';
+import { type Problem, problem, type Reply, send } from './reply.ts';
+import { pathParser, queryParser } from './url-input.ts';
+import type { ResponseChecks } from './response-checks.ts';
+
+/** What a request brings, checked against the route's contract. */
+export interface Input<R extends Route> {
+  readonly params: StaticOf<R['params']>;
+  readonly query: StaticOf<R['query']>;
+  readonly body: BodyOf<R>;
+  /** The Idempotency-Key; empty for routes that take none. */
+  readonly key: string;
+  /** The device token of a till, which it received when it first entered the right PIN. */
+  readonly device: string | undefined;
+  /** The name of the person working, for the journal. */
+  readonly person: string;
+}
+
+type Handler<R extends Route> = (input: Input<R>) => Promise<Reply<R> | Problem> | Reply<R> | Problem;
+/** Answers by itself, as streams do; a problem that is returned is sent. */
+type StreamHandler<R extends Route> = (input: Input<R>, request: Request, response: Response) => Promise<Problem | undefined> | Problem | undefined;
+
+/**
+ * Body size limits in bytes: guests and devices send little, while one workbench change may contain thousands of
+ * prices.
+ */
+const BODY_LIMITS: Readonly<Record<Audience, number>> = { shop: 256 * 1024, device: 256 * 1024, workbench: 16 * 1024 * 1024, public: 1024 };
+const PICTURE_BYTES = 8 * 1024 * 1024;
+const KEY = /^[\x21-\x7e]{8,100}$/;
+
+/** Implements the routes of one audience. What a request brings and what it gets are checked against the contract. */
+export class AudienceRouter {
+  readonly router = Router();
+  readonly routes: Route[] = [];
+  readonly #audience: Audience;
+  readonly #judge: Judge;
+  readonly #checks: ResponseChecks | undefined;
+
+  constructor(audience: Audience, judge: Judge, checks?: ResponseChecks) {
+    this.#audience = audience;
+    this.#judge = judge;
+    this.#checks = checks;
+  }
+
+  handle<R extends Route>(route: R, handler: Handler<R>): void {
+    this.stream(route, async (input, _request, response) => {
+      const reply = await handler(input);
+      if ('problem' in reply) return reply;
+      this.#checks?.check(route, reply.status, reply.body);
+      send(response, reply);
+      return undefined;
+    });
+  }
+
+  stream<R extends Route>(route: R, handler: StreamHandler<R>): void {
+    if (route.audience !== this.#audience) throw new Error(`${routeName(route)} is not for ${this.#audience}`);
+    this.routes.push(route);
+    const inputOf = inputParser(route, this.#judge);
+    this.router[route.method](route.path, ...this.#readers(route), async (request: Request, response: Response) => {
+      const input = await inputOf(request);
+      const refused = 'problem' in input ? input : await handler(input, request, response);
+      if (!refused) return;
+      this.#checks?.checkProblem(route, refused);
+      send(response, refused);
+    });
+  }
+
+  /** Reads the raw body; JSON is parsed where it is validated, which for long bodies is another thread. */
+  #readers({ body }: Route): RequestHandler[] {
+    if (body === undefined) return [];
+    if (body === 'picture') return [express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES })];
+    return [express.raw({ limit: BODY_LIMITS[this.#audience], type: 'application/json' })];
+  }
+}
+
+/** Parses and checks everything that a request brings. */
+function inputParser<R extends Route>(route: R, judge: Judge): (request: Request) => Promise<Input<R> | Problem> {
+  const paramsOf = pathParser(route.params ?? {});
+  const queryOf = queryParser(route.query ?? {});
+  const takes = (name: HeaderName) => route.headers?.includes(name) ?? false;
+  return async (request) => {
+    const params = paramsOf(request.params);
+    if (!params) return problem(404, 'nothing-here', 'There is nothing at this address.');
+    const query = queryOf(request.query);
+    if ('problem' in query) return query;
+    const key = request.get('idempotency-key') ?? '';
+    if (takes('Idempotency-Key') && !KEY.test(key)) return problem(400, 'no-key', 'This needs an Idempotency-Key header of 8 to 100 characters.');
+    const read = await bodyOf(route, request, judge);
+    if ('problem' in read) return read;
+    return {
+      params: params as Input<R>['params'], query: query.values as Input<R>['query'], body: read.body as Input<R>['body'],
+      key, device: request.get('x-device-token'), person: personOf(request.get('x-working-as')),
+    };
+  };
+}

@@ -1,0 +1,31 @@
+import {
+  type Line, limitFaultOf, type Menu, type Order, type OrderLimitFault, type OrderQuote, type OrderSource, type Quote, quoteLine, quoteOrder, trustedLine, trustedOrder,
+} from '@hearty-ladle/core';
+import { clock } from '@hearty-ladle/node-runtime';
+import type { HouseSettings } from '../db/house-settings.ts';
+import { type MenuDependencies, storedMenu } from './menu.ts';
+
+export interface QuoteDependencies extends MenuDependencies {
+  readonly houseSettings: HouseSettings;
+}
+
+/** What a dish costs with its answers; undefined if there is no menu. */
+export async function quoteDish(dependencies: QuoteDependencies, line: Line, source: OrderSource): Promise<Quote | undefined> {
+  const menu = await menuOf(dependencies);
+  return menu && quoteLine(menu, trustedLine(menu, line, source, clock), clock);
+}
+
+/** What an order costs; undefined if there is no menu. */
+export async function quoteWholeOrder(
+  dependencies: QuoteDependencies, order: Order, source: OrderSource,
+): Promise<{ readonly quote: OrderQuote } | { readonly fault: OrderLimitFault } | undefined> {
+  const { house } = await dependencies.houseSettings.read(dependencies.database.manager);
+  const fault = limitFaultOf(order, house.orders, source === 'shop');
+  if (fault) return { fault };
+  const menu = await menuOf(dependencies);
+  return menu && { quote: quoteOrder(menu, trustedOrder(menu, order, source, clock), clock) };
+}
+
+async function menuOf(dependencies: QuoteDependencies): Promise<Menu | undefined> {
+  return (await storedMenu(dependencies))?.menu;
+}

@@ -1,0 +1,20 @@
+import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { ProgressEffects, progressFeature } from './store/progress-store.ts';
+import { ShopEffects } from './store/shop-effects.ts';
+import { shopFeature } from './store/shop-store.ts';
+
+export default [
+  {
+    path: 'order/:id',
+    providers: [provideState(progressFeature), provideEffects(ProgressEffects)],
+    loadComponent: () => import('./pages/order-page.ts').then((m) => m.OrderPage),
+    title: 'Your order',
+  },
+  {
+    path: '',
+    providers: [provideState(shopFeature), provideEffects(ShopEffects)],
+    loadComponent: () => import('./pages/shop-page.ts').then((m) => m.ShopPage),
+  },
+] satisfies Routes;

@@ -1,0 +1,9 @@
+import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { TillPage } from './pages/till-page.ts';
+import { TillEffects, tillFeature } from './store/till-store.ts';
+
+export default [
+  { path: '', providers: [provideState(tillFeature), provideEffects(TillEffects)], component: TillPage },
+] satisfies Routes;

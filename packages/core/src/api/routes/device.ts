@@ -1,0 +1,56 @@
+import Type from 'typebox';
+import { events, json, routesFor } from '../contract.ts';
+import { ParkedOrder, PassTicket, PlacedOrder, Printer } from '../kitchen.ts';
+import { Line, Order } from '../line.ts';
+import { LiveEvent } from '../live-event.ts';
+import { Placement } from '../placement.ts';
+import { OrderQuote, Quote } from '../quote.ts';
+import { NoBody, OrderRequest, PinTry, Reservation } from '../requests.ts';
+import { many, nullable, object, text, Timestamp, Uuid } from '../schema.ts';
+import { StoredMenu } from '../workbook.ts';
+import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
+
+const { get, post } = routesFor('device');
+const id = { id: Uuid };
+const noTicket = { 404: { when: 'There is no such ticket.' } };
+const Bumped = object({ id: Uuid, bumpedAt: nullable(Timestamp) });
+const takenElsewhere = { when: 'The order was taken at another till.' };
+
+/** What tills and the pass may do. */
+export const deviceApi = {
+  menu: get('/menu', { summary: 'The menu with its revision and summary lines', responses: { 200: json(StoredMenu) }, refusals: noMenu }),
+  quote: post('/quote', { summary: 'What one dish costs with its answers', body: Type.Unsafe<Line>(Line), responses: { 200: json(Quote) }, refusals: noMenu }),
+  quoteOrder: post('/order-quote', {
+    summary: 'What an order costs', body: Type.Unsafe<Order>(Order), responses: { 200: json(OrderQuote) }, refusals: { ...noMenu, 422: aboveLimit },
+  }),
+  placeOrder: post('/orders', {
+    summary: 'Places an order; the same key never places two',
+    headers: ['Idempotency-Key', 'X-Device-Token'], body: OrderRequest,
+    responses: { 201: json(PlacedOrder), 200: json(PlacedOrder) }, refusals: orderRefusals,
+  }),
+  parked: get('/parked', { summary: 'Orders on hold, oldest first', responses: { 200: json(many(ParkedOrder)) } }),
+  park: post('/parked', {
+    summary: 'Puts an order on hold; the same key does it once',
+    headers: ['Idempotency-Key'], body: Type.Unsafe<Placement>(Placement), responses: { 201: json(object({ id: Uuid, label: text })) },
+  }),
+  reserve: post('/parked/:id/reserve', {
+    summary: 'Reserves an order on hold for one till, and returns it',
+    params: id, body: Reservation, responses: { 200: json(Type.Unsafe<Placement>(Placement)) }, refusals: { 404: takenElsewhere },
+  }),
+  confirm: post('/parked/:id/confirm', {
+    summary: 'Confirms that the till has the reserved order', params: id, body: Reservation, responses: { 200: json(object(id)) }, refusals: { 409: takenElsewhere },
+  }),
+  pin: post('/pin', {
+    summary: 'Checks a PIN, and returns a token by which this device is recognised',
+    headers: ['X-Device-Token'], body: PinTry, responses: { 200: json(object({ device: text })) }, refusals: { 403: { when: 'The PIN is wrong.' } },
+  }),
+  tickets: get('/tickets', { summary: 'Open tickets, and those bumped in the last half hour; oldest first', responses: { 200: json(many(PassTicket)) } }),
+  bump: post('/tickets/:id/bump', { summary: 'Marks a ticket as done', params: id, body: NoBody, responses: { 200: json(Bumped) }, refusals: noTicket }),
+  recall: post('/tickets/:id/recall', { summary: 'Brings a bumped ticket back', params: id, body: NoBody, responses: { 200: json(Bumped) }, refusals: noTicket }),
+  reprint: post('/tickets/:id/reprint', {
+    summary: 'Prints a ticket again, marked as a reprint',
+    params: id, body: NoBody, responses: { 202: json(object(id)) }, refusals: { ...noTicket, 409: { when: 'The station has no printer.' } },
+  }),
+  printers: get('/printers', { summary: 'The printers and their health', responses: { 200: json(many(Printer)) } }),
+  events: get('/events', { summary: 'Events: the menu, tickets, printers or orders on hold changed', responses: { 200: events(LiveEvent) } }),
+};

@@ -1,0 +1,15 @@
+import { addressOf, type Route } from '../contract.ts';
+import { deviceApi } from './device.ts';
+import { publicApi } from './public.ts';
+import { shopApi } from './shop.ts';
+import { workbenchApi } from './workbench.ts';
+
+export { deviceApi, publicApi, shopApi, workbenchApi };
+
+/** Every route of the server. */
+export const ROUTES: readonly Route[] = [shopApi, deviceApi, workbenchApi, publicApi].flatMap((api): Route[] => Object.values(api));
+
+/** Names a route, for example `post /api/shop/orders`. */
+export function routeName(route: Route): string {
+  return `${route.method} ${addressOf(route)}`;
+}

@@ -1,0 +1,67 @@
+import Type from 'typebox';
+import { int, optional } from '../../menu/schema-kit.ts';
+import { ChangeRequest } from '../change.ts';
+import { CheckLine } from '../check.ts';
+import { events, json, lines, routesFor } from '../contract.ts';
+import { HouseChange, HouseNow } from '../house.ts';
+import { ListedOrder, OpenedOrder, PaperOut, Printer } from '../kitchen.ts';
+import { Context } from '../line.ts';
+import { LiveEvent } from '../live-event.ts';
+import { faultFields } from '../problem.ts';
+import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
+import { count, many, object, text, Uuid } from '../schema.ts';
+import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
+import { noMenu } from './refusals.ts';
+
+const { get, post } = routesFor('workbench');
+const station = { station: text };
+/** The number before which a list goes on; as large as PostgreSQL counts. */
+const before = optional(int(0, 2_147_483_647));
+const changeRefusals = {
+  409: {
+    when: 'Something it touches has changed since the version it was based on; `conflicts` has the current objects.',
+    fields: { revision: optional(count), conflicts: optional(many(Conflict)) },
+  },
+  422: {
+    when: 'The menu would be invalid; `stillUsed` lists what can’t be deleted because it is used. Or the id was used for another change.',
+    fields: { ...faultFields, stillUsed: optional(many(StillUsed)) },
+  },
+};
+
+/** What the workbench may do: edit the menu, look at orders, set up the restaurant. */
+export const workbenchApi = {
+  menu: get('/menu', { summary: 'The menu with the versions of its objects', responses: { 200: json(StoredMenu) }, refusals: noMenu }),
+  change: post('/changes', { summary: 'Changes the menu', headers: ['X-Working-As'], body: ChangeRequest, responses: { 200: json(SavedChange) }, refusals: changeRefusals }),
+  journal: get('/journal', { summary: 'Changes of the menu, newest first', query: { before }, responses: { 200: json(many(JournalEntry)) } }),
+  undo: post('/journal/:seq/take-back', {
+    summary: 'Undoes one change',
+    params: { seq: int(0, 2_147_483_647) }, headers: ['X-Working-As'], body: UndoRequest,
+    responses: { 200: json(SavedChange) }, refusals: { 404: { when: 'There is no such change.' }, ...changeRefusals },
+  }),
+  orders: get('/orders', {
+    summary: 'Orders, newest first; found by number, name, place, dish or note',
+    query: { find: optional(Type.String({ maxLength: 80 })), before }, responses: { 200: json(many(ListedOrder)) },
+  }),
+  order: get('/orders/:id', { summary: 'An order with everything known about it', params: { id: Uuid }, responses: { 200: json(OpenedOrder) }, refusals: { 404: { when: 'There is no such order.' } } }),
+  check: post('/check', { summary: 'Line check of the menu, with its progress', body: Type.Unsafe<Context>(Context), responses: { 200: lines(CheckLine) }, refusals: noMenu }),
+  printers: get('/printers', { summary: 'The printers and their health', responses: { 200: json(many(Printer)) } }),
+  setPrinterMode: post('/printers/:station/mode', {
+    summary: 'Sets how a simulated printer behaves', params: station, body: PrinterModeChange,
+    responses: { 200: json(PrinterModeChange) }, refusals: { 404: { when: 'No printer is simulated for that station.' } },
+  }),
+  paper: get('/printers/:station/paper', { summary: 'What a simulated printer printed, newest first', params: station, responses: { 200: json(many(PaperOut)) } }),
+  addPicture: post('/pictures', {
+    summary: 'Stores a picture (PNG, JPEG or WebP)', body: 'picture', responses: { 201: json(Picture) },
+    refusals: { 413: { when: 'The picture is too large.' }, 415: { when: 'It is not a picture that can be shown.' }, 507: { when: 'There is no room left for pictures.' } },
+  }),
+  pictures: get('/pictures', { summary: 'The stored pictures, newest first', responses: { 200: json(many(Picture)) } }),
+  house: get('/house', { summary: 'The live settings', responses: { 200: json(HouseNow) } }),
+  setHouse: post('/house', {
+    summary: 'Saves the live settings', body: HouseChange, responses: { 200: json(HouseNow) },
+    refusals: { 409: { when: 'Somebody else changed them meanwhile; `now` has the current ones.', fields: { now: optional(HouseNow) } } },
+  }),
+  deleteUnusedPictures: post('/house/unused-pictures/delete', {
+    summary: 'Deletes pictures that nothing uses', body: NoBody, responses: { 200: json(object({ pictures: count, bytes: count })) },
+  }),
+  events: get('/events', { summary: 'Events: anything changed', responses: { 200: events(LiveEvent) } }),
+};
