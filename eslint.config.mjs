@@ -1,6 +1,21 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
+const SKIPPED_TEST = { selector: "CallExpression[callee.object.name=/^(it|test|describe)$/][callee.property.name=/^(only|skip)$/]", message: 'A test that is left out, or the only one, hides the others.' };
+
+/** Who may inject what talks to the server: HTTP is the client's, the client is the Api's, and the Api is for effects. */
+const injects = (what, allowed, message) => ({ selector: `ClassDeclaration:not([id.name=/${allowed}$/]) CallExpression[callee.name="inject"][arguments.0.name=/^(${what})$/]`, message });
+const SERVER_ACCESS = [
+  injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
+  injects('ApiClient', '^Api', 'Only Api uses the client; it names what a call is for.'),
+  injects('Api|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
+];
+
+const CLOCK = [
+  { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'Ask now() of the clock module, so that there is one clock.' },
+  { selector: 'MemberExpression[object.name="Date"][property.name="now"]', message: 'Ask now() of the clock module, so that there is one clock.' },
+];
+
 export default tseslint.config(
   { ignores: ['**/dist/', '**/.angular/', 'node_modules/', 'test-results/', 'coverage/'] },
   {
@@ -16,15 +31,16 @@ export default tseslint.config(
       '@typescript-eslint/no-redeclare': 'off',
       '@typescript-eslint/no-invalid-void-type': 'off',
       '@typescript-eslint/no-extraneous-class': 'off',
-      'no-restricted-syntax': ['error', { selector: "CallExpression[callee.object.name=/^(it|test|describe)$/][callee.property.name=/^(only|skip)$/]", message: 'A test that is left out, or the only one, hides the others.' }],
+      'no-restricted-syntax': ['error', SKIPPED_TEST],
     },
   },
   { files: ['packages/core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'setTimeout'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
+  { files: ['apps/server/src/**/*.ts', 'packages/node-runtime/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-syntax': ['error', SKIPPED_TEST, ...CLOCK] } },
   {
     files: ['apps/web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
-    rules: { '@angular-eslint/component-class-suffix': 'off', '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'hl', style: 'kebab-case' }] },
+    rules: { 'no-restricted-syntax': ['error', SKIPPED_TEST, ...SERVER_ACCESS, ...CLOCK], '@angular-eslint/component-class-suffix': 'off', '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'hl', style: 'kebab-case' }] },
   },
   { files: ['apps/web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility], rules: { '@angular-eslint/template/prefer-ngsrc': 'off' } },
 );

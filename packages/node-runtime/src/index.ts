@@ -1,3 +1,3 @@
 export { checkInWorker, type CheckWatch } from './check-in-worker.ts';
-export { clock } from './clock.ts';
+export { clock, now } from './clock.ts';
 export { newThread } from './new-thread.ts';

@@ -1,3 +1,4 @@
+import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource } from 'typeorm';
 import { TicketEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
@@ -8,7 +9,7 @@ export async function setBumped(database: DataSource, id: string, bumped: boolea
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!ticket) return undefined;
     if ((ticket.bumpedAt !== null) === bumped) return { id, bumpedAt: ticket.bumpedAt?.toISOString() ?? null };
-    const changed = { bumpedAt: bumped ? new Date() : null, version: ticket.version + 1 };
+    const changed = { bumpedAt: bumped ? now() : null, version: ticket.version + 1 };
     await manager.update(TicketEntity, { id }, changed);
     await announce(manager, { type: 'tickets' });
     return { id, bumpedAt: changed.bumpedAt?.toISOString() ?? null };

@@ -2,6 +2,7 @@ import {
   applyUnchecked, type Change, type ChangeRequest, type Conflict, invert, isRemovedBy, type SavedChange, type StillUsed, type StoredMenu, type Target, type ThingRef, thingFinder,
   touchedBy, usesOf,
 } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { JournalEntity } from '../db/entities.ts';
@@ -106,7 +107,7 @@ async function store(
   const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
   const inverse = invert(before.menu, change);
   const { identifiers } = await manager.insert(JournalEntity, {
-    at: new Date(), by, label, revision: stored.revision, change: change as never, inverse: inverse as never, touched, undoes, requestId, fingerprint,
+    at: now(), by, label, revision: stored.revision, change: change as never, inverse: inverse as never, touched, undoes, requestId, fingerprint,
   });
   await announce(manager, { type: 'menu', revision: stored.revision });
   const seq = Number(identifiers[0]?.['seq']);

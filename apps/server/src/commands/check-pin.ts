@@ -1,3 +1,4 @@
+import { now } from '@hearty-ladle/node-runtime';
 import { createHmac, randomUUID, timingSafeEqual } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PinBucketEntity, type PinBucketRow } from '../db/entities.ts';
@@ -11,7 +12,7 @@ export interface PinDependencies {
 }
 
 export type PinOutcome =
-  /** `device`: a token the device stores and sends from now on to be recognised. */
+  /** `device`: a token the device stores and sends from moment on to be recognised. */
   | { readonly outcome: 'right'; readonly device: string }
   | { readonly outcome: 'wrong' }
   | { readonly outcome: 'too-often'; readonly seconds: number };
@@ -31,7 +32,7 @@ export async function checkPin({ database, houseSettings, tillPin }: PinDependen
     const secret = await houseSettings.secret(manager);
     const device = knownDevice(token, secret);
     const bucket = await lockBucket(manager, device ?? STRANGERS);
-    const wait = (bucket.blockedUntil?.getTime() ?? 0) - Date.now();
+    const wait = (bucket.blockedUntil?.getTime() ?? 0) - now().getTime();
     if (wait > 0) return { outcome: 'too-often', seconds: Math.ceil(wait / 1_000) };
     if (tillPin !== undefined && sameText(pin, tillPin)) {
       if (device !== undefined) await manager.update(PinBucketEntity, { id: device }, { failures: 0, pauses: 0, blockedUntil: null });
@@ -44,16 +45,16 @@ export async function checkPin({ database, houseSettings, tillPin }: PinDependen
 }
 
 function afterFailure({ failures, pauses, failedAt }: PinBucketRow, tries: number, pauseSeconds: number): Partial<PinBucketRow> {
-  const now = new Date();
-  const before = now.getTime() - failedAt.getTime() > FORGET_MS ? 0 : pauses;
-  if (failures + 1 < tries) return { failures: failures + 1, pauses: before, failedAt: now };
+  const moment = now();
+  const before = moment.getTime() - failedAt.getTime() > FORGET_MS ? 0 : pauses;
+  if (failures + 1 < tries) return { failures: failures + 1, pauses: before, failedAt: moment };
   const seconds = pauseSeconds * 2 ** Math.min(before, MOST_DOUBLINGS);
-  return { failures: 0, pauses: before + 1, blockedUntil: new Date(now.getTime() + seconds * 1_000), failedAt: now };
+  return { failures: 0, pauses: before + 1, blockedUntil: new Date(moment.getTime() + seconds * 1_000), failedAt: moment };
 }
 
 async function lockBucket(manager: EntityManager, id: string): Promise<PinBucketRow> {
   await manager.createQueryBuilder().insert().into(PinBucketEntity)
-    .values({ id, failures: 0, pauses: 0, blockedUntil: null, failedAt: new Date() }).orIgnore().execute();
+    .values({ id, failures: 0, pauses: 0, blockedUntil: null, failedAt: now() }).orIgnore().execute();
   return manager.findOneOrFail(PinBucketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
 }
 

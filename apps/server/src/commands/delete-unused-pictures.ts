@@ -1,3 +1,4 @@
+import { now } from '@hearty-ladle/node-runtime';
 import { type MenuDependencies, storedMenu } from '../queries/menu.ts';
 import { usedPictures } from '../queries/pictures.ts';
 
@@ -10,7 +11,7 @@ const JUST_ADDED_MS = 3_600_000;
  */
 export async function deleteUnusedPictures(dependencies: MenuDependencies): Promise<{ readonly pictures: number; readonly bytes: number }> {
   const used = usedPictures((await storedMenu(dependencies))?.menu);
-  const addedBefore = new Date(Date.now() - JUST_ADDED_MS);
+  const addedBefore = new Date(now().getTime() - JUST_ADDED_MS);
   const [rows] = (await dependencies.database.query('DELETE FROM picture WHERE NOT (id = ANY($1)) AND added_at < $2 RETURNING bytes', [[...used], addedBefore])) as [{ bytes: number }[]];
   return { pictures: rows.length, bytes: rows.reduce((sum, { bytes }) => sum + bytes, 0) };
 }

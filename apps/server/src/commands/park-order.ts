@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { cleanNote, type Placement } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource } from 'typeorm';
 import { ParkedOrderEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
@@ -14,7 +15,7 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
   const label = [named.name, named.place].filter(Boolean).join(', ') || 'no name';
   return database.transaction(async (manager) => {
     await manager.createQueryBuilder().insert().into(ParkedOrderEntity)
-      .values({ id: randomUUID(), label, request: named as never, parkedAt: new Date(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
+      .values({ id: randomUUID(), label, request: named as never, parkedAt: now(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
     await announce(manager, { type: 'parked' });
     const parked = await manager.findOneByOrFail(ParkedOrderEntity, { key });
     return { id: parked.id, label: parked.label };
@@ -27,9 +28,9 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
 export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<Placement | undefined> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-    const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > Date.now();
+    const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > now().getTime();
     if (!parked || parked.takenAt || isAnothers) return undefined;
-    await manager.update(ParkedOrderEntity, { id }, { reservedBy: reservation, reservedUntil: new Date(Date.now() + RESERVED_MS) });
+    await manager.update(ParkedOrderEntity, { id }, { reservedBy: reservation, reservedUntil: new Date(now().getTime() + RESERVED_MS) });
     await announce(manager, { type: 'parked' });
     return parked.request;
   });
@@ -43,7 +44,7 @@ export async function confirmParked(database: DataSource, id: string, reservatio
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (parked?.reservedBy !== reservation) return false;
-    await manager.update(ParkedOrderEntity, { id }, { takenAt: parked.takenAt ?? new Date() });
+    await manager.update(ParkedOrderEntity, { id }, { takenAt: parked.takenAt ?? now() });
     await announce(manager, { type: 'parked' });
     return true;
   });

@@ -3,7 +3,7 @@ import {
   cleanNote, limitFaultOf, type Menu, OPEN_PRICE_TAG, type OrderLimitFault, orderOf, type OrderQuote, type OrderRequest, type OrderSource,
   type PlacedOrder, type Placement, quoteOrder, totalFaultOf, trustedOrder,
 } from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/node-runtime';
+import { clock, now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, In } from 'typeorm';
 import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
@@ -102,7 +102,7 @@ async function findEarlierOrder(manager: EntityManager, keys: RequestKeys): Prom
   const before = await placedBefore(manager, keys);
   if (before) return before;
   if (await manager.existsBy(AbandonedKeyEntity, { key })) return { outcome: 'key-abandoned' };
-  const abandoned = replaces.map((replaced) => ({ key: replaced, at: new Date() }));
+  const abandoned = replaces.map((replaced) => ({ key: replaced, at: now() }));
   if (abandoned.length > 0) await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values(abandoned).orIgnore().execute();
   return undefined;
 }
@@ -134,13 +134,13 @@ type NewOrder = Pick<OrderRow, 'key' | 'fingerprint' | 'request' | 'quote' | 're
 
 async function storeOrder(manager: EntityManager, printing: PrintQueue, order: NewOrder): Promise<PlacedOrder> {
   const id = randomUUID();
-  const now = new Date();
+  const moment = now();
   const { total, tickets } = order.quote;
-  const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: now, total } as never);
+  const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: moment, total } as never);
   const { number } = generatedMaps[0] as { number: number };
   const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
   const rows = tickets.map((ticket) => (
-    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, sentAt: now, bumpedAt: null, version: 1 }
+    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, sentAt: moment, bumpedAt: null, version: 1 }
   ));
   if (rows.length > 0) await manager.insert(TicketEntity, rows);
   for (const ticket of rows) if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);

@@ -1,4 +1,5 @@
 import type { Picture } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { createHash } from 'node:crypto';
 import sharp, { type Sharp } from 'sharp';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -38,7 +39,7 @@ export async function storePicture({ database, houseSettings, pictureGate }: Pic
   return database.transaction(async (manager): Promise<PictureOutcome> => {
     const { maxMegabytes } = (await houseSettings.read(manager)).house.pictures;
     if (!(await manager.existsBy(PictureEntity, { id: picture.id })) && (await storedBytes(manager)) + bytes > maxMegabytes * MEGABYTE) return { outcome: 'no-room', maxMegabytes };
-    await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: new Date() }, ['id']);
+    await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: now() }, ['id']);
     return { outcome: 'saved', picture };
   });
 }

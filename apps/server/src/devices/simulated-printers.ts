@@ -1,4 +1,5 @@
 import type { PrinterMode } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { Client } from 'pg';
 import type { DataSource } from 'typeorm';
 import { MenuListEntity, PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
@@ -48,13 +49,13 @@ export class SimulatedPrinters {
     await printer.open();
     this.#printers.set(station, printer);
     const { manager } = this.#database;
-    await manager.upsert(PrinterEntity, { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: new Date() }, ['station']);
+    await manager.upsert(PrinterEntity, { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: now() }, ['station']);
     await manager.query(`INSERT INTO "sim_printer" ("station", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [station]);
   }
 
   async #keep(station: string, body: Parameters<ConstructorParameters<typeof SimulatedPrinter>[0]>[0]): Promise<void> {
     await this.#database.transaction(async (manager) => {
-      await manager.insert(SimPaperEntity, { station, printedAt: new Date(), body: body as never });
+      await manager.insert(SimPaperEntity, { station, printedAt: now(), body: body as never });
       await announce(manager, { type: 'paper' });
     });
   }

@@ -1,3 +1,4 @@
+import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, LessThan, LessThanOrEqual, Not } from 'typeorm';
 import { PrinterEntity, PrintJobEntity } from '../db/entities.ts';
 import { newDataSource } from '../db/data-source.ts';
@@ -88,7 +89,7 @@ export class PrintQueue {
     try {
       while (!this.#stopping) {
         const [job] = await this.#database.manager.find(PrintJobEntity, {
-          where: { printer, state: Not(In([...FINISHED])), dueAt: LessThanOrEqual(new Date()) }, order: { createdAt: 'ASC', copy: 'ASC', id: 'ASC' }, take: 1,
+          where: { printer, state: Not(In([...FINISHED])), dueAt: LessThanOrEqual(now()) }, order: { createdAt: 'ASC', copy: 'ASC', id: 'ASC' }, take: 1,
         });
         if (!job) break;
         const turns = await printJob(this.#database, job);
@@ -111,7 +112,7 @@ export class PrintQueue {
       await Promise.all(printers.filter(({ station }) => !this.#working.has(station)).map(async ({ station, host, port }) => {
         await keepHealth(this.#database.manager, station, await printerHealth({ host, port }));
       }));
-      const where = { state: Not(In([...FINISHED])), dueAt: LessThan(new Date(Date.now() - FORGOTTEN_MS)) };
+      const where = { state: Not(In([...FINISHED])), dueAt: LessThan(new Date(now().getTime() - FORGOTTEN_MS)) };
       const forgotten = await this.#database.manager.find(PrintJobEntity, { where, select: { id: true, printer: true }, take: MOST_FORGOTTEN });
       for (const printer of new Set(forgotten.map((job) => job.printer))) this.#work(printer);
     } catch (error) {

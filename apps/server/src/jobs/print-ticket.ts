@@ -1,4 +1,5 @@
 import { type Location, type Station, ticketPaper } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, LessThanOrEqual, Not } from 'typeorm';
 import { MenuThingEntity, OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
 import { columnsPrinted, escposBytes, type PrintedBytes } from '../devices/escpos.ts';
@@ -54,7 +55,7 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
   const result = await printOn(address, printed.bytes, printed.heightDots);
   if (result.result !== 'printed') return failed(database, sent, result);
   await manager.transaction(async (settling) => {
-    await settling.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: new Date(), fault: null });
+    await settling.update(PrintJobEntity, { id: job.id }, { state: 'printed', printedAt: now(), fault: null });
     await announce(settling, { type: 'tickets' });
     await keepHealth(settling, job.printer, 'ok');
   });
@@ -82,7 +83,7 @@ async function failed(database: DataSource, job: PrintJobRow, { result, health }
   return database.transaction(async (manager) => {
     await keepHealth(manager, job.printer, health);
     const others = await manager.find(PrintJobEntity, {
-      where: { id: Not(job.id), printer: job.printer, state: Not(In(['printed', 'stopped'])), dueAt: LessThanOrEqual(new Date()) },
+      where: { id: Not(job.id), printer: job.printer, state: Not(In(['printed', 'stopped'])), dueAt: LessThanOrEqual(now()) },
     });
     const turns = new Map<string, number>();
     for (const one of [tried, ...others.map(asFound)]) {
@@ -103,7 +104,7 @@ async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHe
   }
   const printer = attempts % TRIES === 0 ? await otherPrinter(manager, job) : job.printer;
   const seconds = printer === job.printer ? (PAUSES[attempts - 1] ?? LONGEST_PAUSE) : 0;
-  const dueAt = new Date(Date.now() + seconds * 1_000);
+  const dueAt = new Date(now().getTime() + seconds * 1_000);
   await manager.update(PrintJobEntity, { id: job.id }, { state: 'waiting', attempts, fault, printer, dueAt, doubtful: job.doubtful, doubts: job.doubts });
   return { printer, seconds };
 }

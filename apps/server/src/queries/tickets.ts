@@ -1,4 +1,5 @@
 import type { PassTicket } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
 import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 
@@ -6,7 +7,7 @@ const RECALL_MINUTES = 30;
 
 /** Open tickets, and bumped ones recent enough to be recalled; oldest first. */
 export async function passTickets(database: DataSource): Promise<PassTicket[]> {
-  const since = new Date(Date.now() - RECALL_MINUTES * 60_000);
+  const since = new Date(now().getTime() - RECALL_MINUTES * 60_000);
   const rows = await database.getRepository(TicketEntity).find({
     where: [{ bumpedAt: IsNull() }, { bumpedAt: MoreThan(since) }],
     // By number rather than time, as clocks may be set back.

@@ -1,7 +1,7 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, type ElementRef, inject, Injector, output, signal, viewChild } from '@angular/core';
 import { Router } from '@angular/router';
 import { type Findable, findByName } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { MenuView } from '../state/menu-view.ts';
 
 const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
   items: 'dish', groups: 'group', choices: 'answer', ingredients: 'ingredient', sections: 'section', stations: 'station', rules: 'rule',
@@ -39,13 +39,13 @@ const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
 })
 export class FindAnything {
   readonly closed = output<void>();
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   readonly #router = inject(Router);
   protected readonly box = viewChild.required<ElementRef<HTMLDialogElement>>('box');
   protected readonly text = signal('');
   protected readonly at = signal(0);
   protected readonly found = computed(() => {
-    const menu = this.#editor.menu();
+    const menu = this.#view.menu();
     return menu ? findByName(menu, this.text(), 14) : [];
   });
 
@@ -84,7 +84,7 @@ export class FindAnything {
       case 'items': return ['/menu', id];
       case 'groups': return ['/groups', id];
       case 'choices': return ['/groups', group ?? ''];
-      case 'sections': return ['/menu', this.#editor.menu()?.items.find((item) => item.sections?.includes(id))?.id ?? ''];
+      case 'sections': return ['/menu', this.#view.menu()?.items.find((item) => item.sections?.includes(id))?.id ?? ''];
       default: return ['/setup', kind, id];
     }
   }

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type DishReach, faultMessage } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { EditingLanguage } from '../state/editing-language.ts';
+import { MenuEditor } from '../state/menu-editor.ts';
+import { MenuView } from '../state/menu-view.ts';
 import { findingText, placeName } from '../text/findings.ts';
 import { formatMoney } from '../text/money.ts';
 
@@ -17,22 +19,24 @@ import { formatMoney } from '../text/money.ts';
   styleUrl: './reach-bar.css',
 })
 export class ReachBar {
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  protected readonly editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
   protected readonly all = signal(false);
-  protected readonly pendingChange = this.editor.pendingChange;
+  protected readonly pendingChange = this.#view.pendingChange;
   protected readonly reach = computed(() => this.pendingChange()?.reach);
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
-    const menu = this.editor.compiled();
+    const menu = this.#view.compiled();
     return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: placeName(menu, finding.where), message: findingText(menu, finding) })) : [];
   });
   protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
   protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));
   protected readonly onlyHere = computed(() => {
     const id = this.pendingChange()?.dish;
-    const item = this.editor.menu()?.items.find((it) => it.id === id);
+    const item = this.#view.menu()?.items.find((it) => it.id === id);
     const isGroupsAlone = this.pendingChange()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
-    return item && isGroupsAlone ? this.editor.read(item.name) : undefined;
+    return item && isGroupsAlone ? this.#language.read(item.name) : undefined;
   });
   protected readonly title = computed(() => {
     const reach = this.reach();
@@ -45,15 +49,15 @@ export class ReachBar {
   });
 
   #row({ item, spans, isPricedAnew }: DishReach) {
-    const menu = this.editor.menu();
+    const menu = this.#view.menu();
     const dish = menu?.items.find((it) => it.id === item);
     const one = spans.find(({ before, after }) => before?.min !== after?.min || before?.max !== after?.max) ?? spans[0];
     const list = spans.length > 1 && isPricedAnew ? (menu?.priceLists.find(({ id }) => id === one?.list)?.name ?? '') : '';
-    return { id: item, name: dish ? this.editor.read(dish.name) : item, list, isPricedAnew, before: this.#span(one?.before), after: this.#span(one?.after) };
+    return { id: item, name: dish ? this.#language.read(dish.name) : item, list, isPricedAnew, before: this.#span(one?.before), after: this.#span(one?.after) };
   }
 
   #span(span: { min: number; max: number } | null | undefined): string {
-    const money = (minor: number) => formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+    const money = (minor: number) => formatMoney(minor, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en');
     if (!span) return 'can’t be ordered';
     return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
   }

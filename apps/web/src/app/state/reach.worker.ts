@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { applyUnchecked, localMinute, reachOf } from '@hearty-ladle/core';
+import { applyUnchecked, reachOf } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 import type { ReachMessage, ReachQuestion } from './reach-finder.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: ReachMessage) => postMessage(message);
 
 /** Computes what a change touches; terminated by its owner. */

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { type Analysis, analyzeItem, localMinute } from '@hearty-ladle/core';
+import { type Analysis, analyzeItem } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 import type { SpanAnswer, SpanQuestion } from './span-finder.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const AT_ONCE = 40;
 const tell = (answer: SpanAnswer) => postMessage(answer);
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { type Amount, newId, parsePercent, percentText } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { EditingLanguage } from '../state/editing-language.ts';
 
 const WHOLE = 10_000;
 const STARTERS = [
@@ -24,7 +24,7 @@ const STARTERS = [
       }
       @for (amount of amounts(); track amount.id; let i = $index) {
         <div class="row">
-          <input class="input" [attr.aria-label]="'Guest reads, amount ' + (i + 1)" [value]="editor.read(amount.name)" (input)="set(amount, { name: editor.write(amount.name, $any($event.target).value) }, 'name')" />
+          <input class="input" [attr.aria-label]="'Guest reads, amount ' + (i + 1)" [value]="language.read(amount.name)" (input)="set(amount, { name: language.write(amount.name, $any($event.target).value) }, 'name')" />
           <input class="input mono" [attr.aria-label]="'Word on the ticket, amount ' + (i + 1)" [value]="amount.word" (input)="set(amount, { word: $any($event.target).value }, 'word')" />
           <input class="input mono" [attr.aria-label]="'Share of the price, amount ' + (i + 1)" [value]="percent(amount.price)" (change)="share(amount, 'price', $any($event.target))" />
           <input class="input mono" [attr.aria-label]="'Share of the portion, amount ' + (i + 1)" [value]="percent(amount.portion)" (change)="share(amount, 'portion', $any($event.target))" />
@@ -49,7 +49,7 @@ const STARTERS = [
 export class AmountsEditor {
   readonly amounts = input.required<readonly Amount[]>();
   readonly amountsChange = output<{ amounts: Amount[]; typed?: string }>();
-  protected readonly editor = inject(Editor);
+  protected readonly language = inject(EditingLanguage);
   protected readonly starters = STARTERS;
 
   protected percent(basisPoints: number | undefined): string {

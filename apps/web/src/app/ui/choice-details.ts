@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type Choice, type ChoicesGroup, type Id, parsePrice, priceText, usesOf, type Workbook } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { EditingLanguage } from '../state/editing-language.ts';
+import { MenuView } from '../state/menu-view.ts';
 import { describeUse } from '../text/uses.ts';
 import { AllergenBox } from './allergen-box.ts';
 import { PictureBox } from './picture-box.ts';
@@ -23,9 +24,10 @@ export class ChoiceDetails {
   readonly choice = input.required<Choice>();
   readonly choiceChange = output<Choice>();
   readonly closed = output<void>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.editor.read(this.choice().name) || 'this answer');
+  protected readonly name = computed(() => this.#language.read(this.choice().name) || 'this answer');
   protected readonly add = computed(() => {
     const { price } = this.choice();
     return price && 'add' in price ? price : undefined;
@@ -38,7 +40,7 @@ export class ChoiceDetails {
     const by = this.add()?.by;
     const group = by && this.menu().groups.find(({ id }) => id === by.group);
     if (!by || group?.kind !== 'choices') return undefined;
-    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.editor.read(choice.name), price: this.#priceOf(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
+    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.#language.read(choice.name), price: this.#priceOf(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
   });
   protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#priceOf(add) })));
   protected readonly uses = computed(() =>
@@ -47,7 +49,7 @@ export class ChoiceDetails {
 
   protected nameOf(id: Id): string {
     const item = this.menu().items.find((it) => it.id === id);
-    return item ? this.editor.read(item.name) : id;
+    return item ? this.#language.read(item.name) : id;
   }
 
   /** Sets a field, or removes it when empty. */
@@ -101,10 +103,10 @@ export class ChoiceDetails {
   }
 
   #priceOf(price: Parameters<typeof priceText>[0] | undefined): string {
-    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+    return price === undefined ? '' : priceText(price, this.#view.digits(), this.#view.lists());
   }
 
   #parse(text: string) {
-    return parsePrice(text, this.editor.digits(), this.editor.lists());
+    return parsePrice(text, this.#view.digits(), this.#view.lists());
   }
 }

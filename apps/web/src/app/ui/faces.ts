@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, preselectedLine, quoteLine, type Replay, occasionText, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, pictureFor, preselectedLine, quoteLine, type Replay, occasionText, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { formatMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
@@ -53,7 +54,7 @@ export class Faces {
   });
   protected readonly quote = computed(() => {
     const line: Line = { ...this.#occasion(), ...this.answers(), item: this.item() };
-    return quoteLine(this.menu().menu, line, (timeZone) => localMinute(new Date(), timeZone));
+    return quoteLine(this.menu().menu, line, clock);
   });
   protected readonly name = computed(() => textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale));
   protected readonly description = computed(() => textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale));

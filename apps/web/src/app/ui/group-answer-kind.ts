@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type AmountGroup, type DateGroup, type Group, type NoteGroup, parsePrice, priceText, type Workbook } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { EditingLanguage } from '../state/editing-language.ts';
+import { MenuView } from '../state/menu-view.ts';
 
 type Note = NonNullable<NoteGroup['note']>;
 type Day = NonNullable<DateGroup['date']>;
@@ -25,7 +26,8 @@ export class GroupAnswerKind {
   readonly menu = input.required<Workbook>();
   readonly group = input.required<Group>();
   readonly groupChange = output<Group>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  protected readonly language = inject(EditingLanguage);
   protected readonly note = computed<Note | undefined>(() => this.#of('note')?.note ?? (this.group().kind === 'note' ? {} : undefined));
   protected readonly day = computed<Day | undefined>(() => this.#of('date')?.date ?? (this.group().kind === 'date' ? {} : undefined));
   protected readonly money = computed<Money | undefined>(() => this.#of('amount')?.amount ?? (this.group().kind === 'amount' ? {} : undefined));
@@ -69,13 +71,13 @@ export class GroupAnswerKind {
 
   protected price(box: HTMLInputElement, was: Parameters<typeof priceText>[0] | undefined, set: (price: ReturnType<typeof parsePrice>) => void): void {
     if (box.value.trim() === '') return set(undefined);
-    const price = parsePrice(box.value, this.editor.digits(), this.editor.lists());
+    const price = parsePrice(box.value, this.#view.digits(), this.#view.lists());
     if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0)) return set(price);
     box.value = this.priceOf(was);
   }
 
   protected suggestions(box: HTMLInputElement): void {
-    const prices = box.value.split(/[;\s]+/).filter(Boolean).map((text) => parsePrice(text, this.editor.digits(), this.editor.lists()));
+    const prices = box.value.split(/[;\s]+/).filter(Boolean).map((text) => parsePrice(text, this.#view.digits(), this.#view.lists()));
     if (prices.some((price) => price === undefined)) box.value = this.sayAll(this.money()?.suggested);
     else this.setMoney({ suggested: prices.length === 0 ? undefined : (prices as number[]) });
   }
@@ -85,7 +87,7 @@ export class GroupAnswerKind {
   }
 
   protected priceOf(price: Parameters<typeof priceText>[0] | undefined): string {
-    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+    return price === undefined ? '' : priceText(price, this.#view.digits(), this.#view.lists());
   }
 
   #of<K extends Group['kind']>(kind: K): Extract<Group, { kind: K }> | undefined {

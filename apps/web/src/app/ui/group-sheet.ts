@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isHiddenChoice, hideChoices, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
-import { Editor } from '../state/editor.ts';
+import { EditingLanguage } from '../state/editing-language.ts';
+import { MenuEditor } from '../state/menu-editor.ts';
+import { MenuView } from '../state/menu-view.ts';
 import { RemovalBox } from './removal-box.ts';
 import { KIND_WORDS } from '../text/kinds.ts';
 import { describeUse } from '../text/uses.ts';
@@ -24,7 +26,9 @@ export class GroupSheet {
   readonly group = input.required<Group>();
   /** The dish being edited. */
   readonly dish = input<string>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
   readonly changed = output<void>();
   protected readonly opened = linkedSignal<string, string | undefined>({ source: () => this.group().id, computation: () => undefined });
   /** A choice that is in use and about to be deleted. */
@@ -41,7 +45,7 @@ export class GroupSheet {
   });
   protected readonly available = computed(() => (this.choices()?.choices ?? []).reduce((sum, { max = 1 }) => sum + max, 0));
   protected readonly words = computed<GridWords>(() => ({
-    locale: this.editor.writing(), firstLocale: this.editor.firstLocale(), digits: this.editor.digits(), lists: this.editor.lists(), stations: this.menu().stations,
+    locale: this.language.writing(), firstLocale: this.#view.firstLocale(), digits: this.#view.digits(), lists: this.#view.lists(), stations: this.menu().stations,
   }));
   protected readonly hidden = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
   /** The choices that open this group, by name. */
@@ -58,13 +62,13 @@ export class GroupSheet {
   }
 
   protected ask(text: string): void {
-    this.#put({ ...this.group(), prompt: this.editor.write(this.group().prompt, text) }, `Changed what “${this.group().name}” asks`, 'prompt');
+    this.#put({ ...this.group(), prompt: this.language.write(this.group().prompt, text) }, `Changed what “${this.group().name}” asks`, 'prompt');
   }
 
   protected help(text: string): void {
     const { help, ...rest } = this.group();
     const isGone = text === '' && (help === undefined || typeof help === 'string');
-    this.#put((isGone ? rest : { ...rest, help: this.editor.write(help, text) }) as Group, `Changed the help of “${this.group().name}”`, 'help');
+    this.#put((isGone ? rest : { ...rest, help: this.language.write(help, text) }) as Group, `Changed the help of “${this.group().name}”`, 'help');
   }
 
   protected limit(group: ChoicesGroup, limits: Limits): void {
@@ -94,7 +98,7 @@ export class GroupSheet {
 
   protected hide({ choices, hidden }: { choices: string[]; hidden: boolean }): void {
     const label = hidden ? `Hid choices of “${this.group().name}”` : `Showed choices of “${this.group().name}” again`;
-    this.editor.change(label, hideChoices(this.menu(), this.group().id, choices, hidden), this.#where());
+    this.#editor.change(label, hideChoices(this.menu(), this.group().id, choices, hidden), this.#where());
   }
 
   /** Deletes an unused choice at once; otherwise shows what uses it first. */
@@ -119,6 +123,6 @@ export class GroupSheet {
   }
 
   #put(group: Group, label: string, field?: string): void {
-    this.editor.put('groups', group, label, { ...this.#where(), ...(field !== undefined && { field }) });
+    this.#editor.put('groups', group, label, { ...this.#where(), ...(field !== undefined && { field }) });
   }
 }

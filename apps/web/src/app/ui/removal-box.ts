@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { removeEverywhere, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Button } from 'primeng/button';
-import { Editor } from '../state/editor.ts';
+import { MenuEditor } from '../state/menu-editor.ts';
 import { removalMessages } from '../text/removals.ts';
 import { describeUse } from '../text/uses.ts';
 
@@ -40,7 +40,7 @@ export class RemovalBox {
   readonly dish = input<string>();
   readonly closed = output<void>();
   readonly removed = output<void>();
-  readonly #editor = inject(Editor);
+  readonly #editor = inject(MenuEditor);
   protected readonly uses = computed(() => usesOf(this.menu(), this.target()).map((use) => describeUse(this.menu(), use)));
   protected readonly removal = computed(() => removeEverywhere(this.menu(), this.target()));
   protected readonly sentences = computed(() => removalMessages(this.menu(), this.removal()));

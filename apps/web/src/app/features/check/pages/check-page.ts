@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { type Finding, type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { placeToMend, findingText, placeName } from '../../../text/findings.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { checkActions, checkFeature } from '../store/check-store.ts';
@@ -24,11 +24,11 @@ const MANY_DIGITS = 12;
 })
 export class CheckPage {
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly check = this.#store.selectSignal(checkFeature.selectCheckState);
 
   protected readonly groups = computed(() => {
-    const menu = this.#editor.compiled();
+    const menu = this.#view.compiled();
     const findings = this.check().findings;
     if (!menu || !findings) return [];
     return GROUPS.map((group) => ({
@@ -40,7 +40,7 @@ export class CheckPage {
   });
 
   protected readonly spans = computed(() => {
-    const menu = this.#editor.compiled();
+    const menu = this.#view.compiled();
     if (!menu) return [];
     const money = (minor: number) => formatMoney(minor, menu.menu.currency, menu.firstLocale);
     return this.check().analyses.map(({ item, builds, price, exact }) => ({

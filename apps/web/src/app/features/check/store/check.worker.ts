@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { analyzeItem, checkMenu, localMinute, type Menu } from '@hearty-ladle/core';
+import { analyzeItem, checkMenu, type Menu } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import type { CheckMessage } from './check-message.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const tell = (message: CheckMessage) => postMessage(message);
 
 /** Checks the menu it receives and reports progress; terminated by its owner. */

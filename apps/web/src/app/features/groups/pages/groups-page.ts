@@ -3,7 +3,9 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { offeredOn, copyOfGroup, type Group, type GroupKind, type AttachRequest, attachEdits, newGroup, plainText, usesOf, type Workbook } from '@hearty-ladle/core';
 import { of, switchMap } from 'rxjs';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
@@ -28,7 +30,9 @@ import { DifferenceTable } from '../components/difference-table.ts';
 })
 export class GroupsPage {
   readonly group = input<string>();
-  protected readonly editor = inject(Editor);
+  protected readonly view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
   readonly #router = inject(Router);
   readonly #finder = inject(SpanFinder);
   protected readonly filter = signal('');
@@ -38,29 +42,29 @@ export class GroupsPage {
   protected readonly kinds = KINDS_IN_ORDER.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
 
   protected readonly rows = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     if (!menu) return [];
     const dishes = offeredOn(menu);
     const wanted = plainText(this.filter());
     return menu.groups
-      .map((group) => ({ id: group.id, name: group.name, prompt: this.editor.read(group.prompt), words: wordsOf(group), where: sayWhere(dishes.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
+      .map((group) => ({ id: group.id, name: group.name, prompt: this.#language.read(group.prompt), words: wordsOf(group), where: sayWhere(dishes.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
       .filter(({ words }) => words.includes(wanted));
   });
-  protected readonly current = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
+  protected readonly current = computed(() => this.view.menu()?.groups.find(({ id }) => id === this.group()));
   protected readonly dishes = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     const ids = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
     return ids.flatMap((id) => {
       const item = menu?.items.find((it) => it.id === id);
-      return item ? [{ id, name: this.editor.read(item.name) }] : [];
+      return item ? [{ id, name: this.#language.read(item.name) }] : [];
     });
   });
-  protected readonly isAskedPerOrder = computed(() => isPerOrder(this.editor.menu(), this.group() ?? ''));
+  protected readonly isAskedPerOrder = computed(() => isPerOrder(this.view.menu(), this.group() ?? ''));
   protected readonly NOWHERE = NOWHERE;
   /** Whether the person asked to see what a change here would touch, before making one. */
   protected readonly looking = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
   readonly #spanQuery = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     return this.looking() && menu ? { menu, ids: this.dishes().map(({ id }) => id) } : undefined;
   });
   readonly #spans = toSignal(toObservable(this.#spanQuery).pipe(switchMap((query) => (query ? this.#finder.find(query.menu, query.ids, {}) : of(undefined)))));
@@ -68,12 +72,12 @@ export class GroupsPage {
   protected readonly touched = computed(() =>
     this.dishes().map(({ id, name }) => {
       const price = this.#spans()?.get(id)?.price;
-      const money = (minor: number) => formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+      const money = (minor: number) => formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
       return { id, name, price: price ? `${money(price.min)} – ${money(price.max)}` : '…' };
     }),
   );
   protected readonly uses = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     return menu ? usesOf(menu, { kind: 'groups', id: this.group() ?? '' }).map((use) => describeUse(menu, use)) : [];
   });
   /** The dish whose faces are shown: the chosen one, else the first that attaches the group, else one that opens it. */
@@ -82,7 +86,7 @@ export class GroupsPage {
     computation: (ids, before) => {
       const all = ids.split(' ');
       if (before && before.value !== '' && all.includes(before.value)) return before.value;
-      const compiled = this.editor.compiled();
+      const compiled = this.view.compiled();
       return all.find((id) => compiled?.item(id)?.groupIndex.has(this.group() ?? '')) ?? all[0] ?? '';
     },
   });
@@ -93,29 +97,29 @@ export class GroupsPage {
 
   protected add(kind: GroupKind): void {
     this.making.set(false);
-    const group = { ...newGroup('New group', kind, (this.editor.menu()?.groups ?? []).map(({ id }) => id)), prompt: 'What would you like?' };
-    this.editor.put('groups', group, 'Made a new group');
+    const group = { ...newGroup('New group', kind, (this.view.menu()?.groups ?? []).map(({ id }) => id)), prompt: 'What would you like?' };
+    this.#editor.put('groups', group, 'Made a new group');
     this.open(group.id);
   }
 
   protected copy(group: Group): void {
-    const copy = copyOfGroup(group, (this.editor.menu()?.groups ?? []).map(({ id }) => id));
-    this.editor.put('groups', copy, `Copied the group “${group.name}”`);
+    const copy = copyOfGroup(group, (this.view.menu()?.groups ?? []).map(({ id }) => id));
+    this.#editor.put('groups', copy, `Copied the group “${group.name}”`);
     this.open(copy.id);
   }
 
   protected attach(attaching: AttachRequest): void {
     this.attaching.set(false);
-    const menu = this.editor.menu();
-    if (menu) this.editor.change(attachText(menu, attaching), attachEdits(menu, attaching));
+    const menu = this.view.menu();
+    if (menu) this.#editor.change(attachText(menu, attaching), attachEdits(menu, attaching));
   }
 
   /** Deletes an unused group at once; otherwise shows what uses it first. */
   protected remove(group: Group): void {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     if (!menu) return;
     if (this.uses().length > 0) return this.removing.set(true);
-    this.editor.change(`Deleted the group “${group.name}”`, [{ type: 'remove', kind: 'groups', id: group.id }]);
+    this.#editor.change(`Deleted the group “${group.name}”`, [{ type: 'remove', kind: 'groups', id: group.id }]);
     this.leave();
   }
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { describeChange } from '../../../text/changes.ts';
 import { historyActions, historyFeature } from '../store/history-store.ts';
 
@@ -17,7 +17,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric'
 })
 export class HistoryPage {
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly history = this.#store.selectSignal(historyFeature.selectHistoryState);
   protected readonly rows = computed(() => {
     const { entries, refusal } = this.history();
@@ -25,7 +25,7 @@ export class HistoryPage {
     return entries.map((entry) => ({
       seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
       isUndone: undone.has(entry.seq),
-      things: describeChange(entry.change, entry.inverse, this.#editor.digits()),
+      things: describeChange(entry.change, entry.inverse, this.#view.digits()),
       message: refusal?.seq === entry.seq ? refusal.message : undefined,
     }));
   });

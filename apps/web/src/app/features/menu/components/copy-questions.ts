@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { copyQuestions, type AttachAs, type Item, type Workbook } from '@hearty-ladle/core';
 import { Dialog } from 'primeng/dialog';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
 import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
 
 /** Copies all groups of a dish, including differences, to other dishes: in addition to theirs, or replacing them. */
@@ -35,8 +36,9 @@ export class CopyQuestions {
   readonly menu = input.required<Workbook>();
   readonly item = input.required<Item>();
   readonly closed = output<void>();
-  readonly #editor = inject(Editor);
-  protected readonly name = computed(() => this.#editor.read(this.item().name));
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
+  protected readonly name = computed(() => this.#language.read(this.item().name));
   protected readonly self = computed(() => new Set([this.item().id]));
   protected readonly picked = signal<PickedDishes['items']>([]);
   protected readonly mode = signal<'add' | 'replace'>('add');

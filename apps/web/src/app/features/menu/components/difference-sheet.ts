@@ -3,7 +3,9 @@ import {
   addOf, type Attachment, type ChoicesGroup, type Difference, differencesOf, type Group, type Item, parsePrice, priceText, takeOwnCopy, withChoiceOffered, withDefault, withLimits,
   withoutDifference, withPrice, type Workbook,
 } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { type Limits, LimitsSentence } from '../../../ui/limits-sentence.ts';
 import { describeDifference } from '../../../text/differences.ts';
 
@@ -19,15 +21,17 @@ export class DifferenceSheet {
   readonly menu = input.required<Workbook>();
   readonly item = input.required<Item>();
   readonly group = input.required<Group>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.editor.read(this.item().name));
+  protected readonly name = computed(() => this.language.read(this.item().name));
   protected readonly attachment = computed<Attachment>(() => this.item().groups?.find((it) => it.group === this.group().id) ?? { group: this.group().id });
   protected readonly choices = computed(() => {
     const group = this.group();
     return group.kind === 'choices' ? group : undefined;
   });
-  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...describeDifference(this.menu(), this.group(), difference, this.editor.digits()) })));
+  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...describeDifference(this.menu(), this.group(), difference, this.#view.digits()) })));
   protected readonly limits = computed<Limits>(() => {
     const group = this.choices();
     const { min, max, included } = this.attachment();
@@ -41,7 +45,7 @@ export class DifferenceSheet {
       const shared = addOf(choice);
       return {
         choice,
-        name: this.editor.read(choice.name),
+        name: this.language.read(choice.name),
         offered: only?.includes(choice.id) ?? true,
         ticked: defaults ? (Object.hasOwn(defaults, choice.id) ? (defaults[choice.id] ?? 0) : 0) : (choice.default ?? 0),
         sharedTicked: choice.default ?? 0,
@@ -66,14 +70,14 @@ export class DifferenceSheet {
   }
 
   protected price(choice: string, box: HTMLInputElement): void {
-    const price = box.value.trim() === '' ? undefined : parsePrice(box.value, this.editor.digits(), this.editor.lists());
+    const price = box.value.trim() === '' ? undefined : parsePrice(box.value, this.#view.digits(), this.#view.lists());
     if (price === undefined && box.value.trim() !== '') box.value = this.rows().find((row) => row.choice.id === choice)?.own ?? '';
     else this.#put(withPrice(this.attachment(), choice, price));
   }
 
   protected heading(text: string): void {
     const { heading, ...rest } = this.attachment();
-    this.#put(text === '' ? rest : { ...rest, heading: this.editor.write(heading, text) }, 'heading');
+    this.#put(text === '' ? rest : { ...rest, heading: this.language.write(heading, text) }, 'heading');
   }
 
   protected list(id: string): void {
@@ -86,16 +90,16 @@ export class DifferenceSheet {
   }
 
   protected ownCopy(): void {
-    this.editor.change(`“${this.name()}” has its own copy of “${this.group().name}”`, takeOwnCopy(this.menu(), this.item(), this.group().id));
+    this.#editor.change(`“${this.name()}” has its own copy of “${this.group().name}”`, takeOwnCopy(this.menu(), this.item(), this.group().id));
   }
 
   #priceOf(price: Parameters<typeof priceText>[0]): string {
-    return priceText(price, this.editor.digits(), this.editor.lists());
+    return priceText(price, this.#view.digits(), this.#view.lists());
   }
 
   #put(attachment: Attachment, field?: string): void {
     const attached = this.item().groups ?? [];
     const groups = attached.some((it) => it.group === attachment.group) ? attached.map((it) => (it.group === attachment.group ? attachment : it)) : [...attached, attachment];
-    this.editor.put('items', { ...this.item(), groups }, `“${this.group().name}” differs on “${this.name()}”`, field === undefined ? {} : { field: `${attachment.group} ${field}` });
+    this.#editor.put('items', { ...this.item(), groups }, `“${this.group().name}” differs on “${this.name()}”`, field === undefined ? {} : { field: `${attachment.group} ${field}` });
   }
 }

@@ -1,7 +1,8 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
 import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
 import { removalMessages } from '../../../text/removals.ts';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
 import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
 
@@ -21,7 +22,8 @@ export class ItemList {
   readonly current = input<string>();
   readonly chosen = output<string>();
   readonly added = output<Item>();
-  protected readonly editor = inject(Editor);
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
   protected readonly filter = signal('');
   protected readonly adding = signal<string | undefined>(undefined);
   protected readonly editing = signal<string | undefined>(undefined);
@@ -42,7 +44,7 @@ export class ItemList {
       if ((item.sections ?? []).length === 0) loose.push(row);
       else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
     }
-    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.editor.read(section.name), items: this.#steady(section.id, bySection.get(section.id) ?? []) }));
+    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.#language.read(section.name), items: this.#steady(section.id, bySection.get(section.id) ?? []) }));
     const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', section: undefined, name: 'In no section yet', items: this.#steady('', loose) }] : known;
     return wanted ? all.filter(({ items }) => items.length > 0) : all;
   });
@@ -70,28 +72,28 @@ export class ItemList {
   protected addSection(): void {
     const { menu } = this.menu();
     const id = newId('new section', menu.sections.map((section) => section.id));
-    this.editor.put('sections', { id, name: 'New section' }, 'Made a new section');
+    this.#editor.put('sections', { id, name: 'New section' }, 'Made a new section');
     this.editing.set(id);
   }
 
   protected moveSection(id: string, step: number): void {
     const index = this.menu().menu.sections.findIndex((section) => section.id === id) + step;
     if (index < 0 || index >= this.menu().menu.sections.length) return;
-    this.editor.change('Moved a section', [{ type: 'move', kind: 'sections', id, index }]);
+    this.#editor.change('Moved a section', [{ type: 'move', kind: 'sections', id, index }]);
   }
 
   protected removeSection(id: string): void {
     this.editing.set(undefined);
     const { menu } = this.menu();
     const removal = removeEverywhere(menu, { kind: 'sections', id });
-    if (removal.allowed) this.editor.change('Deleted a section; its dishes stay', removal.change.edits);
-    else this.editor.tell(`This section can’t be deleted. ${removalMessages(menu, removal).join(' ')}`);
+    if (removal.allowed) this.#editor.change('Deleted a section; its dishes stay', removal.change.edits);
+    else this.#editor.tell(`This section can’t be deleted. ${removalMessages(menu, removal).join(' ')}`);
   }
 
   /** Moves a dish in the menu's list, past its neighbour in the section. */
   protected moveDish({ row, past }: { row: DishRow; past: DishRow }): void {
     const index = this.menu().menu.items.findIndex(({ id }) => id === past.id);
-    this.editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
+    this.#editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
   }
 
   /** Returns the previous list if no row changed, so that untouched sections are not rendered again. */
@@ -104,12 +106,12 @@ export class ItemList {
 
   #row(item: Item): DishRow {
     const { menu } = this.menu();
-    const key = `${this.editor.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
+    const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
     const known = rows.get(item);
     if (known?.key === key) return known.row;
     const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
     const price = priceText(item.price, minorDigits(menu.currency), [menu.priceLists[0]?.id ?? '']);
-    const row = { id: item.id, name: this.editor.read(item.name), words: plainText(names.join(' ')), price };
+    const row = { id: item.id, name: this.#language.read(item.name), words: plainText(names.join(' ')), price };
     rows.set(item, { key, row });
     return row;
   }

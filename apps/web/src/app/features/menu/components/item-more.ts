@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { type Item, type Price, parsePrice, priceText, type Workbook } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { now } from '../../../clock.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { PictureBox } from '../../../ui/picture-box.ts';
 import { UsesBox } from '../../../ui/uses-box.ts';
@@ -18,16 +21,18 @@ type Field = keyof Item;
 export class ItemMore {
   readonly menu = input.required<Workbook>();
   readonly item = input.required<Item>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.editor.read(this.item().name));
+  protected readonly name = computed(() => this.language.read(this.item().name));
   protected readonly tags = computed(() => (this.item().tags ?? []).join(', '));
   protected readonly sale = computed(() => this.item().sale);
   protected readonly steps = computed(() => (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.priceOf(price) })));
   protected readonly CHANNELS = [['online', 'in the shop'], ['pos', 'at the till']] as const;
 
   protected priceOf(price: Price | undefined): string {
-    return price === undefined ? '' : priceText(price, this.editor.digits(), this.editor.lists());
+    return price === undefined ? '' : priceText(price, this.#view.digits(), this.#view.lists());
   }
 
   protected sectionName(id: string) {
@@ -38,7 +43,7 @@ export class ItemMore {
   protected set(field: Field, value: Item[Field] | '', typed = false): void {
     const { [field]: _, ...rest } = this.item();
     const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
-    this.editor.put('items', (isEmpty ? rest : { ...rest, [field]: value }) as Item, `Changed “${this.name()}”`, typed ? { field } : {});
+    this.#editor.put('items', (isEmpty ? rest : { ...rest, [field]: value }) as Item, `Changed “${this.name()}”`, typed ? { field } : {});
   }
 
   protected setTags(text: string): void {
@@ -68,7 +73,7 @@ export class ItemMore {
   }
 
   protected startSale(): void {
-    const today = new Date().toISOString().slice(0, 10);
+    const today = now().toISOString().slice(0, 10);
     this.set('sale', { price: this.item().price, from: today, until: today });
   }
 
@@ -99,7 +104,7 @@ export class ItemMore {
   }
 
   #parse(text: string): Price | undefined {
-    const price = parsePrice(text, this.editor.digits(), this.editor.lists());
+    const price = parsePrice(text, this.#view.digits(), this.#view.lists());
     const values = price === undefined ? [-1] : Object.values(typeof price === 'number' ? [price] : price);
     return values.every((value) => value >= 0) ? price : undefined;
   }

@@ -5,7 +5,9 @@ import {
   parsePrice, priceText, type Target, usesOf,
 } from '@hearty-ladle/core';
 import { RemovalBox } from '../../../ui/removal-box.ts';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { describeDifference } from '../../../text/differences.ts';
 import { limitsInWords } from '../../../text/sentence.ts';
 import { attachText } from '../../../text/attaching.ts';
@@ -29,12 +31,14 @@ export class ItemSheet {
   readonly item = input.required<Item>();
   readonly opened = output<string>();
   readonly removed = output<void>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.editor.read(this.item().name));
-  protected readonly description = computed(() => this.editor.read(this.item().description));
+  protected readonly name = computed(() => this.#language.read(this.item().name));
+  protected readonly description = computed(() => this.#language.read(this.item().description));
   readonly #typedPrice = signal<string | undefined>(undefined);
-  protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.editor.digits(), this.editor.lists()));
+  protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.#view.digits(), this.#view.lists()));
   protected readonly priceIsWrong = computed(() => this.#typedPrice() !== undefined && this.#parsed(this.#typedPrice() ?? '') === undefined);
   protected readonly priceHint = computed(() => this.menu().menu.priceLists.map(({ name }) => name).join(' / '));
   protected readonly attaching = signal<Group | undefined>(undefined);
@@ -49,12 +53,12 @@ export class ItemSheet {
     return offered.map((group) => {
       const index = attached.findIndex((it) => it.group === group.id);
       const attachment = attached[index];
-      const differences = attachment ? differencesOf(group.group, attachment).map((it) => describeDifference(this.menu().menu, group.group, it, this.editor.digits())) : [];
+      const differences = attachment ? differencesOf(group.group, attachment).map((it) => describeDifference(this.menu().menu, group.group, it, this.#view.digits())) : [];
       return {
         group, index, differences,
         sentence: limitsInWords(group),
-        answers: group.choices.map(({ choice }) => this.editor.read(choice.name)).join(' · '),
-        prompt: this.editor.read(group.heading ?? group.group.prompt),
+        answers: group.choices.map(({ choice }) => this.#language.read(choice.name)).join(' · '),
+        prompt: this.#language.read(group.heading ?? group.group.prompt),
         used: (dishes.get(group.id) ?? []).filter((id) => id !== this.item().id).length,
       };
     });
@@ -66,12 +70,12 @@ export class ItemSheet {
   });
 
   protected rename(text: string): void {
-    this.#put({ ...this.item(), name: this.editor.write(this.item().name, text) }, `Renamed the dish “${text}”`, 'name');
+    this.#put({ ...this.item(), name: this.#language.write(this.item().name, text) }, `Renamed the dish “${text}”`, 'name');
   }
 
   protected describe(text: string): void {
     const { description, ...rest } = this.item();
-    this.#put(text === '' ? rest : { ...rest, description: this.editor.write(description, text) }, `Described “${this.name()}”`, 'description');
+    this.#put(text === '' ? rest : { ...rest, description: this.#language.write(description, text) }, `Described “${this.name()}”`, 'description');
   }
 
   protected typePrice(text: string): void {
@@ -93,7 +97,7 @@ export class ItemSheet {
     const isNew = !this.menu().menu.groups.some(({ id }) => id === group.id);
     const item: Item = { ...this.item(), groups: [...(this.item().groups ?? []), { group: group.id }] };
     const label = `“${group.name}” is asked on “${this.name()}”`;
-    this.editor.change(label, [
+    this.#editor.change(label, [
       ...(isNew ? [{ type: 'put', kind: 'groups', thing: group } as const] : []),
       { type: 'put', kind: 'items', thing: item },
     ]);
@@ -112,7 +116,7 @@ export class ItemSheet {
     const label = `“${group.group.name}” is no longer asked on “${this.name()}”`;
     const attached = this.item().groups ?? [];
     const groups = attached.filter((it) => it.group !== group.id);
-    this.editor.change(label, [
+    this.#editor.change(label, [
       ...exceptFrom(this.menu().menu, this.item(), group.id),
       ...(groups.length < attached.length ? [{ type: 'put', kind: 'items', thing: { ...this.item(), groups } } as const] : []),
     ]);
@@ -120,7 +124,7 @@ export class ItemSheet {
 
   protected attachTo(attaching: AttachRequest): void {
     this.attaching.set(undefined);
-    this.editor.change(attachText(this.menu().menu, attaching), attachEdits(this.menu().menu, attaching));
+    this.#editor.change(attachText(this.menu().menu, attaching), attachEdits(this.menu().menu, attaching));
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {
@@ -136,7 +140,7 @@ export class ItemSheet {
   /** Deletes an unused dish at once; otherwise shows what uses it first. */
   protected remove(): void {
     if (usesOf(this.menu().menu, this.target()).length > 0) return this.removing.set(true);
-    this.editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
+    this.#editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
     this.removed.emit();
   }
 
@@ -149,11 +153,11 @@ export class ItemSheet {
   }
 
   #put(item: Item, label: string, field?: string): void {
-    this.editor.put('items', item, label, field === undefined ? {} : { field });
+    this.#editor.put('items', item, label, field === undefined ? {} : { field });
   }
 
   #parsed(text: string) {
-    const price = parsePrice(text, this.editor.digits(), this.editor.lists());
+    const price = parsePrice(text, this.#view.digits(), this.#view.lists());
     const values = price === undefined ? [-1] : typeof price === 'number' ? [price] : Object.values(price);
     return values.every((value) => value >= 0) ? price : undefined;
   }

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import type { Section, Workbook } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
 
 /** A section being edited: name, description, station, position. */
 @Component({
   selector: 'hl-section-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="field"><span>Name of the section</span><input class="input" [value]="editor.read(section().name)" (input)="set({ name: editor.write(section().name, $any($event.target).value) }, 'name')" /></label>
-    <label class="field"><span>What guests read below it</span><input class="input" [value]="editor.read(section().description)" (input)="describe($any($event.target).value)" /></label>
+    <label class="field"><span>Name of the section</span><input class="input" [value]="language.read(section().name)" (input)="set({ name: language.write(section().name, $any($event.target).value) }, 'name')" /></label>
+    <label class="field"><span>What guests read below it</span><input class="input" [value]="language.read(section().description)" (input)="describe($any($event.target).value)" /></label>
     <label class="field"><span>Made at</span>
       <select class="input" (change)="madeAt($any($event.target).value)">
         <option value="">the first station</option>
@@ -35,19 +36,20 @@ export class SectionEditor {
   readonly moved = output<number>();
   readonly removed = output<void>();
   readonly closed = output<void>();
-  protected readonly editor = inject(Editor);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
 
   protected set(change: Partial<Section>, field?: string): void {
-    this.editor.put('sections', { ...this.section(), ...change }, `Changed the section “${this.editor.read(this.section().name)}”`, field === undefined ? {} : { field });
+    this.#editor.put('sections', { ...this.section(), ...change }, `Changed the section “${this.language.read(this.section().name)}”`, field === undefined ? {} : { field });
   }
 
   protected describe(text: string): void {
     const { description, ...rest } = this.section();
-    this.editor.put('sections', text === '' ? rest : { ...rest, description: this.editor.write(description, text) }, 'Described a section', { field: 'description' });
+    this.#editor.put('sections', text === '' ? rest : { ...rest, description: this.language.write(description, text) }, 'Described a section', { field: 'description' });
   }
 
   protected madeAt(station: string): void {
     const { station: _, ...rest } = this.section();
-    this.editor.put('sections', station === '' ? rest : { ...rest, station }, `“${this.editor.read(rest.name)}” is made elsewhere`);
+    this.#editor.put('sections', station === '' ? rest : { ...rest, station }, `“${this.language.read(rest.name)}” is made elsewhere`);
   }
 }

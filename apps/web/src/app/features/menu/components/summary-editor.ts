@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { type Answers, type CompiledItem, type CompiledMenu, type Item, parseTemplate, preselectedLine, summaryOf, templateFor, type TemplateFault } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 
 /** How the answers of a dish are summarised in one line: its own template, its section's, or the default. */
 @Component({
@@ -28,14 +30,16 @@ import { Editor } from '../../../state/editor.ts';
 export class SummaryEditor {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<Item>();
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
   protected readonly whole = signal(false);
 
   readonly #compiled = computed(() => this.menu().item(this.item().id));
   readonly #section = computed(() => this.item().sections?.[0] ?? '');
   protected readonly groups = computed(() => (this.#compiled()?.groups ?? []).filter(({ group }) => group.kind === 'choices').map(({ id, group }) => ({ id, name: group.name })));
   protected readonly text = computed(() => {
-    const { itemSummaries = [], sectionSummaries = [] } = this.#editor.menu() ?? {};
+    const { itemSummaries = [], sectionSummaries = [] } = this.#view.menu() ?? {};
     return (this.whole() ? sectionSummaries.find(({ id }) => id === this.#section()) : itemSummaries.find(({ id }) => id === this.item().id))?.template ?? '';
   });
   protected readonly faults = computed(() => {
@@ -44,10 +48,10 @@ export class SummaryEditor {
   });
   protected readonly previews = computed(() => {
     const compiled = this.#compiled();
-    const menu = this.#editor.menu();
+    const menu = this.#view.menu();
     if (!compiled || !menu) return [];
     const template = templateFor(menu, this.item());
-    const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#editor.writing(), template);
+    const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#language.writing(), template);
     const usual = preselectedLine(this.menu(), this.item().id);
     return [{ when: 'As it is ticked', message: read(usual) }, { when: 'With the first of each', message: read(firstOfEach(compiled)) }, { when: 'With the last of each', message: read(lastOfEach(compiled)) }];
   });
@@ -55,7 +59,7 @@ export class SummaryEditor {
   protected type(template: string): void {
     const kind = this.whole() ? 'sectionSummaries' : 'itemSummaries';
     const id = this.whole() ? this.#section() : this.item().id;
-    const label = `Changed how “${this.#editor.read(this.item().name)}” is read back`;
+    const label = `Changed how “${this.#language.read(this.item().name)}” is read back`;
     if (template === '') this.#editor.change(label, [{ type: 'remove', kind, id }]);
     else this.#editor.put(kind, { id, template: template.slice(0, 300) }, label, { field: 'template' });
   }

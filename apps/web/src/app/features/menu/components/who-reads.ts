@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Choice, CompiledMenu, Group, Item, NoteGroup } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
 
 /** Which station reads what of a dish: its home station, choices made elsewhere, notes; all editable here. */
 @Component({
@@ -12,7 +13,7 @@ import { Editor } from '../../../state/editor.ts';
       <details>
         <summary>{{ row.group.name }} <span class="quiet">{{ row.words }}</span></summary>
         @for (choice of row.choices; track choice.id) {
-          <label><span>{{ editor.read(choice.name) }}</span>
+          <label><span>{{ language.read(choice.name) }}</span>
             <select class="input" (change)="madeAt(row.group, choice, $any($event.target).value)">
               <option value="">with the dish</option>
               @for (station of menu().stations; track station.id) { <option [value]="station.id" [selected]="station.id === choice.station">{{ station.name }}</option> }
@@ -45,7 +46,8 @@ import { Editor } from '../../../state/editor.ts';
 export class WhoReads {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<Item>();
-  protected readonly editor = inject(Editor);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
 
   readonly #offered = computed(() => this.menu().item(this.item().id)?.groups ?? []);
   protected readonly home = computed(() => this.#stationName(this.menu().stations[this.menu().item(this.item().id)?.home ?? 0]?.id ?? ''));
@@ -54,7 +56,7 @@ export class WhoReads {
     this.#offered().flatMap(({ group }) => {
       if (group.kind !== 'choices') return [];
       const elsewhere = (group.choices ?? []).filter(({ station }) => station !== undefined);
-      const words = elsewhere.map((choice) => `${this.editor.read(choice.name)}: ${this.#stationName(choice.station ?? '')}`).join(', ');
+      const words = elsewhere.map((choice) => `${this.language.read(choice.name)}: ${this.#stationName(choice.station ?? '')}`).join(', ');
       return [{ group, choices: group.choices ?? [], words: words || 'all with the dish' }];
     }),
   );
@@ -69,18 +71,18 @@ export class WhoReads {
   protected madeAt(group: Extract<Group, { kind: 'choices' }>, choice: Choice, station: string): void {
     const { station: _, ...rest } = choice;
     const changed = station === '' ? rest : { ...rest, station };
-    this.editor.put('groups', { ...group, choices: (group.choices ?? []).map((it) => (it === choice ? changed : it)) }, `“${this.editor.read(choice.name)}” is made elsewhere`, { dish: this.item().id });
+    this.#editor.put('groups', { ...group, choices: (group.choices ?? []).map((it) => (it === choice ? changed : it)) }, `“${this.language.read(choice.name)}” is made elsewhere`, { dish: this.item().id });
   }
 
   protected readAt(group: NoteGroup, station: string, on: boolean): void {
     const others = (group.note?.stations ?? []).filter((id) => id !== station);
     const stations = on ? [...others, station] : others;
     const { stations: _, ...rest } = group.note ?? {};
-    this.editor.put('groups', { ...group, note: stations.length === 0 ? rest : { ...rest, stations } }, `“${group.name}” is read elsewhere`, { dish: this.item().id });
+    this.#editor.put('groups', { ...group, note: stations.length === 0 ? rest : { ...rest, stations } }, `“${group.name}” is read elsewhere`, { dish: this.item().id });
   }
 
   protected loud(group: NoteGroup, loud: boolean): void {
-    this.editor.put('groups', { ...group, note: { ...group.note, loud } }, `“${group.name}” is ${loud ? 'loud' : 'quiet'} now`, { dish: this.item().id });
+    this.#editor.put('groups', { ...group, note: { ...group.note, loud } }, `“${group.name}” is ${loud ? 'loud' : 'quiet'} now`, { dish: this.item().id });
   }
 
   #stationName(id: string): string {

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router } from '@angular/router';
 import { offeredOn, type Item, type Replay } from '@hearty-ladle/core';
-import { Editor } from '../../../state/editor.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { DifferenceSheet } from '../components/difference-sheet.ts';
@@ -21,17 +23,19 @@ export class MenuPage {
   readonly group = input<string>();
   /** Picks and circumstances of a finding to show in the faces, as JSON in the URL. */
   readonly replay = input<string>();
-  protected readonly editor = inject(Editor);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  protected readonly language = inject(EditingLanguage);
   readonly #router = inject(Router);
 
-  protected readonly compiled = this.editor.compiled;
-  protected readonly current = computed(() => this.editor.menu()?.items.find(({ id }) => id === this.item()));
-  protected readonly openGroup = computed(() => this.editor.menu()?.groups.find(({ id }) => id === this.group()));
+  protected readonly compiled = this.#view.compiled;
+  protected readonly current = computed(() => this.#view.menu()?.items.find(({ id }) => id === this.item()));
+  protected readonly openGroup = computed(() => this.#view.menu()?.groups.find(({ id }) => id === this.group()));
   protected readonly side = linkedSignal<string | undefined, 'shared' | 'here'>({ source: this.group, computation: () => 'shared' });
   protected readonly replayed = computed(() => replayFrom(this.replay()));
 
   protected readonly others = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.#view.menu();
     const dishes = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
     return dishes.filter((id) => id !== this.item());
   });
@@ -49,13 +53,13 @@ export class MenuPage {
   }
 
   protected add(item: Item): void {
-    this.editor.put('items', item, `Added the dish “${this.editor.read(item.name)}”`);
+    this.#editor.put('items', item, `Added the dish “${this.language.read(item.name)}”`);
     this.go(item.id);
   }
 
   #name(id: string): string {
-    const item = this.editor.menu()?.items.find((it) => it.id === id);
-    return item ? this.editor.read(item.name) : id;
+    const item = this.#view.menu()?.items.find((it) => it.id === id);
+    return item ? this.language.read(item.name) : id;
   }
 }
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink } from '@angular/router';
 import { receiptText, summaryOf, templateFor, textIn, type OrderEvent } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
@@ -24,7 +24,7 @@ const RECEIPT_COLUMNS = 42;
 export class OrdersPage {
   readonly id = input<string>();
   readonly #store = inject(Store);
-  protected readonly editor = inject(Editor);
+  protected readonly view = inject(MenuView);
   protected readonly state = this.#store.selectSignal(ordersFeature.selectOrdersState);
   protected readonly rows = computed(() =>
     this.state().orders.map((order) => ({
@@ -39,7 +39,7 @@ export class OrdersPage {
   });
   protected readonly isUnknown = computed(() => this.state().opened === 'unknown' && this.id() !== undefined);
   protected readonly lines = computed(() => {
-    const menu = this.editor.compiled();
+    const menu = this.view.compiled();
     const order = this.opened();
     if (!menu || !order) return [];
     return order.request.lines.map((line, i) => {
@@ -51,7 +51,7 @@ export class OrdersPage {
     });
   });
   protected readonly receipt = computed(() => {
-    const menu = this.editor.compiled();
+    const menu = this.view.compiled();
     const order = this.opened();
     return menu && order ? receiptText(menu, order.request.lines, order.quote, (minor) => this.money(minor), menu.firstLocale, RECEIPT_COLUMNS).join('\n') : '';
   });
@@ -74,11 +74,11 @@ export class OrdersPage {
   }
 
   protected money(minor: number): string {
-    return formatMoney(minor, this.editor.menu()?.currency ?? 'EUR', this.editor.firstLocale() || 'en');
+    return formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
   }
 
   protected station(id: string) {
-    return this.editor.menu()?.stations.find((station) => station.id === id);
+    return this.view.menu()?.stations.find((station) => station.id === id);
   }
 
   protected time(placedAt: string): string {
@@ -86,8 +86,8 @@ export class OrdersPage {
   }
 
   #dish(id: string): string {
-    const item = this.editor.menu()?.items.find((it) => it.id === id);
-    return item ? textIn(item.name, this.editor.firstLocale(), this.editor.firstLocale()) : id;
+    const item = this.view.menu()?.items.find((it) => it.id === id);
+    return item ? textIn(item.name, this.view.firstLocale(), this.view.firstLocale()) : id;
   }
 
   #sayEvent({ what, station = '', printer, copy, doubtful, fault = '' }: OrderEvent): string {

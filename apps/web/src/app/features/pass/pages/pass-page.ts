@@ -1,8 +1,9 @@
 import type { PassTicket } from '@hearty-ladle/core';
+import { now } from '../../../clock.ts';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
@@ -21,14 +22,14 @@ const LATE_MS = 15 * 60_000;
 })
 export class PassPage {
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly pass = this.#store.selectSignal(passFeature.selectPassState);
   protected readonly live = computed(() => this.pass().isLive);
   /** The station shown; undefined for all. */
   protected readonly station = signal<string | undefined>(undefined);
-  protected readonly stations = computed(() => this.#editor.menu()?.stations ?? []);
+  protected readonly stations = computed(() => this.#view.menu()?.stations ?? []);
   protected readonly addsUp = signal(false);
-  readonly #now = signal(Date.now());
+  readonly #now = signal(now().getTime());
 
   protected readonly rails = computed(() => {
     const attaching = this.pass().tickets.filter(({ bumpedAt }) => bumpedAt === null);
@@ -47,9 +48,9 @@ export class PassPage {
   );
 
   constructor() {
-    this.#editor.open();
+    this.#view.open();
     this.#store.dispatch(passActions.opened());
-    const tick = setInterval(() => this.#now.set(Date.now()), TICK_MS);
+    const tick = setInterval(() => this.#now.set(now().getTime()), TICK_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
   }
 
@@ -84,7 +85,7 @@ export class PassPage {
   }
 
   protected bump(ticket: PassTicket, bumped: boolean): void {
-    this.#store.dispatch(passActions.bumped({ id: ticket.id, bumped }));
+    this.#store.dispatch(passActions.bumped({ id: ticket.id, bumped, at: now().toISOString() }));
   }
 
   #sayPrinter(station: string): string | undefined {

@@ -36,9 +36,9 @@ describe('the pass', () => {
     const api = { tickets: vi.fn(() => of([{ id: 'a', bumpedAt: null }])), printers: () => of([]), setBumped };
     const pass = runEffects(PassEffects, api, passFeature);
     pass.act(passActions.opened());
-    pass.act(passActions.bumped({ id: 'a', bumped: true }));
+    pass.act(passActions.bumped({ id: 'a', bumped: true, at: '2026-05-12T11:00:00.000Z' }));
     expect(pass.state().tickets[0]?.bumpedAt).toEqual(expect.any(String));
-    pass.act(passActions.bumped({ id: 'a', bumped: false }));
+    pass.act(passActions.bumped({ id: 'a', bumped: false, at: '2026-05-12T11:00:01.000Z' }));
     expect(setBumped.mock.calls).toEqual([['a', true]]);
     answers[0]?.next();
     answers[0]?.complete();

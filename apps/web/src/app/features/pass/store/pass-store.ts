@@ -20,7 +20,8 @@ export const passActions = createActionGroup({
     Opened: emptyProps(),
     Arrived: props<{ tickets: readonly PassTicket[] }>(),
     'Load failed': emptyProps(),
-    Bumped: props<{ id: string; bumped: boolean }>(),
+    /** `at`: when, ISO 8601 in UTC. */
+    Bumped: props<{ id: string; bumped: boolean; at: string }>(),
     'Bump answered': emptyProps(),
     'Reprint requested': props<{ id: string }>(),
     'Printers arrived': props<{ printers: readonly Printer[] }>(),
@@ -36,9 +37,9 @@ export const passFeature = createFeature({
     on(passActions.arrived, (state, { tickets }) => ({ ...state, status: 'loaded', tickets })),
     on(passActions.printersArrived, (state, { printers }) => ({ ...state, printers })),
     on(passActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
-    on(passActions.bumped, (state, { id, bumped }) => ({
+    on(passActions.bumped, (state, { id, bumped, at }) => ({
       ...state,
-      tickets: state.tickets.map((ticket) => (ticket.id === id ? { ...ticket, bumpedAt: bumped ? new Date().toISOString() : null } : ticket)),
+      tickets: state.tickets.map((ticket) => (ticket.id === id ? { ...ticket, bumpedAt: bumped ? at : null } : ticket)),
     })),
   ),
 });

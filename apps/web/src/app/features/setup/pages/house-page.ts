@@ -4,7 +4,7 @@ import type { House } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Button } from 'primeng/button';
 import { InputNumber } from 'primeng/inputnumber';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { houseActions, houseFeature } from '../store/house-store.ts';
 
@@ -21,9 +21,9 @@ const MEGABYTE = 1024 * 1024;
 export class HousePage {
   readonly #store = inject(Store);
   readonly #build = inject(NonNullableFormBuilder);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly state = this.#store.selectSignal(houseFeature.selectHouseState);
-  protected readonly currency = computed(() => this.#editor.menu()?.currency ?? 'EUR');
+  protected readonly currency = computed(() => this.#view.menu()?.currency ?? 'EUR');
   /** Keeps what is typed when somebody else saves meanwhile. */
   readonly #filled = signal(-1);
 
@@ -73,7 +73,7 @@ export class HousePage {
   }
 
   #unit(): number {
-    return 10 ** this.#editor.digits();
+    return 10 ** this.#view.digits();
   }
 
   #number(min: number, max: number) {

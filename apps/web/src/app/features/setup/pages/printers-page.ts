@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { PRINTER_MODES, type PrinterMode } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { HEALTH_WORDS } from '../../../text/printers.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
@@ -22,11 +22,11 @@ const MODES: Readonly<Record<PrinterMode, string>> = {
 export class PrintersPage {
   readonly station = input<string>();
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly MODES = PRINTER_MODES.map((mode) => [mode, MODES[mode]] as const);
   protected readonly state = this.#store.selectSignal(printerFeature.selectPrintersState);
   protected readonly rows = computed(() => {
-    const stations = this.#editor.menu()?.stations ?? [];
+    const stations = this.#view.menu()?.stations ?? [];
     return stations.map(({ id, name, backup }) => {
       const printer = this.state().printers.find((one) => one.station === id);
       return {
@@ -36,7 +36,7 @@ export class PrintersPage {
     });
   });
   protected readonly shown = computed(() => this.rows().find(({ id }) => id === this.station()));
-  protected readonly columns = computed(() => this.#editor.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32);
+  protected readonly columns = computed(() => this.#view.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32);
 
   constructor() {
     this.#store.dispatch(printerActions.opened());

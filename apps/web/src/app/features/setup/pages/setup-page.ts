@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { RouterLink } from '@angular/router';
 import { type Ingredient, newId, type Station, type Target, usesOf } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuEditor } from '../../../state/menu-editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { pictureActions, pictureFeature } from '../../../state/pictures.ts';
 import { describeUse } from '../../../text/uses.ts';
@@ -24,13 +25,14 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
 export class SetupPage {
   readonly kind = input<string>('stations');
   readonly id = input<string>();
-  protected readonly editor = inject(Editor);
+  protected readonly view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
   readonly #store = inject(Store);
   readonly #pictures = this.#store.selectSignal(pictureFeature.selectPictures);
   protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.id, computation: () => false });
 
   protected readonly rows = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     if (!menu) return [];
     const used = (target: Target) => usesOf(menu, target).length;
     switch (this.kind()) {
@@ -39,12 +41,12 @@ export class SetupPage {
       default: return menu.stations.map(({ id, name, columns, expo }) => ({ id, name, more: [columns === undefined ? '' : `${columns} columns`, expo ? 'reads everything' : ''].filter(Boolean).join(', '), used: used({ kind: 'stations', id }) }));
     }
   });
-  protected readonly station = computed(() => (this.kind() === 'stations' ? this.editor.menu()?.stations.find(({ id }) => id === this.id()) : undefined));
-  protected readonly ingredient = computed(() => (this.kind() === 'ingredients' ? this.editor.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined));
+  protected readonly station = computed(() => (this.kind() === 'stations' ? this.view.menu()?.stations.find(({ id }) => id === this.id()) : undefined));
+  protected readonly ingredient = computed(() => (this.kind() === 'ingredients' ? this.view.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined));
   protected readonly picture = computed(() => (this.kind() === 'pictures' ? this.#pictures().find(({ id }) => id === this.id()) : undefined));
   protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
   protected readonly uses = computed(() => {
-    const menu = this.editor.menu();
+    const menu = this.view.menu();
     return menu ? usesOf(menu, this.target()).map((use) => describeUse(menu, use)) : [];
   });
 
@@ -58,7 +60,7 @@ export class SetupPage {
 
   protected setStation(station: Station, change: { [K in keyof Station]?: Station[K] | undefined }, field?: string): void {
     const next = Object.fromEntries(Object.entries({ ...station, ...change }).filter(([, value]) => value !== undefined && value !== false)) as Station;
-    this.editor.put('stations', next, `Changed the station “${next.name}”`, field === undefined ? {} : { field });
+    this.#editor.put('stations', next, `Changed the station “${next.name}”`, field === undefined ? {} : { field });
   }
 
   protected setColumns(station: Station, box: HTMLInputElement): void {
@@ -69,20 +71,20 @@ export class SetupPage {
   }
 
   protected setIngredient(ingredient: Ingredient, change: Partial<Ingredient>, field?: string): void {
-    this.editor.put('ingredients', { ...ingredient, ...change }, `Changed the ingredient “${ingredient.name}”`, field === undefined ? {} : { field });
+    this.#editor.put('ingredients', { ...ingredient, ...change }, `Changed the ingredient “${ingredient.name}”`, field === undefined ? {} : { field });
   }
 
   protected add(): void {
-    const menu = this.editor.menu();
-    if (this.kind() === 'ingredients') this.editor.put('ingredients', { id: newId('new ingredient', (menu?.ingredients ?? []).map(({ id }) => id)), name: 'New ingredient', unit: 'each' }, 'Made a new ingredient');
-    else this.editor.put('stations', { id: newId('new station', (menu?.stations ?? []).map(({ id }) => id)), name: 'New station', columns: 32 }, 'Made a new station');
+    const menu = this.view.menu();
+    if (this.kind() === 'ingredients') this.#editor.put('ingredients', { id: newId('new ingredient', (menu?.ingredients ?? []).map(({ id }) => id)), name: 'New ingredient', unit: 'each' }, 'Made a new ingredient');
+    else this.#editor.put('stations', { id: newId('new station', (menu?.stations ?? []).map(({ id }) => id)), name: 'New station', columns: 32 }, 'Made a new station');
   }
 
   /** Deletes an unused object at once; otherwise shows what uses it, and one change can remove all references. */
   protected remove(): void {
     if (this.uses().length > 0) return this.removing.set(true);
     const kind = this.kind() as SetupKind;
-    if (kind !== 'pictures') this.editor.change(`Deleted “${this.name()}”`, [{ type: 'remove', kind, id: this.id() ?? '' }]);
+    if (kind !== 'pictures') this.#editor.change(`Deleted “${this.name()}”`, [{ type: 'remove', kind, id: this.id() ?? '' }]);
   }
 
   protected target(): Target {

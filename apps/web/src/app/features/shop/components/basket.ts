@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, localMinute, quoteOrder, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, type Order, quoteOrder, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
-import { orderOf } from '../store/shop-effects.ts';
 import type { ShopState } from '../store/shop-store.ts';
 
 /** The chosen lines, the order's own questions, and placing the order. */
@@ -17,6 +17,7 @@ import type { ShopState } from '../store/shop-store.ts';
 export class Basket {
   readonly menu = input.required<CompiledMenu>();
   readonly shop = input.required<ShopState>();
+  readonly order = input.required<Order>();
   readonly locale = input.required<string>();
   readonly edited = output<number>();
   readonly removed = output<number>();
@@ -31,10 +32,11 @@ export class Basket {
   protected readonly UNANSWERED = {
     offline: 'We can’t be reached just now.', busy: 'We have too much to do just now; please try again in a moment.', failed: 'Something is wrong here; please tell us.',
   } as const;
-  protected readonly quote = computed(() => quoteOrder(this.menu().menu, orderOf(this.shop()), (timeZone) => localMinute(new Date(), timeZone)));
+  protected readonly quote = computed(() => quoteOrder(this.menu().menu, this.order(), clock));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
+  readonly #chosen = computed(() => this.shop().lines);
   protected readonly lines = computed(() =>
-    this.shop().lines.map(({ line, seen }, index) => ({
+    this.#chosen().map(({ line, seen }, index) => ({
       index,
       // The price when the line was chosen, if it has changed since.
       was: this.quote().lines[index]?.price.line === seen ? undefined : this.money(seen),

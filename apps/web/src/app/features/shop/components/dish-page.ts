@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, localMinute, pictureFor, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, pictureFor, quoteLine, textIn, withoutUnknown } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
@@ -75,7 +76,7 @@ export class DishPage {
   });
   protected readonly quantity = computed(() => this.line().quantity ?? 1);
   protected readonly quote = computed(() =>
-    quoteLine(this.menu().menu, { ...this.answers(), channel: 'online', service: 'takeaway' }, (timeZone) => localMinute(new Date(), timeZone)),
+    quoteLine(this.menu().menu, { ...this.answers(), channel: 'online', service: 'takeaway' }, clock),
   );
   protected readonly name = computed(() => this.#words(this.item()?.item.name));
   protected readonly picture = computed(() => {

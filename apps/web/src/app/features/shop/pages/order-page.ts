@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { progressActions, progressFeature } from '../store/progress-store.ts';
 
@@ -48,13 +48,13 @@ import { progressActions, progressFeature } from '../store/progress-store.ts';
 export class OrderPage {
   readonly id = input.required<string>();
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   protected readonly state = this.#store.selectSignal(progressFeature.selectShown);
   protected readonly progress = computed(() => {
     const state = this.state();
     return state.status === 'loaded' ? state.progress : undefined;
   });
-  protected readonly total = computed(() => formatMoney(this.progress()?.total ?? 0, this.#editor.menu()?.currency ?? 'EUR', this.#editor.firstLocale() || 'en'));
+  protected readonly total = computed(() => formatMoney(this.progress()?.total ?? 0, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en'));
   protected readonly words = computed(() => {
     const { tickets, bumped } = this.progress() ?? { tickets: 0, bumped: 0 };
     if (bumped === 0) return 'It is being made';
@@ -62,7 +62,7 @@ export class OrderPage {
   });
 
   constructor() {
-    this.#editor.open();
+    this.#view.open();
     effect(() => this.#store.dispatch(progressActions.opened({ id: this.id() })));
   }
 }

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, linkedSignal, signal, viewChild } from '@angular/core';
-import { type CompiledMenu, type Line, localMinute, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Line, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { of, switchMap } from 'rxjs';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
 import { listPrice, formatMoney } from '../../../text/money.ts';
@@ -14,7 +15,6 @@ import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 /** Problems that make a dish unavailable whatever is picked. */
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
 
@@ -27,23 +27,24 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
   styleUrl: './shop-page.css',
 })
 export class ShopPage {
-  protected readonly editor = inject(Editor);
+  protected readonly view = inject(MenuView);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
+  protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
   protected readonly languageName = languageName;
-  protected readonly locale = linkedSignal(() => this.editor.menu()?.locales[0] ?? 'en');
+  protected readonly locale = linkedSignal(() => this.view.menu()?.locales[0] ?? 'en');
 
   readonly #finder = inject(SpanFinder);
   /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
   readonly #spans = toSignal(
-    toObservable(this.editor.menu).pipe(
+    toObservable(this.view.menu).pipe(
       switchMap((menu) => (menu ? this.#finder.find(menu, menu.items.map(({ id }) => id), { channel: 'online', service: 'takeaway' }) : of(undefined))),
     ),
   );
 
   protected readonly sections = computed(() => {
-    const menu = this.editor.compiled();
+    const menu = this.view.compiled();
     if (!menu) return [];
     return menu.menu.sections
       .map((section) => ({
@@ -66,11 +67,11 @@ export class ShopPage {
       observer.observe(basket);
       onCleanup(() => observer.disconnect());
     });
-    this.editor.open();
+    this.view.open();
   }
 
   protected open(item: string): void {
-    const menu = this.editor.compiled();
+    const menu = this.view.compiled();
     if (menu) this.#store.dispatch(shopActions.dishOpened({ line: preselectedLine(menu, item) }));
   }
 

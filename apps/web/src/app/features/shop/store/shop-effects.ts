@@ -1,17 +1,11 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import type { Order } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { exhaustMap, map, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { replacing } from '../../../state/order-tries.ts';
-import { remember, shopActions, shopFeature, type ShopState } from './shop-store.ts';
-
-/** The order as sent: what was chosen, never a price. */
-export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
-  return { channel: 'online', service: 'takeaway', ...answers, lines: lines.map(({ line }) => line) };
-}
+import { orderOf, remember, shopActions, shopFeature } from './shop-store.ts';
 
 @Injectable()
 export class ShopEffects {

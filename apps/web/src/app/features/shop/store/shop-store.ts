@@ -1,5 +1,5 @@
-import type { Answers, Line, OrderProblem, PlacedOrder } from '@hearty-ladle/core';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import type { Answers, Line, Order, OrderProblem, PlacedOrder } from '@hearty-ladle/core';
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
 import { answeredTries, answerFor, changedTries, newTries, type OrderTries, tried } from '../../../state/order-tries.ts';
@@ -53,6 +53,11 @@ export const shopActions = createActionGroup({
   },
 });
 
+/** The order as sent: what was chosen, never a price. */
+export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
+  return { channel: 'online', service: 'takeaway', ...answers, lines: lines.map(({ line }) => line) };
+}
+
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
@@ -92,6 +97,10 @@ export const shopFeature = createFeature({
     )),
     on(shopActions.basketEmptied, (state) => ({ ...state, lines: [], answers: {}, firstPlaced: undefined, problems: [], refusal: undefined, unanswered: undefined })),
   ),
+  extraSelectors: ({ selectLines, selectAnswers }) => ({
+    /** What the price depends on; a name or a table typed in leaves it as it is. */
+    selectOrder: createSelector(selectLines, selectAnswers, (lines, answers) => orderOf({ lines, answers })),
+  }),
 });
 
 /** Messages about the order are cleared when it changes. */

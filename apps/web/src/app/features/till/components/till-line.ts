@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, localMinute, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import { type Answers, type CompiledMenu, type Line, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { QuestionAnswer } from '../../../ui/question-answer.ts';
 import { TillQuestions } from '../../../ui/till-questions.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 /** The most frequent notes to the kitchen, added by a tap. Common practice. */
 const QUICK_NOTES = ['No salt', 'Cut in half', 'Very hot', 'On one plate', 'Nut allergy', 'No dairy'];
 

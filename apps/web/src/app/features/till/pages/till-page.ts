@@ -1,18 +1,18 @@
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, HostListener, inject, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
-  type Answers, type CompiledMenu, type Item, type Line, localMinute, type Menu, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
+  type Answers, type CompiledMenu, type Item, type Line, type Menu, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
 } from '@hearty-ladle/core';
+import { clock } from '../../../clock.ts';
 import { Store } from '@ngrx/store';
-import { Editor } from '../../../state/editor.ts';
+import { MenuView } from '../../../state/menu-view.ts';
 import { listPrice, formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { TillLine } from '../components/till-line.ts';
 import { pickNth } from '../store/pick-nth.ts';
-import { tillActions, tillFeature, tillOrder } from '../store/till-store.ts';
+import { tillActions, tillFeature } from '../store/till-store.ts';
 
-const clock = (timeZone: string | undefined) => localMinute(new Date(), timeZone);
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
@@ -25,10 +25,13 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 })
 export class TillPage {
   readonly #store = inject(Store);
-  readonly #editor = inject(Editor);
+  readonly #view = inject(MenuView);
   readonly find = viewChild<ElementRef<HTMLInputElement>>('find');
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
-  protected readonly menu = this.#editor.compiled;
+  readonly #pricedOrder = this.#store.selectSignal(tillFeature.selectPricedOrder);
+  readonly #service = this.#store.selectSignal(tillFeature.selectService);
+  readonly #lines = this.#store.selectSignal(tillFeature.selectLines);
+  protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
   protected readonly asking = signal<Line | undefined>(undefined);
@@ -47,19 +50,19 @@ export class TillPage {
       .filter((item) => item.channels?.includes('pos') ?? true)
       .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(shown ?? '')))
       .map((item) => {
-        const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.till().service }, clock).problems.find(({ code }) => CLOSED.has(code));
+        const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.#service() }, clock).problems.find(({ code }) => CLOSED.has(code));
         const compiled = menu.item(item.id);
         return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.money(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && problemMessage(menu, closed, menu.firstLocale) };
       });
   });
   protected readonly quote = computed(() => {
     const menu = this.menu();
-    return menu && quoteOrder(menu.menu, tillOrder(this.till()), clock);
+    return menu && quoteOrder(menu.menu, this.#pricedOrder(), clock);
   });
   protected readonly lines = computed(() => {
     const menu = this.menu();
     if (!menu) return [];
-    return this.till().lines.map((line, index) => {
+    return this.#lines().map((line, index) => {
       const item = menu.item(line.item);
       const quote = this.quote()?.lines[index];
       return {
@@ -75,11 +78,11 @@ export class TillPage {
   protected readonly ownProblems = computed(() => (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'));
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
-    return menu && this.till().lines.length > 0 ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale)) : [];
+    return menu && this.#lines().length > 0 ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale)) : [];
   });
 
   constructor() {
-    this.#editor.open();
+    this.#view.open();
     this.#store.dispatch(tillActions.opened());
     afterNextRender(() => this.find()?.nativeElement.focus());
     effect(() => {

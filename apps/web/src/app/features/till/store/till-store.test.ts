@@ -38,7 +38,7 @@ describe('an order at the till', () => {
     expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
   });
 
-  it('that was parked comes back whole once the server has confirmed it, or is notice to be gone', () => {
+  it('that was parked comes back whole once the server has confirmed it, or is reported as gone', () => {
     const order = after(tillActions.lineAdded({ line: bowl }), tillActions.named({ name: 'Ilse', service: 'takeaway' }), tillActions.orderAnswered({ answers: { consents: ['bag'] } }));
     expect(tillFeature.reducer(order, tillActions.parkAnswered({ isParked: false, nextKey: 'n' })).lines).toEqual([bowl]);
     const parked = tillFeature.reducer(order, tillActions.parkAnswered({ isParked: true, nextKey: 'n' }));
@@ -51,6 +51,14 @@ describe('an order at the till', () => {
     expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({ lines: [], confirming: undefined, notice: { isWell: false } });
     expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.words).toContain('another till');
     expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.words).toContain('still on hold');
+  });
+
+  it('is quoted anew when its dishes change, and not when a name or a table is typed', () => {
+    const order = after(tillActions.lineAdded({ line: bowl }));
+    const priced = (state: typeof order) => tillFeature.selectPricedOrder({ till: state });
+    const quoted = priced(order);
+    expect(priced(tillFeature.reducer(order, tillActions.named({ name: 'Ilse', place: '4' })))).toBe(quoted);
+    expect(priced(tillFeature.reducer(order, tillActions.lineRepeated({ index: 0, by: 1 })))).not.toEqual(quoted);
   });
 
   it('carries a PIN only once it is known', () => {

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import type { Answers, Line, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
+import type { Answers, Line, Order, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, exhaustMap, filter, map, merge, of, switchMap, tap, timer, withLatestFrom } from 'rxjs';
 import type { HttpErrorResponse } from '@angular/common/http';
 import { Api, type PinAnswer, type SentOrder } from '../../../api/api.ts';
@@ -94,6 +94,10 @@ export const tillFeature = createFeature({
       answer.outcome === 'right' ? { ...state, pin, device: answer.device, notice: undefined } : { ...state, pin: undefined, notice: { isWell: false, words: answer.message } },
     ),
   ),
+  extraSelectors: ({ selectLines, selectService, selectAnswers }) => ({
+    /** What the price depends on; a name or a table typed in leaves it as it is. */
+    selectPricedOrder: createSelector(selectLines, selectService, selectAnswers, (lines, service, answers) => pricedOrder({ lines, service, answers })),
+  }),
 });
 
 const TAKEN_ELSEWHERE = 'This order was taken up at another till.';
@@ -140,9 +144,13 @@ function takenUp(state: TillState, { lines, name = '', place = '', service = 'di
   return { ...state, ...emptyOrder(), lines, name, place, service, answers, notice: undefined };
 }
 
-/** The order as it is quoted, parked and sent. */
+/** The order as it is parked and sent. */
 export function tillOrder({ lines, service, answers, name, place, pin }: TillState): Placement {
-  return { channel: 'pos', service, ...answers, lines: [...lines], ...(name && { name }), ...(place && { place }), ...(pin !== undefined && { pin }) };
+  return { ...pricedOrder({ lines, service, answers }), ...(name && { name }), ...(place && { place }), ...(pin !== undefined && { pin }) };
+}
+
+function pricedOrder({ lines, service, answers }: Pick<TillState, 'lines' | 'service' | 'answers'>): Order {
+  return { channel: 'pos', service, ...answers, lines: [...lines] };
 }
 
 @Injectable()

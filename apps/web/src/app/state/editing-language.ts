@@ -1,0 +1,21 @@
+import { inject, Injectable, linkedSignal } from '@angular/core';
+import { type Text, textIn } from '@hearty-ladle/core';
+import { MenuView } from './menu-view.ts';
+import { withTextIn } from './text-in-language.ts';
+
+/** The language in which texts are currently edited. */
+@Injectable({ providedIn: 'root' })
+export class EditingLanguage {
+  readonly #view = inject(MenuView);
+  readonly writing = linkedSignal(() => this.#view.firstLocale());
+
+  /** The text in the current editing language, or else in the first one. */
+  read(text: Text | undefined): string {
+    return text === undefined ? '' : textIn(text, this.writing(), this.#view.firstLocale());
+  }
+
+  /** Replaces the text in the current editing language; other languages keep theirs. */
+  write(old: Text | undefined, words: string): Text {
+    return withTextIn(old, words, this.writing(), this.#view.firstLocale());
+  }
+}
