@@ -1,4 +1,4 @@
-import { type Clock, localMinute } from '@hearty-ladle/core';
+import { clockOf } from '@hearty-ladle/core';
 
 /** The current moment. The only place on this side that asks the machine's clock. */
 export function now(): Date {
@@ -7,4 +7,4 @@ export function now(): Date {
 }
 
 /** This machine's clock as the core takes it. */
-export const clock: Clock = (timeZone) => localMinute(now(), timeZone);
+export const clock = clockOf(now);

@@ -1,6 +1,7 @@
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { Menu } from '../menu/document.ts';
-import { circumstancesOf, type Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
+import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Context } from '../api/line.ts';
 import { looseBounds } from './bounds.ts';

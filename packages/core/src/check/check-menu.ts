@@ -2,7 +2,7 @@ import { Budget, OverBudget } from '../analysis/budget.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledItem } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
-import type { Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
 import type { Context } from '../api/line.ts';
 import { checkDocument } from './check-document.ts';
 import { checkItemBuilds, checkItemPrice } from './check-item.ts';

@@ -1,6 +1,6 @@
 import type { Budget } from '../analysis/budget.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
-import type { Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
 import type { Context, Pick } from '../api/line.ts';
 import type { Occasion } from './contexts.ts';
 import type { FindingList, Replay } from './finding.ts';

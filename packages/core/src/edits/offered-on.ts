@@ -23,15 +23,6 @@ export function offeredOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   return made;
 }
 
-interface Index {
-  readonly signature: string;
-  readonly offered: readonly (readonly [dish: Id, groups: readonly Id[]])[];
-  readonly dishes: ReadonlyMap<Id, readonly Id[]>;
-}
-
-/** The previous index: most changes don't alter which dish offers what. */
-let last: Index | undefined;
-
 function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
   const signature = JSON.stringify(menu.groups.flatMap((group) => (group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [])));
   let offers: OfferIndex | undefined;
@@ -42,7 +33,6 @@ function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
     known.set(item, { signature, groups });
     return [item.id, groups];
   });
-  if (last?.signature === signature && isSame(last.offered, offered)) return last.dishes;
   const dishes = new Map<Id, Id[]>();
   for (const [dish, groups] of offered) {
     for (const group of groups) {
@@ -51,15 +41,7 @@ function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
       else dishes.set(group, [dish]);
     }
   }
-  last = { signature, offered, dishes };
   return dishes;
-}
-
-function isSame(before: Index['offered'], now: Index['offered']): boolean {
-  return before.length === now.length && now.every(([dish, groups], i) => {
-    const [other, offered = []] = before[i] ?? [];
-    return other === dish && (offered === groups || (offered.length === groups.length && groups.every((group, j) => group === offered[j])));
-  });
 }
 
 function opened(group: Group): readonly Id[] {

@@ -1,7 +1,7 @@
 import type { Problem, Quote } from '../api/quote.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { Menu } from '../menu/document.ts';
-import type { Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
 import type { Line } from '../api/line.ts';
 import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
 import { ticketsOf } from '../ticket/ticket.ts';

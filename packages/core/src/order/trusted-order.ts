@@ -1,5 +1,5 @@
 import type { Menu } from '../menu/document.ts';
-import type { Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
 import type { Line, Order } from '../api/line.ts';
 
 /** Where an order comes from: guests decide less about it than a till. */

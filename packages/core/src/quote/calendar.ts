@@ -38,23 +38,32 @@ export function isOn(daypart: Daypart, at: string): boolean {
   return (beginsOn(today) && time >= daypart.from) || (beginsOn(today - 1) && time < daypart.to);
 }
 
-/** Creating a formatter is expensive; there is one per time zone in use. */
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
-  const key = timeZone ?? '';
-  const known = formats.get(key);
-  if (known) return known;
-  const format = new Intl.DateTimeFormat('en-CA', {
-    year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
-    ...(timeZone === undefined ? {} : { timeZone }),
-  });
-  formats.set(key, format);
-  return format;
-}
+/** Returns the local minute (`YYYY-MM-DDTHH:MM`) in a time zone; the core has no clock of its own. */
+export type Clock = (timeZone: string | undefined) => string;
 
 /** An instant as local time in a time zone, or in the host's if none is given. */
 export function localMinute(instant: Date, timeZone: string | undefined): string {
-  const part = Object.fromEntries(formatIn(timeZone).formatToParts(instant).map(({ type, value }) => [type, value]));
+  return minuteIn(formatIn(timeZone), instant);
+}
+
+/** A clock that reads the moments of `now`. It keeps a formatter per time zone, as creating one is expensive. */
+export function clockOf(now: () => Date): Clock {
+  const formats = new Map<string | undefined, Intl.DateTimeFormat>();
+  return (timeZone) => {
+    let format = formats.get(timeZone);
+    if (!format) formats.set(timeZone, (format = formatIn(timeZone)));
+    return minuteIn(format, now());
+  };
+}
+
+function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
+  return new Intl.DateTimeFormat('en-CA', {
+    year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
+    ...(timeZone !== undefined && { timeZone }),
+  });
+}
+
+function minuteIn(format: Intl.DateTimeFormat, instant: Date): string {
+  const part = Object.fromEntries(format.formatToParts(instant).map(({ type, value }) => [type, value]));
   return `${part['year']}-${part['month']}-${part['day']}T${part['hour']}:${part['minute']}`;
 }

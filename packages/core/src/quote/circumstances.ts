@@ -1,11 +1,8 @@
 import type { CircumstanceTest, CompiledMenu } from '../compile/compiled.ts';
 import type { Channel, Service } from '../menu/condition-schema.ts';
-import { isOn } from './calendar.ts';
+import { type Clock, isOn } from './calendar.ts';
 import type { ProblemList } from './problem.ts';
 import type { Context, Out } from '../api/line.ts';
-
-/** Returns the local minute (`YYYY-MM-DDTHH:MM`) in a time zone; the core has no clock of its own. */
-export type Clock = (timeZone: string | undefined) => string;
 
 /** Where, when, how and for whom something is ordered, with all defaults filled in. */
 export interface Circumstances {

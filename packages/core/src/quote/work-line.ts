@@ -1,6 +1,7 @@
 import type { OfferedGroupView, PriceSum, Problem } from '../api/quote.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
-import { type Circumstances, circumstancesOf, type Clock } from './circumstances.ts';
+import type { Clock } from './calendar.ts';
+import { type Circumstances, circumstancesOf } from './circumstances.ts';
 import { type Combination, combinationOf, acceptedCombination } from './combination.ts';
 import { offeredGroups } from './offered-groups.ts';
 import { priceLine } from './price-line.ts';

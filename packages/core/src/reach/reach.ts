@@ -7,7 +7,7 @@ import type { Fault } from '../menu/fault.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { indexOffers, type OfferIndex, offersOf, ruleConcerns } from '../menu/offered.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
-import type { Clock } from '../quote/circumstances.ts';
+import type { Clock } from '../quote/calendar.ts';
 
 type Span = Analysis['price'];
 
