@@ -29,33 +29,87 @@ const coreRules = Object.entries(CORE_ARROWS).map(([folder, allowed]) => ({
   name: `core-${folder}`,
   severity: 'error',
   from: { path: core(folder), pathNot: '\\.test\\.ts$' },
-  to: {
-    path: '^packages/core/src/',
-    pathNot: [...[folder, ...allowed].map(core), '^packages/core/src/result\\.ts$'],
-  },
+  to: { path: '^packages/core/src/', pathNot: [...[folder, ...allowed].map(core), '^packages/core/src/result\\.ts$'] },
 }));
 
 module.exports = {
   forbidden: [
     ...coreRules,
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-is-pure', severity: 'error', from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] }, to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width)/'] } },
-    { name: 'node-runtime-knows-core-alone', severity: 'error', from: { path: '^packages/node-runtime/src/', pathNot: '\\.test\\.ts$' }, to: { path: '^(packages/cli|apps)/' } },
-    { name: 'no-threads-in-the-browser', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^packages/node-runtime/' } },
-    { name: 'no-validation-in-the-browser', severity: 'error', from: { path: '^apps/web/' }, to: { path: ['^packages/core/src/validation/', 'node_modules/ajv/'] } },
-    { name: 'features-apart', severity: 'error', from: { path: '^apps/web/src/app/features/([^/]+)/' }, to: { path: '^apps/web/src/app/features/', pathNot: '^apps/web/src/app/features/$1/' } },
-    { name: 'components-are-dumb', severity: 'error', from: { path: '^apps/web/src/app/(ui|features/[^/]+/components)/' }, to: { path: '^apps/web/src/app/(api/(api|live)|state/menu-effects)' } },
-    { name: 'ui-knows-no-feature', severity: 'error', from: { path: '^apps/web/src/app/(ui|text|api|state)/' }, to: { path: '^apps/web/src/app/(features|shell)/' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] },
+      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width)/'] },
+    },
+    {
+      name: 'node-runtime-knows-core-alone',
+      severity: 'error',
+      from: { path: '^packages/node-runtime/src/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(packages/cli|apps)/' },
+    },
+    {
+      name: 'no-threads-in-the-browser',
+      severity: 'error',
+      from: { path: '^apps/web/' },
+      to: { path: '^packages/node-runtime/' },
+    },
+    {
+      name: 'no-validation-in-the-browser',
+      severity: 'error',
+      from: { path: '^apps/web/' },
+      to: { path: ['^packages/core/src/validation/', 'node_modules/ajv/'] },
+    },
+    {
+      name: 'features-apart',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/features/([^/]+)/' },
+      to: { path: '^apps/web/src/app/features/', pathNot: '^apps/web/src/app/features/$1/' },
+    },
+    {
+      name: 'components-are-dumb',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/(ui|features/[^/]+/components)/' },
+      to: { path: '^apps/web/src/app/(api/(api|live)|state/menu-effects)' },
+    },
+    {
+      name: 'ui-knows-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/(ui|text|api|state)/' },
+      to: { path: '^apps/web/src/app/(features|shell)/' },
+    },
     { name: 'web-and-server-apart', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^apps/server/' } },
-    { name: 'queries-and-commands-know-no-http', severity: 'error', from: { path: '^apps/server/src/(commands|queries|db|live)/' }, to: { path: '^apps/server/src/http/' } },
-    { name: 'routes-hold-no-sql', severity: 'error', from: { path: '^apps/server/src/http/', pathNot: '\\.test\\.ts$' }, to: { path: ['node_modules/(typeorm|pg)/', '^apps/server/src/db/'], pathNot: '^apps/server/src/db/(gate|database-errors)\\.ts$' } },
-    { name: 'db-knows-no-commands', severity: 'error', from: { path: '^apps/server/src/db/' }, to: { path: '^apps/server/src/(commands|queries|http)/' } },
+    {
+      name: 'queries-and-commands-know-no-http',
+      severity: 'error',
+      from: { path: '^apps/server/src/(commands|queries|db|live)/' },
+      to: { path: '^apps/server/src/http/' },
+    },
+    {
+      name: 'routes-hold-no-sql',
+      severity: 'error',
+      from: { path: '^apps/server/src/http/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: ['node_modules/(typeorm|pg)/', '^apps/server/src/db/'],
+        pathNot: '^apps/server/src/db/(gate|database-errors)\\.ts$',
+      },
+    },
+    {
+      name: 'db-knows-no-commands',
+      severity: 'error',
+      from: { path: '^apps/server/src/db/' },
+      to: { path: '^apps/server/src/(commands|queries|http)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: ['/dist/', '\\.angular/'] },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['source', 'import', 'default', 'types'], extensions: ['.ts', '.js', '.mjs'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['source', 'import', 'default', 'types'],
+      extensions: ['.ts', '.js', '.mjs'],
+    },
   },
 };

@@ -13,12 +13,22 @@ await main(async () => {
   const bin = settings.databaseUrl === undefined ? ensurePostgres() : undefined;
   const postgres = bin && (await startPostgres(bin, settings.dataDir));
   if (postgres) ensureDatabase(bin, postgres, 'hearty_ladle');
-  const env = { DATABASE_URL: settings.databaseUrl ?? postgres.url('hearty_ladle'), PORT: String(settings.port), HOST: settings.host, LOGS: 'on' };
+  const env = {
+    DATABASE_URL: settings.databaseUrl ?? postgres.url('hearty_ladle'),
+    PORT: String(settings.port),
+    HOST: settings.host,
+    LOGS: 'on',
+  };
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
   const children = [
-    keep('npx', ['ng', 'build', '--watch', '--configuration', 'development'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } }),
+    keep('npx', ['ng', 'build', '--watch', '--configuration', 'development'], {
+      cwd: join(ROOT, 'apps/web'),
+      env: { NG_CLI_ANALYTICS: 'false' },
+    }),
     keep('npx', ['tsx', 'watch', '--conditions=source', 'src/main.ts'], { cwd: join(ROOT, 'apps/server'), env }),
-    ...(settings.simulatesPrinters ? [keep('npx', ['tsx', '--conditions=source', 'src/devices/main.ts'], { cwd: join(ROOT, 'apps/server'), env })] : []),
+    ...(settings.simulatesPrinters
+      ? [keep('npx', ['tsx', '--conditions=source', 'src/devices/main.ts'], { cwd: join(ROOT, 'apps/server'), env })]
+      : []),
   ];
   const stop = async () => {
     await stopAll(children);

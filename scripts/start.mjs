@@ -36,7 +36,8 @@ await main(async () => {
   }
   server = keep('node', ['apps/server/dist/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
   server.once('exit', (code) => void stop(code ?? 1));
-  if (settings.simulatesPrinters) printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
+  if (settings.simulatesPrinters)
+    printers = keep('node', ['apps/server/dist/devices/main.js'], { env: { ...env, STOP_WITH_PARENT: 'on' } });
 });
 
 /** The database in DATABASE_URL, or one on our own server, which stops with this script. */
@@ -47,7 +48,8 @@ async function openDatabase({ databaseUrl, dataDir }) {
   ensureDatabase(bin, postgres, 'hearty_ladle');
   const mark = join(ROOT, 'node_modules', '.cache', 'hearty-ladle', 'started-by');
   const other = existsSync(mark) ? Number(readFileSync(mark, 'utf8')) : 0;
-  if (other !== 0 && other !== process.pid && isAlive(other)) return { url: postgres.url('hearty_ladle'), close: () => {} };
+  if (other !== 0 && other !== process.pid && isAlive(other))
+    return { url: postgres.url('hearty_ladle'), close: () => {} };
   writeFileSync(mark, String(process.pid));
   const close = () => {
     rmSync(mark, { force: true });

@@ -22,7 +22,11 @@ function check(name, command, args) {
 /** A test runner that writes its results to a file, from which the tests are counted. */
 function tests(name, command, args, results, count, env = {}) {
   process.stdout.write(`\n== ${name}\n`);
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const { status } = spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   const counted = readCounts(results, count);
   passed += counted.passed;
   failed += counted.failed;
@@ -48,14 +52,31 @@ await main(async () => {
   else failed++;
   check('types', 'npm', ['run', '-s', 'types']);
   check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  check('format', 'npm', ['run', '-s', 'format:check']);
+  check('nothing unused', 'npm', ['run', '-s', 'unused']);
   check('arrows between folders', 'npm', ['run', '-s', 'arrows']);
   const units = join(folder, 'units.json');
-  tests('unit and server tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${units}`], units,
-    (json) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numFailedTestSuites * (json.numFailedTests === 0 ? 1 : 0) }), { POSTGRES_BIN: bin });
+  tests(
+    'unit and server tests',
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${units}`],
+    units,
+    (json) => ({
+      passed: json.numPassedTests,
+      failed: json.numFailedTests + json.numFailedTestSuites * (json.numFailedTests === 0 ? 1 : 0),
+    }),
+    { POSTGRES_BIN: bin },
+  );
   buildWhatChanged();
   const journeys = join(folder, 'journeys.json');
-  tests('journeys in the browser', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], journeys,
-    (json) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }), { POSTGRES_BIN: bin, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: journeys });
+  tests(
+    'journeys in the browser',
+    'npx',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
+    journeys,
+    (json) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }),
+    { POSTGRES_BIN: bin, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: journeys },
+  );
   rmSync(folder, { recursive: true, force: true });
   process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
   process.exit(failed === 0 ? 0 : 1);

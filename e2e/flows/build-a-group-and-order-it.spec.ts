@@ -3,7 +3,10 @@ import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.
 
 test.beforeAll(resetHouse);
 
-test('an operator builds groups for a new dish, a guest orders it, the ticket is on the pass', async ({ page, context }) => {
+test('an operator builds groups for a new dish, a guest orders it, the ticket is on the pass', async ({
+  page,
+  context,
+}) => {
   await page.goto(at('/menu'));
   await page.getByRole('button', { name: '+ New dish' }).first().click();
   await page.getByLabel('Name of the new dish').fill('Lantern broth');
@@ -79,6 +82,9 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await kettles.getByRole('button', { name: /^Bump/ }).click();
   await expect(kettles).not.toContainText('Lantern broth');
   await pass.reload();
-  await pass.getByRole('button', { name: /Recall .* Kettles|Recall number .* Kettles/ }).first().click();
+  await pass
+    .getByRole('button', { name: /Recall .* Kettles|Recall number .* Kettles/ })
+    .first()
+    .click();
   await expect(kettles).toContainText('Lantern broth');
 });

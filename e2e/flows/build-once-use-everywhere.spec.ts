@@ -5,7 +5,9 @@ test.beforeAll(resetHouse);
 
 const saved = (page: Page) => expect(savedStatus(page)).toHaveText('Saved');
 
-test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, lets one differ, changes the shared price and undoes it', async ({ page }) => {
+test('an operator attaches a typed list to 9 dishes, lets one differ, changes the shared price and undoes it', async ({
+  page,
+}) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
   await page.getByRole('button', { name: /Answers to pick/ }).click();
@@ -18,7 +20,12 @@ test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, 
   // On whole sections, except two dishes.
   await page.getByRole('button', { name: 'Add to other dishes …' }).click();
   const hanging = page.getByRole('dialog', { name: /Ask “Dips”/ });
-  for (const section of ['Broths and noodle bowls', 'Porridge till half past ten', 'From the griddle', 'Teas and other drinks']) {
+  for (const section of [
+    'Broths and noodle bowls',
+    'Porridge till half past ten',
+    'From the griddle',
+    'Teas and other drinks',
+  ]) {
     await hanging.getByLabel(`All of ${section}`).check();
   }
   await hanging.getByLabel('Milk tea', { exact: true }).uncheck();
@@ -37,7 +44,9 @@ test('an operator types a list of 12 answers, attaches it to 9 dishes except 2, 
   await page.getByLabel('Dip 12', { exact: true }).uncheck();
   await page.getByLabel('Price here: Dip 1', { exact: true }).fill('0.20');
   await page.keyboard.press('Tab');
-  await expect(page.getByRole('list', { name: 'Differences of this dish' })).toContainText(/Dip 12: offered\s*not offered here/);
+  await expect(page.getByRole('list', { name: 'Differences of this dish' })).toContainText(
+    /Dip 12: offered\s*not offered here/,
+  );
   await expect(page.getByRole('list', { name: 'Differences of this dish' })).toContainText(/Dip 1: 0.50\s*0.20/);
   await saved(page);
   await expectAccessible(page);
@@ -85,7 +94,10 @@ test('a change that would break a dish is shown before it is kept, and put back'
   await expect(first).toHaveValue('Short');
   for (const name of ['Short', 'Tall']) {
     await page.getByRole('button', { name: `Delete ${name}` }).click();
-    await page.getByRole('alertdialog', { name: `Delete ${name}` }).getByRole('button', { name: 'Delete everywhere' }).click();
+    await page
+      .getByRole('alertdialog', { name: `Delete ${name}` })
+      .getByRole('button', { name: 'Delete everywhere' })
+      .click();
   }
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await expect(reach.getByRole('status')).toContainText('something would break');
@@ -142,10 +154,14 @@ test('anything is found by any of its names, and the journal names who changed w
 test('an ingredient and a picture say where they are used', async ({ page }) => {
   await page.goto(at('/menu/toast'));
   await page.getByText('More about this dish').click();
-  await page.getByLabel('Choose a picture of Night toast').setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
+  await page
+    .getByLabel('Choose a picture of Night toast')
+    .setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
   await expect(page.getByRole('alert')).toContainText('not a picture we can show');
   const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
-  await page.getByLabel('Choose a picture of Night toast').setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
+  await page
+    .getByLabel('Choose a picture of Night toast')
+    .setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
   await expect(page.locator('hl-faces').getByRole('img', { name: 'Night toast' })).toBeVisible();
   await saved(page);
   await page.goto(at('/setup/pictures'));

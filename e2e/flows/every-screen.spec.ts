@@ -4,9 +4,22 @@ import { at, expectAccessible, resetHouse } from '../support/house.ts';
 test.beforeAll(resetHouse);
 
 const SCREENS = [
-  ['/menu', 'Choose a dish, or begin a new one'], ['/menu/ember', 'Its questions, in order'], ['/menu/ember/toppings', 'A shared group'],
-  ['/groups', 'Every question, once'], ['/history', 'Everything that was changed'], ['/setup', 'Choose something at the left'], ['/setup/house', 'These settings hold at once'], ['/setup/stations/kettles', 'Where it is used'], ['/groups/bowl-size', 'Where it is asked'], ['/check', 'What each dish can cost'],
-  ['/shop', 'Your basket'], ['/pass', 'Pass'], ['/till', 'Tap a dish'], ['/orders', 'Choose one at the left'], ['/setup/printers', 'Choose one to read its paper'], ['/api-docs', 'quotes, orders'],
+  ['/menu', 'Choose a dish, or begin a new one'],
+  ['/menu/ember', 'Its questions, in order'],
+  ['/menu/ember/toppings', 'A shared group'],
+  ['/groups', 'Every question, once'],
+  ['/history', 'Everything that was changed'],
+  ['/setup', 'Choose something at the left'],
+  ['/setup/house', 'These settings hold at once'],
+  ['/setup/stations/kettles', 'Where it is used'],
+  ['/groups/bowl-size', 'Where it is asked'],
+  ['/check', 'What each dish can cost'],
+  ['/shop', 'Your basket'],
+  ['/pass', 'Pass'],
+  ['/till', 'Tap a dish'],
+  ['/orders', 'Choose one at the left'],
+  ['/setup/printers', 'Choose one to read its paper'],
+  ['/api-docs', 'quotes, orders'],
 ] as const;
 
 for (const [path, words] of SCREENS) {

@@ -18,7 +18,11 @@ test('questions and answers are dragged into another order, and stay there', asy
   await page.goto(at('/menu/milk-tea'));
   const cards = page.locator('article h3');
   await expect(cards).toHaveText([/Cup size/, /Milk/]);
-  await drag(page, page.getByRole('button', { name: /^Move Cup size/ }), page.getByRole('button', { name: /^Move Milk/ }));
+  await drag(
+    page,
+    page.getByRole('button', { name: /^Move Cup size/ }),
+    page.getByRole('button', { name: /^Move Milk/ }),
+  );
   await expect(cards).toHaveText([/Milk/, /Cup size/]);
   await page.getByRole('button', { name: 'Open Milk' }).click();
   const handles = page.locator('hl-choice-grid .row:not(.head) .handle');

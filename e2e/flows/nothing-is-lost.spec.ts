@@ -14,10 +14,16 @@ async function chooseBowl(page: Page): Promise<void> {
   await page.getByRole('button', { name: /Ember broth/ }).click();
   await page.getByLabel('Thick wheat').check();
   await page.getByRole('button', { name: /Add to|Put in the basket/ }).click();
-  await page.getByLabel(/No cutlery|Cutlery set/).first().check();
+  await page
+    .getByLabel(/No cutlery|Cutlery set/)
+    .first()
+    .check();
 }
 
-test('a guest whose answer was lost, and who changes the order, is told what became of the first and never orders twice', async ({ page, request }) => {
+test('a guest whose answer was lost, and who changes the order, is told what became of the first and never orders twice', async ({
+  page,
+  request,
+}) => {
   await chooseBowl(page);
   await page.route('**/api/shop/orders', loseTheAnswer);
   const send = page.getByRole('button', { name: /^Place/ });
@@ -62,7 +68,9 @@ test('a change whose answer was lost is saved once and clashes with nobody', asy
 
 test('a server that fails is told from one that can’t be reached, and the person decides', async ({ page }) => {
   await page.goto(at('/groups/milk'));
-  await page.route('**/api/workbench/changes', (route) => route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{"title":"fault"}' }));
+  await page.route('**/api/workbench/changes', (route) =>
+    route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{"title":"fault"}' }),
+  );
   await page.getByLabel('Our name for it').fill('Milk!');
   await expect(savedStatus(page)).toHaveText('Not saved: something is wrong at the server. 1 change waits here.');
   await expectAccessible(page);
@@ -76,7 +84,9 @@ test('a server that fails is told from one that can’t be reached, and the pers
 });
 
 test('a menu that can’t be read can be tried again', async ({ page }) => {
-  await page.route('**/api/workbench/menu', (route) => route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{}' }));
+  await page.route('**/api/workbench/menu', (route) =>
+    route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{}' }),
+  );
   await page.goto(at('/groups/milk'));
   await expect(page.getByRole('heading', { name: 'The menu can’t be read just now' })).toBeVisible();
   await page.unroute('**/api/workbench/menu');
@@ -119,7 +129,10 @@ test('the house’s settings are changed and hold at once', async ({ page, reque
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('It holds from now on')).toBeVisible();
-  const reply = await request.post(at('/api/shop/orders'), { headers: { 'Idempotency-Key': crypto.randomUUID() }, data: { lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] } });
+  const reply = await request.post(at('/api/shop/orders'), {
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+    data: { lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] },
+  });
   expect(((await reply.json()) as { title: string }).title).toContain('2 lines at most');
   await lines.fill('60');
   await page.keyboard.press('Tab');

@@ -17,10 +17,17 @@ async function putEmberInBasket(guest: Page, note = ''): Promise<void> {
 /** Counts every tap and key press a person makes. */
 function counting() {
   let count = 0;
-  return { tap: async (target: Locator) => (count++, target.click()), press: async (page: Page, key: string) => (count++, page.keyboard.press(key)), taps: () => count };
+  return {
+    tap: async (target: Locator) => (count++, target.click()),
+    press: async (page: Page, key: string) => (count++, page.keyboard.press(key)),
+    taps: () => count,
+  };
 }
 
-test('from the shop to the pass and onto paper, with a loud allergy note; the guest sees how far it is', async ({ page, context }) => {
+test('from the shop to the pass and onto paper, with a loud allergy note; the guest sees how far it is', async ({
+  page,
+  context,
+}) => {
   await page.setViewportSize(PHONE);
   await putEmberInBasket(page, 'No sesame at all');
   const basket = page.getByLabel('Basket');
@@ -88,7 +95,9 @@ test('a menu that changes under a guest is shown before anything is charged', as
   await expect(page.getByText('€11.20 in all')).toBeVisible();
 });
 
-test('an experienced hand takes an order of three dishes with questions in few taps, changes it, puts it aside and sends it', async ({ page }) => {
+test('an experienced hand takes an order of three dishes with questions in few taps, changes it, puts it aside and sends it', async ({
+  page,
+}) => {
   await page.goto(at('/till'));
   const hand = counting();
   const key = (name: string | RegExp) => page.getByRole('button', { name });
@@ -154,7 +163,10 @@ test('a dish typed before the menu has arrived is added when it arrives', async 
   await expect(page.getByRole('region', { name: 'The order' })).toContainText('1 Barley tea');
 });
 
-test('a printer runs out of paper: the pass says so, its backup takes over with a mark, then it prints again', async ({ page, context }) => {
+test('a printer runs out of paper: the pass says so, its backup takes over with a mark, then it prints again', async ({
+  page,
+  context,
+}) => {
   const setUp = await context.newPage();
   await setUp.goto(at('/setup/printers/kettles'));
   await setUp.getByLabel('How the printer of Griddle fares').selectOption('is out of paper');
@@ -181,7 +193,10 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   await setUp.goto(at('/setup/printers/griddle'));
   await sellFold();
   await expect(setUp.locator('article.paper').first()).toContainText('Griddle', { timeout: 15_000 });
-  await griddle.getByRole('button', { name: /Reprint number/ }).last().click();
+  await griddle
+    .getByRole('button', { name: /Reprint number/ })
+    .last()
+    .click();
   await expect(setUp.locator('article.paper').first()).toContainText('REPRINT', { timeout: 15_000 });
 });
 
@@ -213,7 +228,9 @@ test('a price is named at the till only with the word of a person who may', asyn
   await expect(order.getByRole('status')).toContainText(/Number \d+ is in the kitchen/);
 });
 
-test('who reads what is changed at the dish, and how it is read back is written with a live preview', async ({ page }) => {
+test('who reads what is changed at the dish, and how it is read back is written with a live preview', async ({
+  page,
+}) => {
   await page.goto(at('/menu/milk-tea'));
   await page.getByText('Who reads what of it in the kitchen').click();
   await page.locator('hl-who-reads summary', { hasText: 'Milk' }).click();

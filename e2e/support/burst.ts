@@ -15,7 +15,13 @@ export async function burst(page: Page, ...keys: readonly string[]): Promise<voi
     const text = key === 'Enter' ? '\r' : key.length === 1 && modifiers === 0 ? key : undefined;
     const windowsVirtualKeyCode = key === 'Enter' ? 13 : key.toUpperCase().charCodeAt(0);
     const press = { key, modifiers, windowsVirtualKeyCode };
-    sent.push(devtools.send('Input.dispatchKeyEvent', { type: text === undefined ? 'rawKeyDown' : 'keyDown', ...press, ...(text !== undefined && { text }) }));
+    sent.push(
+      devtools.send('Input.dispatchKeyEvent', {
+        type: text === undefined ? 'rawKeyDown' : 'keyDown',
+        ...press,
+        ...(text !== undefined && { text }),
+      }),
+    );
     sent.push(devtools.send('Input.dispatchKeyEvent', { type: 'keyUp', ...press }));
   }
   await Promise.all(sent);

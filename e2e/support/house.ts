@@ -7,13 +7,25 @@ export const at = (path: string) => `${process.env['HOUSE'] ?? ''}${path}`;
 
 /** Checks the page with axe against the rules of WCAG 2.2 A and AA. */
 export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).slice(0, 3).join(' ')}`)).toEqual([]);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map(({ html }) => html)
+          .slice(0, 3)
+          .join(' ')}`,
+    ),
+  ).toEqual([]);
 }
 
 /** Restores the demo, so that a file of journeys starts from a known state. */
 export function resetHouse(): void {
-  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], { env: { DATABASE_URL: process.env['HOUSE_DATABASE'] ?? '' } });
+  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], {
+    env: { DATABASE_URL: process.env['HOUSE_DATABASE'] ?? '' },
+  });
 }
 
 /** The save status in the workbench's header. */

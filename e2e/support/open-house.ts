@@ -29,7 +29,10 @@ export default async function openHouse(): Promise<() => Promise<void>> {
 
 async function untilOpen(url: string): Promise<void> {
   for (let tries = 0; tries < 100; tries++) {
-    const isOpen = await fetch(url).then(({ ok }) => ok, () => false);
+    const isOpen = await fetch(url).then(
+      ({ ok }) => ok,
+      () => false,
+    );
     if (isOpen) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -24,7 +24,13 @@ function isBuilt(part) {
 if (PARTS.every(isBuilt)) {
   await import('./dist/main.js');
 } else {
-  const args = ['--import', import.meta.resolve('tsx'), '--conditions=source', join(here, 'src/main.ts'), ...process.argv.slice(2)];
+  const args = [
+    '--import',
+    import.meta.resolve('tsx'),
+    '--conditions=source',
+    join(here, 'src/main.ts'),
+    ...process.argv.slice(2),
+  ];
   const { status } = spawnSync(process.execPath, args, { stdio: 'inherit' });
   process.exitCode = status ?? 2;
 }

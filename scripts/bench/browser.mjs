@@ -59,7 +59,9 @@ async function timesOfEdits({ edits, longest }) {
 /** Rejects if the promise takes too long, for example because the browser crashed. */
 function within(ms, what, promise) {
   let timer;
-  const late = new Promise((_, reject) => (timer = setTimeout(() => reject(new Error(`${what} took longer than ${ms / 1_000} s`)), ms)));
+  const late = new Promise(
+    (_, reject) => (timer = setTimeout(() => reject(new Error(`${what} took longer than ${ms / 1_000} s`)), ms)),
+  );
   return Promise.race([promise, late]).finally(() => clearTimeout(timer));
 }
 
@@ -71,7 +73,22 @@ await main(async () => {
   let browser;
   try {
     await house.startServer();
-    browser = await within(60_000, 'starting the browser', chromium.launch({ executablePath: ensureChromium(), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] }));
+    browser = await within(
+      60_000,
+      'starting the browser',
+      chromium.launch({
+        executablePath: ensureChromium(),
+        args: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-quic',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+        ],
+      }),
+    );
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${house.address}/menu/ember`);
     await page.getByLabel('Name of the dish').waitFor();
@@ -79,7 +96,10 @@ await main(async () => {
     const times = await within(180_000, 'editing', page.evaluate(timesOfEdits, { edits: EDITS, longest: LONGEST_MS }));
     const sorted = times.sort((a, b) => a - b);
     const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))];
-    process.stdout.write(`an edit on ${DISHES} dishes until the faces show it: median ${at(0.5).toFixed(1)} ms, 95th percentile ${at(0.95).toFixed(1)} ms; a frame is ${FRAME_MS.toFixed(1)} ms\n`);
+    process.stdout.write(
+      `an edit on ${DISHES} dishes until the faces show it: median ${at(0.5).toFixed(1)} ms, ` +
+        `95th percentile ${at(0.95).toFixed(1)} ms; a frame is ${FRAME_MS.toFixed(1)} ms\n`,
+    );
   } finally {
     await browser?.close();
     await house.close();

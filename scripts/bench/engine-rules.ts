@@ -22,12 +22,25 @@ function asNested(condition: Condition): NestedCondition {
 }
 
 function between(fact: string, { atLeast = 0, atMost = 999 }: { atLeast?: number; atMost?: number }): NestedCondition {
-  return { all: [{ fact, operator: 'greaterThanInclusive', value: atLeast }, { fact, operator: 'lessThanInclusive', value: atMost }] };
+  return {
+    all: [
+      { fact, operator: 'greaterThanInclusive', value: atLeast },
+      { fact, operator: 'lessThanInclusive', value: atMost },
+    ],
+  };
 }
 
 /** A line as facts. */
 export function factsOf({ quantity, picks = [] }: Line): Record<string, unknown> {
-  const facts: Record<string, unknown> = { quantity, channel: 'online', service: 'dine-in', daypart: 'noon', guest: '', priceList: 'house', location: '' };
+  const facts: Record<string, unknown> = {
+    quantity,
+    channel: 'online',
+    service: 'dine-in',
+    daypart: 'noon',
+    guest: '',
+    priceList: 'house',
+    location: '',
+  };
   for (const { group, choice } of picks) {
     facts[group] = [...((facts[group] as string[] | undefined) ?? []), choice];
     facts[`units ${group}`] = ((facts[`units ${group}`] as number | undefined) ?? 0) + 1;

@@ -16,10 +16,25 @@ import { main } from '../lib/settings.mjs';
 const SECONDS = 8;
 const CONNECTIONS = 8;
 const express = createRequire(new URL('../../apps/server/package.json', import.meta.url))('express');
-const LINE = { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }, { group: 'toppings', choice: 'egg', units: 2 }, { group: 'toppings', choice: 'corn' }], notes: { 'allergy-note': 'no sesame' } };
+const LINE = {
+  item: 'ember',
+  picks: [
+    { group: 'bowl-size', choice: 'regular' },
+    { group: 'noodle', choice: 'wheat' },
+    { group: 'toppings', choice: 'egg', units: 2 },
+    { group: 'toppings', choice: 'corn' },
+  ],
+  notes: { 'allergy-note': 'no sesame' },
+};
 
 function fire(options) {
-  return autocannon({ connections: CONNECTIONS, duration: SECONDS, method: 'POST', ...options, headers: { 'content-type': 'application/json', ...options.headers } });
+  return autocannon({
+    connections: CONNECTIONS,
+    duration: SECONDS,
+    method: 'POST',
+    ...options,
+    headers: { 'content-type': 'application/json', ...options.headers },
+  });
 }
 
 /** Parses and echoes the same body with Express and nothing else. */
@@ -45,16 +60,33 @@ await main(async () => {
   const quote = await fire({ url: `${house.address}/api/shop/quote`, body });
   const echoed = await fire({ url: bare.url, body });
   bare.close();
-  say(`quotes: ${perSecond(quote).toFixed(0)} a second (p99 ${quote.latency.p99} ms); a bare echo: ${perSecond(echoed).toFixed(0)} a second; ratio ${(perSecond(quote) / perSecond(echoed)).toFixed(2)}`);
+  say(
+    `quotes: ${perSecond(quote).toFixed(0)} a second (p99 ${quote.latency.p99} ms); ` +
+      `a bare echo: ${perSecond(echoed).toFixed(0)} a second; ` +
+      `ratio ${(perSecond(quote) / perSecond(echoed)).toFixed(2)}`,
+  );
 
   let key = 0;
   const orders = await fire({
     url: `${house.address}/api/shop/orders`,
-    requests: [{ method: 'POST', setupRequest: (request) => ({ ...request, headers: { ...request.headers, 'content-type': 'application/json', 'idempotency-key': `bench-key-${key++}` }, body: JSON.stringify({ service: 'takeaway', lines: [LINE] }) }) }],
+    requests: [
+      {
+        method: 'POST',
+        setupRequest: (request) => ({
+          ...request,
+          headers: { ...request.headers, 'content-type': 'application/json', 'idempotency-key': `bench-key-${key++}` },
+          body: JSON.stringify({ service: 'takeaway', lines: [LINE] }),
+        }),
+      },
+    ],
   });
-  say(`orders: ${perSecond(orders).toFixed(0)} a second accepted (${orders.non2xx} refused, p99 ${orders.latency.p99} ms)`);
+  say(
+    `orders: ${perSecond(orders).toFixed(0)} a second accepted (${orders.non2xx} refused, p99 ${orders.latency.p99} ms)`,
+  );
   const inserts = await pgbench(house);
-  say(`pgbench inserting the same rows: ${inserts.toFixed(0)} a second; ratio ${(perSecond(orders) / inserts).toFixed(2)}`);
+  say(
+    `pgbench inserting the same rows: ${inserts.toFixed(0)} a second; ratio ${(perSecond(orders) / inserts).toFixed(2)}`,
+  );
   await house.close();
 });
 
@@ -62,29 +94,62 @@ await main(async () => {
 async function pgbench({ bin, databaseUrl }) {
   const database = new pg.Client({ connectionString: databaseUrl });
   await database.connect();
-  const { rows: [order] } = await database.query('SELECT * FROM orders ORDER BY number DESC LIMIT 1');
+  const {
+    rows: [order],
+  } = await database.query('SELECT * FROM orders ORDER BY number DESC LIMIT 1');
   const { rows: tickets } = await database.query('SELECT * FROM ticket WHERE order_id = $1', [order.id]);
   await database.end();
-  const text = (value) => `'${(typeof value === 'string' ? value : JSON.stringify(value)).replaceAll("'", "''").replaceAll('\\', '\\\\').replaceAll(':', '\\:')}'`;
+  const text = (value) => {
+    const plain = typeof value === 'string' ? value : JSON.stringify(value);
+    return `'${plain.replaceAll("'", "''").replaceAll('\\', '\\\\').replaceAll(':', '\\:')}'`;
+  };
   const jsonb = (value) => `'${JSON.stringify(value).replaceAll("'", "''")}'::jsonb`;
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pgbench-'));
   const file = join(folder, 'order.sql');
   // pgbench treats :name as a variable, so the JSON is stored in tables first and copied from there.
   const setUp = new pg.Client({ connectionString: databaseUrl });
   await setUp.connect();
-  await setUp.query(`CREATE TABLE bench_order AS SELECT ${jsonb(order.request)} AS request, ${jsonb(order.quote)} AS quote`);
+  await setUp.query(
+    `CREATE TABLE bench_order AS SELECT ${jsonb(order.request)} AS request, ${jsonb(order.quote)} AS quote`,
+  );
   await setUp.query('CREATE TABLE bench_ticket (station text, body jsonb)');
-  for (const { station, body } of tickets) await setUp.query('INSERT INTO bench_ticket VALUES ($1, $2)', [station, JSON.stringify(body)]);
+  for (const { station, body } of tickets)
+    await setUp.query('INSERT INTO bench_ticket VALUES ($1, $2)', [station, JSON.stringify(body)]);
   await setUp.end();
-  writeFileSync(file, `BEGIN;
+  writeFileSync(
+    file,
+    `BEGIN;
 WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total)
-  SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote, ${order.total} FROM bench_order RETURNING id, number)
+  SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote,
+    ${order.total} FROM bench_order RETURNING id, number)
 INSERT INTO ticket (id, order_id, order_number, station, body, sent_at, version)
   SELECT gen_random_uuid(), placed.id, placed.number, station, body, now(), 1 FROM placed, bench_ticket;
 COMMIT;
-`);
+`,
+  );
   const { hostname, port, username, password } = new URL(databaseUrl);
-  const result = spawnSync(join(bin, 'pgbench'), ['-n', '-h', hostname, '-p', port, '-U', username, '-c', String(CONNECTIONS), '-j', '2', '-T', String(SECONDS), '-f', file, 'house'], { env: { ...process.env, PGPASSWORD: password }, encoding: 'utf8' });
+  const result = spawnSync(
+    join(bin, 'pgbench'),
+    [
+      '-n',
+      '-h',
+      hostname,
+      '-p',
+      port,
+      '-U',
+      username,
+      '-c',
+      String(CONNECTIONS),
+      '-j',
+      '2',
+      '-T',
+      String(SECONDS),
+      '-f',
+      file,
+      'house',
+    ],
+    { env: { ...process.env, PGPASSWORD: password }, encoding: 'utf8' },
+  );
   rmSync(folder, { recursive: true, force: true });
   const [, tps] = /tps = ([\d.]+)/.exec(result.stdout) ?? [];
   if (tps === undefined) throw new Error(`pgbench said: ${result.stderr}`);

@@ -15,7 +15,10 @@ const say = (text: string) => process.stdout.write(`${text}\n`);
  * Milliseconds per call of each of several functions. Their rounds alternate, so that other load affects all alike; the
  * best round of each counts, after a warm-up.
  */
-async function timed(rounds: number, things: readonly { calls: number; call: (n: number) => unknown }[]): Promise<number[]> {
+async function timed(
+  rounds: number,
+  things: readonly { calls: number; call: (n: number) => unknown }[],
+): Promise<number[]> {
   const best = things.map(() => Infinity);
   for (let round = 0; round <= rounds; round++) {
     for (const [i, { calls, call }] of things.entries()) {
@@ -43,9 +46,13 @@ async function quoteAgainstRules(kind: string, conditionOf: typeof wholeConditio
     { calls: 200, call: (n) => engine.run(facts[n % 64]) },
     { calls: 2_000, call: () => quoteLine(menu, unheard[asked++] as Line, clock) },
   ]);
-  say(`quote of a large line, 15 rules with ${kind}: ${(ours * 1000).toFixed(1)} µs, ${Math.round(1000 / ours)} a second on one core`);
+  say(
+    `quote of a large line, 15 rules with ${kind}: ${(ours * 1000).toFixed(1)} µs, ${Math.round(1000 / ours)} a second on one core`,
+  );
   say(`  of lines with random answers, none asked before: ${(first * 1000).toFixed(1)} µs`);
-  say(`  json-rules-engine on these 15 conditions alone: ${(theirs * 1000).toFixed(1)} µs; ratio ${(theirs / ours).toFixed(1)} (goal 50)`);
+  say(
+    `  json-rules-engine on these 15 conditions alone: ${(theirs * 1000).toFixed(1)} µs; ratio ${(theirs / ours).toFixed(1)} (goal 50)`,
+  );
 }
 
 async function spanAgainstHighs(): Promise<void> {
@@ -60,19 +67,28 @@ async function spanAgainstHighs(): Promise<void> {
     if (low !== found) throw new Error(`the lowest prices differ: ${found} and ${low}`);
     const [our = 0, their = 0] = await timed(5, [
       { calls: 20, call: () => analyzeItem(menu, 'it0', {}, clock) },
-      { calls: 2, call: () => [priceModel(menu, 'Minimize'), priceModel(menu, 'Maximize')].map((model) => highs.solve(model.lp)) },
+      {
+        calls: 2,
+        call: () => [priceModel(menu, 'Minimize'), priceModel(menu, 'Maximize')].map((model) => highs.solve(model.lp)),
+      },
     ]);
     ours += our;
     theirs += their;
   }
-  say(`price span of an item: ${(ours / menus.length).toFixed(2)} ms; highs ${(theirs / menus.length).toFixed(2)} ms; ratio ${(theirs / ours).toFixed(1)} (goal 20, same answer)`);
+  say(
+    `price span of an item: ${(ours / menus.length).toFixed(2)} ms; highs ${(theirs / menus.length).toFixed(2)} ms; ` +
+      `ratio ${(theirs / ours).toFixed(1)} (goal 20, same answer)`,
+  );
 }
 
 async function largeAnalysis(): Promise<void> {
   const menu = largeMenu();
   const [ms = 0] = await timed(3, [{ calls: 3, call: () => analyzeItem(menu, 'it0', {}, clock) }]);
   const found = analyzeItem(menu, 'it0', {}, clock);
-  say(`analysis of 12 groups of 10 choices with 15 rules: ${ms.toFixed(1)} ms, exact: ${found?.exact}, ${found?.builds.length} digits of builds`);
+  say(
+    `analysis of 12 groups of 10 choices with 15 rules: ${ms.toFixed(1)} ms, exact: ${found?.exact}, ` +
+      `${found?.builds.length} digits of builds`,
+  );
 }
 
 async function checkAgainstAnalyses(): Promise<void> {
@@ -81,7 +97,10 @@ async function checkAgainstAnalyses(): Promise<void> {
     { calls: 1, call: () => menu.items.forEach(({ id }) => analyzeItem(menu, id, {}, clock)) },
     { calls: 1, call: () => checkMenu(menu, {}, clock) },
   ]);
-  say(`line check of 500 items: ${whole.toFixed(0)} ms; 500 single analyses: ${single.toFixed(0)} ms; ratio ${(whole / single).toFixed(2)} (goal 1.2)`);
+  say(
+    `line check of 500 items: ${whole.toFixed(0)} ms; 500 single analyses: ${single.toFixed(0)} ms; ` +
+      `ratio ${(whole / single).toFixed(2)} (goal 1.2)`,
+  );
 }
 
 await quoteAgainstRules('every kind of condition', wholeCondition);

@@ -9,7 +9,8 @@ export function check(name, wrong) {
   const isWell = wrong.length === 0;
   if (isWell) results.passed++;
   else results.failed++;
-  process.stdout.write(`${isWell ? '✓' : '✘'} ${name}${isWell ? '' : `: ${wrong.slice(0, 8).join('; ')}${wrong.length > 8 ? ` and ${wrong.length - 8} more` : ''}`}\n`);
+  const rest = wrong.length > 8 ? ` and ${wrong.length - 8} more` : '';
+  process.stdout.write(isWell ? `✓ ${name}\n` : `✘ ${name}: ${wrong.slice(0, 8).join('; ')}${rest}\n`);
 }
 
 export const say = (text) => process.stdout.write(`${text}\n`);
@@ -19,7 +20,14 @@ const LONGEST_MS = 20_000;
 /** Sends a request; returns its status (0: not answered), length and time in milliseconds. */
 export async function timed(url, body, headers = {}) {
   const began = performance.now();
-  const options = body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) };
+  const options =
+    body === undefined
+      ? {}
+      : {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', ...headers },
+          body: typeof body === 'string' ? body : JSON.stringify(body),
+        };
   try {
     const response = await fetch(url, { ...options, signal: AbortSignal.timeout(LONGEST_MS) });
     const text = await response.text();
@@ -36,5 +44,7 @@ export function sayTimes(name, answers) {
   const counts = new Map();
   for (const { status } of answers) counts.set(status, (counts.get(status) ?? 0) + 1);
   const statuses = [...counts].map(([status, count]) => `${status}: ${count}`).join(', ');
-  say(`  ${name}: ${answers.length} answered, median ${at(0.5)} ms, 99th percentile ${at(0.99)} ms, longest ${at(1)} ms (${statuses})`);
+  say(
+    `  ${name}: ${answers.length} answered, median ${at(0.5)} ms, 99th percentile ${at(0.99)} ms, longest ${at(1)} ms (${statuses})`,
+  );
 }

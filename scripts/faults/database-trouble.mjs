@@ -14,7 +14,10 @@ export async function databaseTrouble() {
     const starting = house.continuePostgres();
     await house.untilOpen();
     await starting;
-    check('a server that starts while PostgreSQL is down and recovers opens once it is there', server.exitCode === null ? [] : [`it ended with ${server.exitCode}`]);
+    check(
+      'a server that starts while PostgreSQL is down and recovers opens once it is there',
+      server.exitCode === null ? [] : [`it ended with ${server.exitCode}`],
+    );
     await frozen(house);
     await locked(house);
   } finally {
@@ -32,10 +35,16 @@ async function frozen(house) {
   say('PostgreSQL stands still:');
   sayTimes('what needs it', answers);
   check('a frozen database is told of with 503, and the server’s own health is not', [
-    ...answers.filter(({ status }) => status !== 503).map(({ status }) => `status ${status}`), ...(health.status === 200 ? [] : [`health ${health.status}`]),
+    ...answers.filter(({ status }) => status !== 503).map(({ status }) => `status ${status}`),
+    ...(health.status === 200 ? [] : [`health ${health.status}`]),
   ]);
   await house.untilOpen();
-  check('once it goes on, everything is served again', (await Promise.all(paths.map((path) => timed(`${house.address}/api/${path}`)))).filter(({ status }) => status !== 200).map(({ status }) => `status ${status}`));
+  check(
+    'once it goes on, everything is served again',
+    (await Promise.all(paths.map((path) => timed(`${house.address}/api/${path}`))))
+      .filter(({ status }) => status !== 200)
+      .map(({ status }) => `status ${status}`),
+  );
 }
 
 async function locked(house) {
@@ -44,7 +53,9 @@ async function locked(house) {
   await holder.query('BEGIN');
   await holder.query('SELECT * FROM menu_state WHERE id = 1 FOR UPDATE');
   const change = { label: 'x', change: { edits: [{ type: 'move', kind: 'items', id: 'ember', index: 0 }] }, based: [] };
-  const writers = Array.from({ length: 40 }, (_, i) => timed(`${house.address}/api/workbench/changes`, { ...change, id: `locked-${i}-request` }));
+  const writers = Array.from({ length: 40 }, (_, i) =>
+    timed(`${house.address}/api/workbench/changes`, { ...change, id: `locked-${i}-request` }),
+  );
   const readers = [];
   for (let i = 0; i < 40; i++) readers.push(await timed(`${house.address}/api/shop/menu`));
   const written = await Promise.all(writers);
@@ -54,6 +65,7 @@ async function locked(house) {
   sayTimes('changes', written);
   sayTimes('the menu, meanwhile', readers);
   check('changes that wait for a lock are refused in time, and nobody else waits', [
-    ...written.filter(({ status }) => status !== 503).map(({ status }) => `change ${status}`), ...readers.filter(({ status }) => status !== 200).map(({ status }) => `menu ${status}`),
+    ...written.filter(({ status }) => status !== 503).map(({ status }) => `change ${status}`),
+    ...readers.filter(({ status }) => status !== 200).map(({ status }) => `menu ${status}`),
   ]);
 }

@@ -12,7 +12,8 @@ const TROUBLES = { printers: printersAtWork, database: databaseTrouble, flood, o
 await main(async () => {
   const wanted = process.argv.slice(2);
   const unknown = wanted.find((name) => !(name in TROUBLES));
-  if (unknown !== undefined) throw new Refusal(`There is no trouble called “${unknown}”; there are ${Object.keys(TROUBLES).join(', ')}.`);
+  if (unknown !== undefined)
+    throw new Refusal(`There is no trouble called “${unknown}”; there are ${Object.keys(TROUBLES).join(', ')}.`);
   for (const [name, make] of Object.entries(TROUBLES)) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     process.stdout.write(`\n== ${name}\n`);

@@ -11,7 +11,14 @@ const LONGEST_MS = 240_000;
 const SETTLE_MS = 180_000;
 
 const DISHES = [
-  { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }], notes: { 'allergy-note': 'no sesame' } },
+  {
+    item: 'ember',
+    picks: [
+      { group: 'bowl-size', choice: 'regular' },
+      { group: 'noodle', choice: 'wheat' },
+    ],
+    notes: { 'allergy-note': 'no sesame' },
+  },
   { item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] },
   { item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] },
 ];
@@ -19,7 +26,12 @@ const MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'dro
 const STATIONS = ['kettles', 'griddle', 'tea', 'pass'];
 
 const post = (url, body, headers = {}, ms = 10_000) =>
-  fetch(url, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body), signal: AbortSignal.timeout(ms) });
+  fetch(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...headers },
+    body: JSON.stringify(body),
+    signal: AbortSignal.timeout(ms),
+  });
 
 export async function ordersUnderFire() {
   const house = await openHouse();
@@ -41,7 +53,10 @@ export async function ordersUnderFire() {
         const key = `fault-${name}-${i}`;
         const body = { service: 'takeaway', lines: [DISHES[random(DISHES.length)], DISHES[random(DISHES.length)]] };
         for (;;) {
-          const answer = await post(`${addresses[random(2)]}/api/shop/orders`, body, { 'idempotency-key': key }).then(async (response) => ({ status: response.status, order: await response.json() }), () => undefined);
+          const answer = await post(`${addresses[random(2)]}/api/shop/orders`, body, { 'idempotency-key': key }).then(
+            async (response) => ({ status: response.status, order: await response.json() }),
+            () => undefined,
+          );
           if (answer?.status === 201 || answer?.status === 200) {
             acknowledged.set(key, answer.order);
             break;
@@ -65,7 +80,8 @@ export async function ordersUnderFire() {
         if (isBreaking) await house.restartPostgres();
       }
     };
-    const setMode = (station, mode) => post(`${addresses[1]}/api/workbench/printers/${station}/mode`, { mode }).catch(() => undefined);
+    const setMode = (station, mode) =>
+      post(`${addresses[1]}/api/workbench/printers/${station}/mode`, { mode }).catch(() => undefined);
     const breakPrinters = async () => {
       while (isBreaking) {
         await sleep(700);
@@ -81,7 +97,9 @@ export async function ordersUnderFire() {
     await Promise.all(breaking);
     await house.untilOpen();
     for (const station of STATIONS) await setMode(station, 'ok');
-    say(`${acknowledged.size} orders acknowledged in ${Math.round((Date.now() - began) / 1000)} s; now everything is well again.`);
+    say(
+      `${acknowledged.size} orders acknowledged in ${Math.round((Date.now() - began) / 1000)} s; now everything is well again.`,
+    );
     await untilSettled(house);
     const stopped = await house.query(`SELECT DISTINCT ticket_id FROM print_job WHERE state = 'stopped'`);
     say(`  ${stopped.length} tickets say that they were stopped, and are printed again by hand.`);
@@ -98,7 +116,9 @@ export async function ordersUnderFire() {
 
 async function untilSettled(house) {
   for (let waited = 0; waited < SETTLE_MS; waited += 1_000) {
-    const [{ count }] = await house.query(`SELECT count(*)::int FROM print_job WHERE state NOT IN ('printed', 'stopped')`);
+    const [{ count }] = await house.query(
+      `SELECT count(*)::int FROM print_job WHERE state NOT IN ('printed', 'stopped')`,
+    );
     if (count === 0) return;
     await sleep(1_000);
   }
@@ -106,17 +126,41 @@ async function untilSettled(house) {
 
 async function checkOrders(house, acknowledged) {
   const orders = await house.query('SELECT id, number, key FROM orders');
-  const tickets = await house.query(`SELECT t.station, t.order_number, bool_or(j.state = 'printed') AS printed, bool_or(j.state NOT IN ('printed', 'stopped')) AS waits FROM ticket t LEFT JOIN print_job j ON j.ticket_id = t.id GROUP BY t.id`);
-  const papers = (await house.query('SELECT station, body FROM sim_paper ORDER BY id')).map(({ station, body }) => ({ station, text: body.map((line) => line.text ?? '').join(' ').replace(/\s+/g, ' ') }));
-  const names = Object.fromEntries((await house.query(`SELECT id, body ->> 'name' AS name FROM menu_thing WHERE kind = 'stations'`)).map(({ id, name }) => [id, name]));
-  check('every order that was asked for was acknowledged', acknowledged.size === ORDERS ? [] : [`${ORDERS - acknowledged.size} were not`]);
+  const tickets = await house.query(
+    `SELECT t.station, t.order_number, bool_or(j.state = 'printed') AS printed, bool_or(j.state NOT IN ('printed',
+      'stopped')) AS waits FROM ticket t LEFT JOIN print_job j ON j.ticket_id = t.id GROUP BY t.id`,
+  );
+  const papers = (await house.query('SELECT station, body FROM sim_paper ORDER BY id')).map(({ station, body }) => ({
+    station,
+    text: body
+      .map((line) => line.text ?? '')
+      .join(' ')
+      .replace(/\s+/g, ' '),
+  }));
+  const names = Object.fromEntries(
+    (await house.query(`SELECT id, body ->> 'name' AS name FROM menu_thing WHERE kind = 'stations'`)).map(
+      ({ id, name }) => [id, name],
+    ),
+  );
+  check(
+    'every order that was asked for was acknowledged',
+    acknowledged.size === ORDERS ? [] : [`${ORDERS - acknowledged.size} were not`],
+  );
   const byKey = new Map();
   for (const order of orders) byKey.set(order.key, [...(byKey.get(order.key) ?? []), order]);
-  check('every acknowledged order is there, once, under the number that was told', [...acknowledged].flatMap(([key, order]) => {
-    const found = byKey.get(key) ?? [];
-    return found.length === 1 && found[0].id === order.id && found[0].number === order.number ? [] : [`${key}: ${found.length} found`];
-  }));
-  check('there is no order that nobody asked for', orders.filter(({ key }) => !acknowledged.has(key)).map(({ key }) => key));
+  check(
+    'every acknowledged order is there, once, under the number that was told',
+    [...acknowledged].flatMap(([key, order]) => {
+      const found = byKey.get(key) ?? [];
+      return found.length === 1 && found[0].id === order.id && found[0].number === order.number
+        ? []
+        : [`${key}: ${found.length} found`];
+    }),
+  );
+  check(
+    'there is no order that nobody asked for',
+    orders.filter(({ key }) => !acknowledged.has(key)).map(({ key }) => key),
+  );
   const unprinted = [];
   const unmarked = [];
   for (const { station, order_number: number } of tickets) {
@@ -128,5 +172,10 @@ async function checkOrders(house, acknowledged) {
   }
   check('every ticket reached paper', unprinted);
   check('what is on paper twice says so, but for the first', unmarked);
-  check('no ticket waits any more, and each was printed', tickets.filter(({ printed, waits }) => !printed || waits).map(({ station, order_number: number }) => `${station} ${number}`));
+  check(
+    'no ticket waits any more, and each was printed',
+    tickets
+      .filter(({ printed, waits }) => !printed || waits)
+      .map(({ station, order_number: number }) => `${station} ${number}`),
+  );
 }

@@ -14,10 +14,21 @@ const LONGEST_MS = 120_000;
 
 function menu() {
   return {
-    format: 'hearty-ladle/menu@1', name: 'House of stoves', currency: 'EUR', locales: ['en'], priceLists: [{ id: 'house', name: 'House' }], sections: [],
+    format: 'hearty-ladle/menu@1',
+    name: 'House of stoves',
+    currency: 'EUR',
+    locales: ['en'],
+    priceLists: [{ id: 'house', name: 'House' }],
+    sections: [],
     stations: STATIONS.map((id) => ({ id, name: id, columns: 32 })),
     groups: [{ id: 'say', name: 'Say', prompt: 'Anything we should know?', kind: 'note', note: { maxLength: 2000 } }],
-    items: STATIONS.map((id) => ({ id: `dish-${id}`, name: `Dish of ${id}`, price: 500, station: id, groups: [{ group: 'say' }] })),
+    items: STATIONS.map((id) => ({
+      id: `dish-${id}`,
+      name: `Dish of ${id}`,
+      price: 500,
+      station: id,
+      groups: [{ group: 'say' }],
+    })),
   };
 }
 
@@ -29,14 +40,26 @@ export async function printersAtWork() {
   try {
     house.startPrinters();
     await house.startServer();
-    for (let waited = 0; waited < 20_000 && (await house.query('SELECT 1 FROM sim_printer')).length < STATIONS.length; waited += 200) await sleep(200);
+    for (
+      let waited = 0;
+      waited < 20_000 && (await house.query('SELECT 1 FROM sim_printer')).length < STATIONS.length;
+      waited += 200
+    )
+      await sleep(200);
     const mode = (station, how) => timed(`${house.address}/api/workbench/printers/${station}/mode`, { mode: how });
-    for (const station of STATIONS) await mode(station, station === ECHO ? 'echoes' : station === MUTE ? 'stalled' : 'slow');
+    for (const station of STATIONS)
+      await mode(station, station === ECHO ? 'echoes' : station === MUTE ? 'stalled' : 'slow');
     await sleep(500);
     const note = 'no sesame, and please say when it is ready '.repeat(20);
-    const lines = Array.from({ length: 3 }, () => STATIONS.map((station) => ({ item: `dish-${station}`, notes: { say: note } }))).flat();
+    const lines = Array.from({ length: 3 }, () =>
+      STATIONS.map((station) => ({ item: `dish-${station}`, notes: { say: note } })),
+    ).flat();
     for (let i = 0; i < ORDERS; i++) {
-      const { status } = await timed(`${house.address}/api/shop/orders`, { lines }, { 'idempotency-key': `stoves-${i}-key` });
+      const { status } = await timed(
+        `${house.address}/api/shop/orders`,
+        { lines },
+        { 'idempotency-key': `stoves-${i}-key` },
+      );
       if (status !== 201) check('the largest orders are taken', [`status ${status}`]);
     }
     const answers = [];
@@ -49,15 +72,36 @@ export async function printersAtWork() {
     }
     say(`${STATIONS.length} printers at work at once, ${ORDERS} tickets of ${note.length * 3} letters of notes each:`);
     sayTimes('the menu, meanwhile', answers);
-    check('the menu is served while every printer is at work', answers.filter(({ status }) => status !== 200).map(({ status }) => `status ${status}`));
+    check(
+      'the menu is served while every printer is at work',
+      answers.filter(({ status }) => status !== 200).map(({ status }) => `status ${status}`),
+    );
     const jobs = await house.query('SELECT printer, state, fault, doubtful FROM print_job');
-    check('every ticket at a working printer is printed, none twice', jobs.filter(({ printer, state, doubtful }) => printer !== ECHO && printer !== MUTE && (state !== 'printed' || doubtful)).map((job) => JSON.stringify(job)));
+    check(
+      'every ticket at a working printer is printed, none twice',
+      jobs
+        .filter(
+          ({ printer, state, doubtful }) => printer !== ECHO && printer !== MUTE && (state !== 'printed' || doubtful),
+        )
+        .map((job) => JSON.stringify(job)),
+    );
     const papers = await house.query('SELECT station, count(*)::int AS papers FROM sim_paper GROUP BY station');
-    check('as many papers came out as tickets were hung', STATIONS.filter((station) => station !== ECHO && station !== MUTE).flatMap((station) => {
-      const found = papers.find((one) => one.station === station)?.papers ?? 0;
-      return found === ORDERS ? [] : [`${station}: ${found}`];
-    }));
-    check('a printer that echoes or never answers has printed nothing, and says so', jobs.filter(({ printer, state, fault }) => (printer === ECHO || printer === MUTE) && (state === 'printed' || fault === null)).map((job) => JSON.stringify(job)));
+    check(
+      'as many papers came out as tickets were hung',
+      STATIONS.filter((station) => station !== ECHO && station !== MUTE).flatMap((station) => {
+        const found = papers.find((one) => one.station === station)?.papers ?? 0;
+        return found === ORDERS ? [] : [`${station}: ${found}`];
+      }),
+    );
+    check(
+      'a printer that echoes or never answers has printed nothing, and says so',
+      jobs
+        .filter(
+          ({ printer, state, fault }) =>
+            (printer === ECHO || printer === MUTE) && (state === 'printed' || fault === null),
+        )
+        .map((job) => JSON.stringify(job)),
+    );
   } finally {
     await house.close();
     rmSync(folder, { recursive: true, force: true });

@@ -7,8 +7,18 @@ import { ROOT } from './settings.mjs';
 
 const CORE = ['packages/core/src', 'packages/core/package.json', 'tsconfig.base.json', 'package-lock.json'];
 const PARTS = [
-  { name: 'server', sources: [...CORE, 'packages/node-runtime/src', 'packages/cli/src', 'apps/server/src', 'apps/server/tsconfig.json'], result: 'apps/server/dist/main.js', build: () => run('npx', ['tsc', '-b', 'apps/server', 'packages/cli']) },
-  { name: 'pages', sources: [...CORE, 'apps/web/src', 'apps/web/public', 'apps/web/angular.json', 'apps/web/tsconfig.app.json'], result: 'apps/web/dist/browser/index.html', build: () => run('npx', ['ng', 'build'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } }) },
+  {
+    name: 'server',
+    sources: [...CORE, 'packages/node-runtime/src', 'packages/cli/src', 'apps/server/src', 'apps/server/tsconfig.json'],
+    result: 'apps/server/dist/main.js',
+    build: () => run('npx', ['tsc', '-b', 'apps/server', 'packages/cli']),
+  },
+  {
+    name: 'pages',
+    sources: [...CORE, 'apps/web/src', 'apps/web/public', 'apps/web/angular.json', 'apps/web/tsconfig.app.json'],
+    result: 'apps/web/dist/browser/index.html',
+    build: () => run('npx', ['ng', 'build'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } }),
+  },
 ];
 
 export function buildWhatChanged() {

@@ -12,7 +12,8 @@ export function checkLock() {
     if (/^https?:/.test(resolved ?? '')) faults.push(`${path} names an address: ${resolved}`);
     for (const name of Object.keys(optionalDependencies)) {
       // Platform packages are siblings; if some are listed, all of them must be.
-      if (name.includes('/') && !names.has(name) && isPlatformPackage(name)) faults.push(`${path} misses its package ${name}; run npm i --package-lock-only`);
+      if (name.includes('/') && !names.has(name) && isPlatformPackage(name))
+        faults.push(`${path} misses its package ${name}; run npm i --package-lock-only`);
     }
   }
   return faults;

@@ -30,10 +30,18 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
   // Servers and printers end with this script, as their standard input closes.
   const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
   run('node', ['apps/server/dist/load-demo.js', menu], { env: settings });
-  await query(databaseUrl, `UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`);
+  await query(
+    databaseUrl,
+    `UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`,
+  );
   const address = `http://127.0.0.1:${await freePort()}`;
   const house = {
-    bin, address, databaseUrl, server: undefined, printers: undefined, others: [],
+    bin,
+    address,
+    databaseUrl,
+    server: undefined,
+    printers: undefined,
+    others: [],
     query: (sql, values) => query(databaseUrl, sql, values),
     /** Starts the server; with `wait: false`, returns before it is ready. */
     async startServer({ wait = true } = {}) {
@@ -44,7 +52,9 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
     /** Starts another server process on the same database; returns its URL. */
     async startAnother() {
       const other = `http://127.0.0.1:${await freePort()}`;
-      house.others.push(keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(other).port } }));
+      house.others.push(
+        keep('node', ['apps/server/dist/main.js'], { env: { ...settings, PORT: new URL(other).port } }),
+      );
       await untilOpen(other);
       return other;
     },
@@ -71,8 +81,13 @@ export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
     },
     /** Suspends all processes of PostgreSQL until the returned function is called. */
     freezePostgres() {
-      const [postmaster] = readFileSync(join(folder, 'data', 'postmaster.pid'), 'utf8').split('\n').map(Number);
-      const children = spawnSync('ps', ['-o', 'pid=', '--ppid', String(postmaster)], { encoding: 'utf8' }).stdout.split('\n').map(Number).filter(Boolean);
+      const [postmaster] = readFileSync(join(folder, 'data', 'postmaster.pid'), 'utf8')
+        .split('\n')
+        .map(Number);
+      const children = spawnSync('ps', ['-o', 'pid=', '--ppid', String(postmaster)], { encoding: 'utf8' })
+        .stdout.split('\n')
+        .map(Number)
+        .filter(Boolean);
       const all = [postmaster, ...children];
       const signal = (name) => all.forEach((pid) => spawnSync('kill', [`-${name}`, String(pid)]));
       const thaw = () => signal('CONT');
@@ -106,7 +121,13 @@ async function query(databaseUrl, sql, values) {
 
 async function untilOpen(address) {
   for (let tries = 0; tries < 600; tries++) {
-    if (await fetch(`${address}/api/ready`).then(({ ok }) => ok, () => false)) return;
+    if (
+      await fetch(`${address}/api/ready`).then(
+        ({ ok }) => ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error(`nothing answers at ${address}`);

@@ -47,7 +47,9 @@ function aptInstall(name) {
     // The package would start a system-wide server, which is not wanted.
     apt('install', '-y', '--no-install-recommends', name);
   } catch (error) {
-    throw new Refusal(`${name} is missing and could not be installed with apt-get (root or sudo is needed): ${error.message.slice(-400)}`);
+    throw new Refusal(
+      `${name} is missing and could not be installed with apt-get (root or sudo is needed): ${error.message.slice(-400)}`,
+    );
   }
 }
 

@@ -36,9 +36,22 @@ export async function startPostgres(bin, folder, wantedPort) {
     port = wantedPort ?? (await freePort());
     const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
     try {
-      runAsOwner(join(bin, 'pg_ctl'), ['start', '-w', '-t', '60', '-D', data, '-l', join(folder, 'log'), '-o', options]);
+      runAsOwner(join(bin, 'pg_ctl'), [
+        'start',
+        '-w',
+        '-t',
+        '60',
+        '-D',
+        data,
+        '-l',
+        join(folder, 'log'),
+        '-o',
+        options,
+      ]);
     } catch (error) {
-      throw new Refusal(`PostgreSQL could not be started; its log is ${join(folder, 'log')}. ${error.message.slice(0, 300)}`);
+      throw new Refusal(
+        `PostgreSQL could not be started; its log is ${join(folder, 'log')}. ${error.message.slice(0, 300)}`,
+      );
     }
   }
   const applicationSecret = secretIn(join(folder, 'application-secret'));
@@ -72,7 +85,19 @@ function initialise(bin, data, secretFile) {
   rmSync(data, { recursive: true, force: true });
   writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 });
   if (isRoot) run('chown', ['postgres:', secretFile]);
-  const args = ['-D', data, '-U', ADMIN, '-A', 'scram-sha-256', '--pwfile', secretFile, '-E', 'UTF8', '--locale=C.UTF-8'];
+  const args = [
+    '-D',
+    data,
+    '-U',
+    ADMIN,
+    '-A',
+    'scram-sha-256',
+    '--pwfile',
+    secretFile,
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+  ];
   try {
     runAsOwner(join(bin, 'initdb'), args);
   } catch (error) {
@@ -104,11 +129,17 @@ export function freePort() {
 export function ensureDatabase(bin, { url, adminUrl, port }, name) {
   const { password } = new URL(adminUrl('postgres'));
   const psql = (database, sql) =>
-    run(join(bin, 'psql'), ['-h', '127.0.0.1', '-p', String(port), '-U', ADMIN, '-d', database, '-v', 'ON_ERROR_STOP=1', '-Atqc', sql], { env: { PGPASSWORD: password } }).trim();
+    run(
+      join(bin, 'psql'),
+      ['-h', '127.0.0.1', '-p', String(port), '-U', ADMIN, '-d', database, '-v', 'ON_ERROR_STOP=1', '-Atqc', sql],
+      { env: { PGPASSWORD: password } },
+    ).trim();
   const secret = new URL(url(name)).password;
-  if (psql('postgres', `SELECT 1 FROM pg_roles WHERE rolname = '${APPLICATION}'`) !== '1') psql('postgres', `CREATE ROLE ${APPLICATION} LOGIN`);
+  if (psql('postgres', `SELECT 1 FROM pg_roles WHERE rolname = '${APPLICATION}'`) !== '1')
+    psql('postgres', `CREATE ROLE ${APPLICATION} LOGIN`);
   psql('postgres', `ALTER ROLE ${APPLICATION} PASSWORD '${secret}'`);
-  if (psql('postgres', `SELECT 1 FROM pg_database WHERE datname = '${name}'`) !== '1') return void psql('postgres', `CREATE DATABASE "${name}" OWNER ${APPLICATION}`);
+  if (psql('postgres', `SELECT 1 FROM pg_database WHERE datname = '${name}'`) !== '1')
+    return void psql('postgres', `CREATE DATABASE "${name}" OWNER ${APPLICATION}`);
   const owner = psql('postgres', `SELECT pg_get_userbyid(datdba) FROM pg_database WHERE datname = '${name}'`);
   if (owner !== APPLICATION) handOver(psql, name);
 }
@@ -116,7 +147,9 @@ export function ensureDatabase(bin, { url, adminUrl, port }, name) {
 /** Transfers a database that was created by the server's owner to the application's role. */
 function handOver(psql, name) {
   psql('postgres', `ALTER DATABASE "${name}" OWNER TO ${APPLICATION}`);
-  psql(name, `DO $$ DECLARE one record; BEGIN
+  psql(
+    name,
+    `DO $$ DECLARE one record; BEGIN
     FOR one IN SELECT nspname FROM pg_namespace WHERE nspname NOT LIKE 'pg\\_%' AND nspname NOT IN ('information_schema', 'public') LOOP
       EXECUTE format('ALTER SCHEMA %I OWNER TO ${APPLICATION}', one.nspname);
     END LOOP;
@@ -124,13 +157,16 @@ function handOver(psql, name) {
       WHERE c.relkind IN ('r', 'p') AND n.nspname NOT LIKE 'pg\\_%' AND n.nspname <> 'information_schema' LOOP
       EXECUTE format('ALTER TABLE %s OWNER TO ${APPLICATION}', one.name);
     END LOOP;
-    FOR one IN SELECT p.oid::regprocedure AS name FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE n.nspname = 'pgboss' LOOP
+    FOR one IN SELECT p.oid::regprocedure AS name FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
+      WHERE n.nspname = 'pgboss' LOOP
       EXECUTE format('ALTER FUNCTION %s OWNER TO ${APPLICATION}', one.name);
     END LOOP;
-    FOR one IN SELECT t.oid::regtype AS name FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace WHERE n.nspname = 'pgboss' AND t.typtype = 'e' LOOP
+    FOR one IN SELECT t.oid::regtype AS name FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace WHERE
+      n.nspname = 'pgboss' AND t.typtype = 'e' LOOP
       EXECUTE format('ALTER TYPE %s OWNER TO ${APPLICATION}', one.name);
     END LOOP;
-  END $$`);
+  END $$`,
+  );
 }
 
 /** Whether something listens on a port of this machine. */

@@ -5,11 +5,16 @@ import { ROOT } from './settings.mjs';
 /** Runs a command to its end; shows its output only if it fails (or always, with `show`). */
 export function run(command, args, { show = false, env = {}, cwd = ROOT } = {}) {
   const result = spawnSync(command, args, {
-    cwd, env: { ...process.env, ...env }, stdio: show ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe'],
-    encoding: 'utf8', maxBuffer: 1 << 28,
+    cwd,
+    env: { ...process.env, ...env },
+    stdio: show ? ['ignore', 'inherit', 'inherit'] : ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
   });
   if (result.status !== 0) {
-    throw new Error(`${command} ${args.join(' ')} failed (${result.status ?? result.signal})\n${result.stdout ?? ''}${result.stderr ?? ''}`);
+    throw new Error(
+      `${command} ${args.join(' ')} failed (${result.status ?? result.signal})\n${result.stdout ?? ''}${result.stderr ?? ''}`,
+    );
   }
   return result.stdout ?? '';
 }
@@ -19,7 +24,12 @@ export function run(command, args, { show = false, env = {}, cwd = ROOT } = {}) 
  * closes when this process ends.
  */
 export function keep(command, args, { env = {}, cwd = ROOT } = {}) {
-  return spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['pipe', 'inherit', 'inherit'], detached: true });
+  return spawn(command, args, {
+    cwd,
+    env: { ...process.env, ...env },
+    stdio: ['pipe', 'inherit', 'inherit'],
+    detached: true,
+  });
 }
 
 /** Asks the children to stop, and waits until they have. */

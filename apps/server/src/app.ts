@@ -32,7 +32,8 @@ export interface App {
   readonly routes: readonly Route[];
 }
 
-const nonceOf = (_request: unknown, response: ServerResponse) => `'nonce-${String((response as Response).locals['nonce'])}'`;
+const nonceOf = (_request: unknown, response: ServerResponse) =>
+  `'nonce-${String((response as Response).locals['nonce'])}'`;
 
 /** The application: the API below /api, and the pages everywhere else. */
 export function newApp(config: Config, services: Services, isClosing: () => boolean = () => false): App {
@@ -56,7 +57,13 @@ export function newApp(config: Config, services: Services, isClosing: () => bool
       strictTransportSecurity: false,
     }),
   );
-  app.use(compression({ filter: (request, response) => !/event-stream|ndjson/.test(String(response.getHeader('content-type'))) && compression.filter(request, response) }));
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !/event-stream|ndjson/.test(String(response.getHeader('content-type'))) &&
+        compression.filter(request, response),
+    }),
+  );
   const { router, routes } = apiRoutes(config, services, isClosing);
   app.use('/api', router);
   app.use(pageRoutes(config.pages));
@@ -93,11 +100,22 @@ function apiRoutes({ checkResponses }: Config, services: Services, isClosing: ()
   };
   open('shop', shopRoutes);
   open('device', tillRoutes, kitchenRoutes);
-  open('workbench', menuRoutes, orderListRoutes, checkRoutes, printerRoutes, pictureRoutes, houseRoutes, workbenchEvents);
+  open(
+    'workbench',
+    menuRoutes,
+    orderListRoutes,
+    checkRoutes,
+    printerRoutes,
+    pictureRoutes,
+    houseRoutes,
+    workbenchEvents,
+  );
   open('public', (one) => publicRoutes(one, services, isClosing));
   const missing = ROUTES.filter((route) => !routes.includes(route));
   if (missing.length > 0) throw new Error(`no handler for ${missing.map(routeName).join(', ')}`);
-  router.use((_request, response) => sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'));
+  router.use((_request, response) =>
+    sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.'),
+  );
   return { router, routes };
 }
 
@@ -108,6 +126,7 @@ function limited({ houseSettings }: Services, audience: Exclude<Audience, 'publi
     limit: () => houseSettings.latest.rates[audience],
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    handler: (_request, response) => sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),
+    handler: (_request, response) =>
+      sendProblem(response, 429, 'too-often', 'That is too many requests; please wait a moment.'),
   });
 }

@@ -14,7 +14,9 @@ useTwoServers((opened) => ({ one } = opened));
 const order = { lines: [{ item: 'toast', picks: [{ group: 'spread', choice: 'salted-butter' }] }] };
 const posts = () => [
   request(one).post('/api/shop/orders').set('Idempotency-Key', randomUUID()).send(order),
-  request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits: [] }, based: [] }),
+  request(one)
+    .post('/api/workbench/changes')
+    .send({ id: randomUUID(), label: 'x', change: { edits: [] }, based: [] }),
   request(one).post('/api/workbench/journal/1/take-back').send({ id: randomUUID() }),
   request(one).post('/api/device/tickets/00000000-0000-4000-8000-000000000000/bump').send({}),
   request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send('x'),
@@ -22,9 +24,14 @@ const posts = () => [
 
 describe('another website’s page', () => {
   it.each([
-    { 'Sec-Fetch-Site': 'cross-site' }, { 'Sec-Fetch-Site': 'same-site' }, { Origin: 'https://elsewhere.example' }, { Origin: 'null' }, { 'Sec-Fetch-Site': 'same-origin', Origin: 'http://127.0.0.1:1' },
+    { 'Sec-Fetch-Site': 'cross-site' },
+    { 'Sec-Fetch-Site': 'same-site' },
+    { Origin: 'https://elsewhere.example' },
+    { Origin: 'null' },
+    { 'Sec-Fetch-Site': 'same-origin', Origin: 'http://127.0.0.1:1' },
   ])('can change nothing: %j', async (headers) => {
-    for (const post of posts()) expect((await post.set(headers as Record<string, string>)).body.type).toContain('foreign-page');
+    for (const post of posts())
+      expect((await post.set(headers as Record<string, string>)).body.type).toContain('foreign-page');
   });
 
   it('is told from our own, and from programs, which say nothing', async () => {
@@ -36,14 +43,26 @@ describe('another website’s page', () => {
 
   it('can’t have the server believe that it is known by another name', async () => {
     const { port } = new URL(one);
-    for (const [host, status] of [['attacker.example', 421], [`attacker.example:${port}`, 421], [`127.0.0.1:${port}`, 200], [`localhost:${port}`, 200], [`[::1]:${port}`, 200], ['192.168.1.7', 200]] as const) {
-      expect({ host, status: (await request(one).get('/api/health').set('Host', host)).status }).toEqual({ host, status });
+    for (const [host, status] of [
+      ['attacker.example', 421],
+      [`attacker.example:${port}`, 421],
+      [`127.0.0.1:${port}`, 200],
+      [`localhost:${port}`, 200],
+      [`[::1]:${port}`, 200],
+      ['192.168.1.7', 200],
+    ] as const) {
+      expect({ host, status: (await request(one).get('/api/health').set('Host', host)).status }).toEqual({
+        host,
+        status,
+      });
     }
   });
 
   it('can’t post a form: only JSON is taken', async () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data']) {
-      expect((await request(one).post('/api/device/pin').set('Content-Type', type).send('{"pin":"2468"}')).status).toBe(415);
+      expect((await request(one).post('/api/device/pin').set('Content-Type', type).send('{"pin":"2468"}')).status).toBe(
+        415,
+      );
     }
     expect((await request(one).post('/api/device/tickets/00000000-0000-4000-8000-000000000000/bump')).status).toBe(415);
   });
@@ -52,31 +71,77 @@ describe('another website’s page', () => {
 describe('bodies', () => {
   it('are taken up to 256 kB from guests and devices, up to 16 MB from the workbench', async () => {
     const letters = (kilobytes: number) => 'x'.repeat(kilobytes * 1024);
-    expect((await request(one).post('/api/shop/quote').send({ item: letters(257) })).status).toBe(413);
-    expect((await request(one).post('/api/device/pin').send({ pin: letters(257) })).status).toBe(413);
-    expect((await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: letters(300), change: { edits: [] }, based: [] })).status).toBe(400);
-    expect((await request(one).post('/api/workbench/changes').send({ id: letters(17 * 1024) })).status).toBe(413);
+    expect(
+      (
+        await request(one)
+          .post('/api/shop/quote')
+          .send({ item: letters(257) })
+      ).status,
+    ).toBe(413);
+    expect(
+      (
+        await request(one)
+          .post('/api/device/pin')
+          .send({ pin: letters(257) })
+      ).status,
+    ).toBe(413);
+    expect(
+      (
+        await request(one)
+          .post('/api/workbench/changes')
+          .send({ id: randomUUID(), label: letters(300), change: { edits: [] }, based: [] })
+      ).status,
+    ).toBe(400);
+    expect(
+      (
+        await request(one)
+          .post('/api/workbench/changes')
+          .send({ id: letters(17 * 1024) })
+      ).status,
+    ).toBe(413);
     for (const text of ['{', '', 'x'.repeat(400 * 1024)]) {
-      expect((await request(one).post('/api/workbench/changes').type('json').send(text)).body.title).toBe('The request is not JSON.');
+      expect((await request(one).post('/api/workbench/changes').type('json').send(text)).body.title).toBe(
+        'The request is not JSON.',
+      );
     }
   });
 
   it('full of faults are answered with fifty of them and the count of the others, small and in time', async () => {
-    const edits = [{ type: 'put', kind: 'rules', thing: { id: 'r', when: { channel: 'pos' }, then: Array.from({ length: 20_000 }, () => ({ limit: {} })) } }];
-    const reply = await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits }, based: [] });
+    const edits = [
+      {
+        type: 'put',
+        kind: 'rules',
+        thing: { id: 'r', when: { channel: 'pos' }, then: Array.from({ length: 20_000 }, () => ({ limit: {} })) },
+      },
+    ];
+    const reply = await request(one)
+      .post('/api/workbench/changes')
+      .send({ id: randomUUID(), label: 'x', change: { edits }, based: [] });
     expect(reply.status).toBe(400);
     expect(reply.body.faults).toHaveLength(50);
     expect(reply.body).toMatchObject({ isPartial: true, more: expect.any(Number) });
-    const few = await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits: Array.from({ length: 70 }, () => ({})) }, based: [] });
+    const few = await request(one)
+      .post('/api/workbench/changes')
+      .send({ id: randomUUID(), label: 'x', change: { edits: Array.from({ length: 70 }, () => ({})) }, based: [] });
     expect([few.body.faults.length, few.body.more, few.body.isPartial]).toEqual([50, 20, undefined]);
-    const picks = await request(one).post('/api/shop/quote').send({ item: 'ember', picks: Array.from({ length: 30_000 }, () => ({})) });
+    const picks = await request(one)
+      .post('/api/shop/quote')
+      .send({ item: 'ember', picks: Array.from({ length: 30_000 }, () => ({})) });
     expect([picks.status, picks.text.length < 20_000]).toEqual([400, true]);
   });
 
   it('have lists of at most so many entries', async () => {
     const lines = Array.from({ length: 501 }, () => ({ item: 'toast' }));
-    expect((await request(one).post('/api/shop/order-quote').send({ lines })).body.faults).toMatchObject([{ path: '/lines', code: 'too-long', says: expect.stringContaining('500') }]);
-    expect((await request(one).post('/api/shop/quote').send({ item: 'toast', notes: Object.fromEntries(lines.map((_, i) => [`n${i}`, 'x'])) })).body.faults).toMatchObject([{ path: '/notes', code: 'too-long' }]);
+    expect((await request(one).post('/api/shop/order-quote').send({ lines })).body.faults).toMatchObject([
+      { path: '/lines', code: 'too-long', says: expect.stringContaining('500') },
+    ]);
+    expect(
+      (
+        await request(one)
+          .post('/api/shop/quote')
+          .send({ item: 'toast', notes: Object.fromEntries(lines.map((_, i) => [`n${i}`, 'x'])) })
+      ).body.faults,
+    ).toMatchObject([{ path: '/notes', code: 'too-long' }]);
   });
 });
 
@@ -88,7 +153,13 @@ describe('answers', () => {
   });
 
   it('to HEAD come to an end, for streams too', async () => {
-    const status = await new Promise((resolve, reject) => httpRequest(`${one}/api/shop/events`, { method: 'HEAD' }, (response) => response.resume().on('end', () => resolve(response.statusCode))).on('error', reject).end());
+    const status = await new Promise((resolve, reject) =>
+      httpRequest(`${one}/api/shop/events`, { method: 'HEAD' }, (response) =>
+        response.resume().on('end', () => resolve(response.statusCode)),
+      )
+        .on('error', reject)
+        .end(),
+    );
     expect(status).toBe(200);
   });
 
@@ -99,7 +170,9 @@ describe('answers', () => {
 });
 
 it('a route is implemented only for its own audience', () => {
-  expect(() => new AudienceRouter('shop', undefined as never).handle(deviceApi.tickets, () => ok([]))).toThrow('get /api/device/tickets is not for shop');
+  expect(() => new AudienceRouter('shop', undefined as never).handle(deviceApi.tickets, () => ok([]))).toThrow(
+    'get /api/device/tickets is not for shop',
+  );
 });
 
 describe('a response outside its contract', () => {
@@ -118,6 +191,8 @@ describe('a response outside its contract', () => {
   it('is a refusal that is not named, or that brings what it does not name', () => {
     expect(() => checks.checkProblem(shopApi.progress, problem(404, 'no-order', 'There is none.'))).not.toThrow();
     expect(() => checks.checkProblem(shopApi.progress, problem(409, 'stale', 'Changed.'))).toThrow('409');
-    expect(() => checks.checkProblem(shopApi.progress, problem(404, 'no-order', 'There is none.', { secret: 1 }))).toThrow('404');
+    expect(() =>
+      checks.checkProblem(shopApi.progress, problem(404, 'no-order', 'There is none.', { secret: 1 })),
+    ).toThrow('404');
   });
 });

@@ -3,6 +3,7 @@ import { DEFAULT_HOUSE, type House } from '@hearty-ladle/core';
 import sharp from 'sharp';
 import request from 'supertest';
 import { afterEach, describe, expect, it } from 'vitest';
+import { BOWL, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let house: TestHouse;
@@ -12,43 +13,60 @@ useTwoServers((opened) => ({ house, one, other } = opened));
 
 const usual = (settings: House): House => ({ ...DEFAULT_HOUSE, rates: settings.rates });
 afterEach(() => house.changeHouse(usual));
-const bowl = { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }] };
-const place = (body: object, { face = 'shop', key = randomUUID() as string, server = one } = {}) => request(server).post(`/api/${face}/orders`).set('Idempotency-Key', key).send(body);
 
 describe('the house’s settings', () => {
   it('hold at once in every process, and nobody overwrites what another changed', async () => {
     const { body: before } = await request(one).get('/api/workbench/house').expect(200);
     const changed = { ...before.house, orders: { ...before.house.orders, maxLines: 2 } };
     await request(one).post('/api/workbench/house').send({ version: before.version, house: changed }).expect(200);
-    const stale = await request(other).post('/api/workbench/house').send({ version: before.version, house: before.house }).expect(409);
+    const stale = await request(other)
+      .post('/api/workbench/house')
+      .send({ version: before.version, house: before.house })
+      .expect(409);
     expect(stale.body.now.house.orders.maxLines).toBe(2);
-    expect((await place({ lines: [bowl, bowl, bowl] }, { server: other })).body.type).toContain('too-many-lines');
-    await request(one).post('/api/workbench/house').send({ version: before.version + 1, house: { ...changed, pin: { tries: 0, pauseSeconds: 1 } } }).expect(400);
+    expect((await sendOrder(other, { lines: [BOWL, BOWL, BOWL] })).body.type).toContain('too-many-lines');
+    await request(one)
+      .post('/api/workbench/house')
+      .send({ version: before.version + 1, house: { ...changed, pin: { tries: 0, pauseSeconds: 1 } } })
+      .expect(400);
   });
 
   it('limit an order, in a sentence, and a guest more than a till', async () => {
-    const many = { lines: Array.from({ length: 61 }, () => bowl) };
+    const many = { lines: Array.from({ length: 61 }, () => BOWL) };
     for (const path of ['orders', 'order-quote']) {
-      const reply = await request(one).post(`/api/shop/${path}`).set('Idempotency-Key', randomUUID()).send(many).expect(422);
-      expect(reply.body.title).toBe('One order may have 60 lines at most; this one has 61. Please send it as two orders.');
+      const reply = await request(one)
+        .post(`/api/shop/${path}`)
+        .set('Idempotency-Key', randomUUID())
+        .send(many)
+        .expect(422);
+      expect(reply.body.title).toBe(
+        'One order may have 60 lines at most; this one has 61. Please send it as two orders.',
+      );
     }
-    const large = { lines: [{ ...bowl, quantity: 21 }] };
-    expect((await place(large)).body).toMatchObject({ status: 422, fault: { code: 'quantity-above-limit', line: 0, limit: 20, have: 21 } });
-    expect((await place(large, { face: 'device' })).status).toBe(201);
+    const large = { lines: [{ ...BOWL, quantity: 21 }] };
+    expect((await sendOrder(one, large)).body).toMatchObject({
+      status: 422,
+      fault: { code: 'quantity-above-limit', line: 0, limit: 20, have: 21 },
+    });
+    expect((await sendOrder(one, large, { audience: 'device' })).status).toBe(201);
     await house.changeHouse((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 100 } }));
-    expect((await place({ lines: [bowl] })).body.type).toContain('total-above-limit');
+    expect((await sendOrder(one, { lines: [BOWL] })).body.type).toContain('total-above-limit');
   });
 
   it('take no amount that can’t be counted exactly', async () => {
     for (const amount of [1e15, 2 ** 53 + 2, 1e300]) {
-      const reply = await request(one).post('/api/device/orders').set('Idempotency-Key', randomUUID()).send({ lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }], pin: '2468' });
+      const reply = await request(one)
+        .post('/api/device/orders')
+        .set('Idempotency-Key', randomUUID())
+        .send({ lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }], pin: '2468' });
       expect(reply.status).toBe(422);
     }
   });
 });
 
 describe('the PIN', () => {
-  const tryPin = (pin: string, device = '', server = one) => request(server).post('/api/device/pin').set('X-Device-Token', device).send({ pin });
+  const tryPin = (pin: string, device = '', server = one) =>
+    request(server).post('/api/device/pin').set('X-Device-Token', device).send({ pin });
   const open = { lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
   const forget = () => house.database.query('DELETE FROM pin_bucket');
 
@@ -58,7 +76,14 @@ describe('the PIN', () => {
     const tries: request.Response[] = [];
     for (const [i, pin] of guesses.entries()) {
       const server = i % 2 ? one : other;
-      tries.push(await (i % 3 === 0 ? request(server).post('/api/device/orders').set('Idempotency-Key', randomUUID()).send({ ...open, pin, seenTotal: -1 }) : tryPin(pin, `made-up-${i}.x`, server)));
+      tries.push(
+        await (i % 3 === 0
+          ? request(server)
+              .post('/api/device/orders')
+              .set('Idempotency-Key', randomUUID())
+              .send({ ...open, pin, seenTotal: -1 })
+          : tryPin(pin, `made-up-${i}.x`, server)),
+      );
     }
     expect(tries.filter(({ status }) => status === 403)).toHaveLength(DEFAULT_HOUSE.pin.tries);
     expect(tries.filter(({ status }) => status === 429)).toHaveLength(40 - DEFAULT_HOUSE.pin.tries);
@@ -84,7 +109,12 @@ describe('the PIN', () => {
     for (let i = 0; i < DEFAULT_HOUSE.pin.tries + 1; i++) await tryPin('0000');
     expect((await tryPin('2468')).status).toBe(429);
     await tryPin('2468', device).expect(200);
-    await request(one).post('/api/device/orders').set('Idempotency-Key', randomUUID()).set('X-Device-Token', device).send({ ...open, pin: '2468' }).expect(201);
+    await request(one)
+      .post('/api/device/orders')
+      .set('Idempotency-Key', randomUUID())
+      .set('X-Device-Token', device)
+      .send({ ...open, pin: '2468' })
+      .expect(201);
     for (let i = 0; i < DEFAULT_HOUSE.pin.tries; i++) expect((await tryPin('0000', device)).status).toBe(403);
     expect((await tryPin('2468', device)).status).toBe(429);
   });
@@ -92,7 +122,8 @@ describe('the PIN', () => {
   it('is none where the house has chosen none', async () => {
     await forget();
     const { address } = await house.openServer({ tillPin: undefined });
-    for (const pin of ['2468', '', 'undefined']) expect((await request(address).post('/api/device/pin').send({ pin })).status).toBe(403);
+    for (const pin of ['2468', '', 'undefined'])
+      expect((await request(address).post('/api/device/pin').send({ pin })).status).toBe(403);
   });
 });
 
@@ -101,41 +132,59 @@ describe('an order that was not answered and changed', () => {
 
   it('takes the place of the first, which then never becomes one, however late it arrives', async () => {
     const [first, second] = [key(), key()];
-    await place({ lines: [bowl], replaces: [first] }, { key: second }).expect(201);
-    expect((await place({ lines: [bowl] }, { key: first, server: other })).body.type).toContain('key-abandoned');
-    expect((await place({ lines: [bowl], replaces: [first] }, { key: second })).status).toBe(200);
+    await sendOrder(one, { lines: [BOWL], replaces: [first] }, { key: second }).expect(201);
+    expect((await sendOrder(other, { lines: [BOWL] }, { key: first })).body.type).toContain('key-abandoned');
+    expect((await sendOrder(one, { lines: [BOWL], replaces: [first] }, { key: second })).status).toBe(200);
   });
 
   it('is not placed where the first had arrived, and tells of it', async () => {
     const first = key();
-    const { body } = await place({ lines: [bowl] }, { key: first }).expect(201);
-    const reply = await place({ lines: [bowl, bowl], replaces: [first] }, { server: other }).expect(409);
+    const { body } = await sendOrder(one, { lines: [BOWL] }, { key: first }).expect(201);
+    const reply = await sendOrder(other, { lines: [BOWL, BOWL], replaces: [first] }).expect(409);
     expect(reply.body).toMatchObject({ type: expect.stringContaining('first-was-placed'), order: body });
   });
 
   it('is told of the first also where it would be refused by now, and the total seen makes it no other order', async () => {
     const first = key();
-    const { body } = await place({ lines: [bowl] }, { key: first }).expect(201);
-    expect((await place({ lines: [bowl], seenTotal: 1 }, { key: first }).expect(200)).body).toEqual(body);
+    const { body } = await sendOrder(one, { lines: [BOWL] }, { key: first }).expect(201);
+    expect((await sendOrder(one, { lines: [BOWL], seenTotal: 1 }, { key: first }).expect(200)).body).toEqual(body);
     await house.changeHouse((settings) => ({ ...settings, orders: { ...settings.orders, maxTotal: 1 } }));
-    await place({ lines: [bowl] }).expect(422);
-    expect((await place({ lines: [bowl] }, { key: first }).expect(200)).body).toEqual(body);
-    const tooMany = { lines: Array.from({ length: DEFAULT_HOUSE.orders.maxLines + 1 }, () => bowl), replaces: [first] };
-    expect((await place(tooMany).expect(409)).body).toMatchObject({ type: expect.stringContaining('first-was-placed'), order: body });
+    await sendOrder(one, { lines: [BOWL] }).expect(422);
+    expect((await sendOrder(one, { lines: [BOWL] }, { key: first }).expect(200)).body).toEqual(body);
+    const tooMany = { lines: Array.from({ length: DEFAULT_HOUSE.orders.maxLines + 1 }, () => BOWL), replaces: [first] };
+    expect((await sendOrder(one, tooMany).expect(409)).body).toMatchObject({
+      type: expect.stringContaining('first-was-placed'),
+      order: body,
+    });
   });
 
   it('is one order, whichever of the two comes first, when both are under way at once', async () => {
     for (let round = 0; round < 12; round++) {
       const [first, second] = [key(), key()];
-      const replies = await Promise.all([place({ lines: [bowl] }, { key: first }), place({ lines: [bowl, bowl], replaces: [first] }, { key: second, server: other })]);
+      const replies = await Promise.all([
+        sendOrder(one, { lines: [BOWL] }, { key: first }),
+        sendOrder(other, { lines: [BOWL, BOWL], replaces: [first] }, { key: second }),
+      ]);
       expect(replies.filter(({ status }) => status === 201)).toHaveLength(1);
     }
   });
 });
 
 describe('pictures', () => {
-  const upload = (body: Buffer) => request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send(body);
-  const noise = async (seed: number) => sharp({ create: { width: 900, height: 900, channels: 3, background: '#fff', noise: { type: 'gaussian', mean: 100 + seed, sigma: 60 } } } as never).png().toBuffer();
+  const upload = (body: Buffer) =>
+    request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send(body);
+  const noise = async (seed: number) =>
+    sharp({
+      create: {
+        width: 900,
+        height: 900,
+        channels: 3,
+        background: '#fff',
+        noise: { type: 'gaussian', mean: 100 + seed, sigma: 60 },
+      },
+    } as never)
+      .png()
+      .toBuffer();
 
   it('have so much room, and those that nothing shows can be deleted', async () => {
     const first = (await upload(await noise(1)).expect(201)).body.id as string;
@@ -146,7 +195,15 @@ describe('pictures', () => {
     await house.database.query(`UPDATE picture SET added_at = now() - interval '2 hours'`);
     const { menu, versions } = (await request(one).get('/api/workbench/menu')).body;
     const dish = menu.items.find(({ id }: { id: string }) => id === 'toast');
-    await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change: { edits: [{ type: 'put', kind: 'items', thing: { ...dish, image: first } }] }, based: [{ kind: 'items', id: 'toast', version: versions.items.toast }] }).expect(200);
+    await request(one)
+      .post('/api/workbench/changes')
+      .send({
+        id: randomUUID(),
+        label: 'x',
+        change: { edits: [{ type: 'put', kind: 'items', thing: { ...dish, image: first } }] },
+        based: [{ kind: 'items', id: 'toast', version: versions.items.toast }],
+      })
+      .expect(200);
     const { body } = await request(one).post('/api/workbench/house/unused-pictures/delete').send({}).expect(200);
     expect(body.pictures).toBe(replies.length - 1);
     await request(one).get(`/api/pictures/${first}`).expect(200);
@@ -154,7 +211,9 @@ describe('pictures', () => {
   });
 
   it('are drawn one after another, however many come at once', async () => {
-    const large = await sharp({ create: { width: 7_000, height: 7_000, channels: 3, background: '#c46f1b' } }).png().toBuffer();
+    const large = await sharp({ create: { width: 7_000, height: 7_000, channels: 3, background: '#c46f1b' } })
+      .png()
+      .toBuffer();
     const before = process.memoryUsage().rss;
     const replies = await Promise.all(Array.from({ length: 6 }, () => upload(large)));
     expect(replies.map(({ status }) => status)).toEqual([201, 201, 201, 201, 201, 201]);

@@ -9,4 +9,7 @@ export function plainError(error: unknown): object {
 }
 
 /** The process log: JSON lines on standard error. Errors are always logged, requests only with LOGS=on. */
-export const log = pino({ name: 'hearty-ladle', base: null, level: process.env['LOG_LEVEL'] ?? 'info', serializers: { err: plainError } }, pino.destination({ dest: 2, sync: true }));
+export const log = pino(
+  { name: 'hearty-ladle', base: null, level: process.env['LOG_LEVEL'] ?? 'info', serializers: { err: plainError } },
+  pino.destination({ dest: 2, sync: true }),
+);

@@ -4,20 +4,16 @@ import sharp from 'sharp';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
+import { groupAt, sendChange, sendGroup } from './testing/requests.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
 let one: string;
 let other: string;
 useTwoServers((opened) => ({ one, other } = opened));
 
-const send = (server: string, edits: object[], based: object[], person = 'Ines') =>
-  request(server).post('/api/workbench/changes').set('X-Working-As', encodeURIComponent(person)).send({ id: randomUUID(), label: 'a test', change: { edits }, based });
-
 async function putGroup(server: string, id: string, change: (group: Group) => Group) {
-  const { menu, versions } = await menuAt(server);
-  const group = menu.groups.find((it) => it.id === id);
-  if (!group) throw new Error(`no group ${id}`);
-  return send(server, [{ type: 'put', kind: 'groups', thing: change(group) }], [{ kind: 'groups', id, version: versions['groups']?.[id] }]);
+  const { group, version } = await groupAt(server, id);
+  return sendGroup(server, change(group), version);
 }
 
 describe('the journal', () => {
@@ -25,17 +21,32 @@ describe('the journal', () => {
     const first = await putGroup(one, 'milk', (group) => ({ ...group, name: 'Which milk' })).then(({ body }) => body);
     await putGroup(other, 'spread', (group) => ({ ...group, name: 'On the toast' }));
     const [, entry] = (await request(other).get('/api/workbench/journal').expect(200)).body;
-    expect(entry).toMatchObject({ by: 'Ines', change: { edits: [{ thing: { name: 'Which milk' } }] }, inverse: { edits: [{ thing: { name: 'Milk' } }] } });
+    expect(entry).toMatchObject({
+      by: 'Ines',
+      change: { edits: [{ thing: { name: 'Which milk' } }] },
+      inverse: { edits: [{ thing: { name: 'Milk' } }] },
+    });
     await request(other).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(200);
     const { menu } = await menuAt(one);
-    expect(menu.groups.filter(({ id }) => id === 'milk' || id === 'spread').map(({ name }) => name).sort()).toEqual(['Milk', 'On the toast']);
-    expect((await request(one).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(409)).body.type).toContain('taken-back-already');
+    expect(
+      menu.groups
+        .filter(({ id }) => id === 'milk' || id === 'spread')
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(['Milk', 'On the toast']);
+    expect(
+      (await request(one).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(409))
+        .body.type,
+    ).toContain('taken-back-already');
   });
 
   it('does not take a change back that something since stands on', async () => {
     const first = await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles' })).then(({ body }) => body);
     await putGroup(one, 'noodle', (group) => ({ ...group, name: 'Noodles, then' }));
-    const reply = await request(one).post(`/api/workbench/journal/${first.seq}/take-back`).send({ id: randomUUID() }).expect(409);
+    const reply = await request(one)
+      .post(`/api/workbench/journal/${first.seq}/take-back`)
+      .send({ id: randomUUID() })
+      .expect(409);
     expect(reply.body.conflicts).toMatchObject([{ kind: 'groups', id: 'noodle', thing: { name: 'Noodles, then' } }]);
     await request(one).post('/api/workbench/journal/999999/take-back').send({ id: randomUUID() }).expect(404);
     await request(one).post('/api/workbench/journal/x/take-back').send({ id: randomUUID() }).expect(404);
@@ -45,14 +56,30 @@ describe('the journal', () => {
 describe('what is used', () => {
   it('is not taken away, and the refusal lists who uses it', async () => {
     const { versions } = await menuAt(one);
-    const reply = await send(one, [{ type: 'remove', kind: 'groups', id: 'bowl-size' }], [{ kind: 'groups', id: 'bowl-size', version: versions['groups']?.['bowl-size'] }]);
+    const reply = await sendChange(
+      one,
+      [{ type: 'remove', kind: 'groups', id: 'bowl-size' }],
+      [{ kind: 'groups', id: 'bowl-size', version: versions['groups']?.['bowl-size'] ?? 0 }],
+    );
     expect(reply.status).toBe(422);
-    const places = (reply.body.stillUsed[0].by as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`);
-    expect(places).toEqual(expect.arrayContaining(['items/ember', 'items/root', 'items/glass-bowl', 'groups/toppings', 'rules/small-limit']));
+    const places = (reply.body.stillUsed[0].by as { kind: string; id: string }[]).map(
+      ({ kind, id }) => `${kind}/${id}`,
+    );
+    expect(places).toEqual(
+      expect.arrayContaining(['items/ember', 'items/root', 'items/glass-bowl', 'groups/toppings', 'rules/small-limit']),
+    );
   });
 
   it('no edit is lost and nothing dangles when pairs of writers work at once', async () => {
-    const made = await send(one, Array.from({ length: 200 }, (_, i) => ({ type: 'put', kind: 'groups', thing: { id: `spare-${i}`, name: 'Spare', prompt: 'Spare', kind: 'choices' } })), []);
+    const made = await sendChange(
+      one,
+      Array.from({ length: 200 }, (_, i) => ({
+        type: 'put',
+        kind: 'groups',
+        thing: { id: `spare-${i}`, name: 'Spare', prompt: 'Spare', kind: 'choices' },
+      })),
+      [],
+    );
     expect(made.status).toBe(200);
     const version = made.body.revision as number;
     for (let from = 0; from < 200; from += 20) {
@@ -61,8 +88,15 @@ describe('what is used', () => {
       const pairs = Array.from({ length: 20 }, (_, i) => `spare-${from + i}`);
       const replies = await Promise.all(
         pairs.flatMap((id, i) => [
-          send(i % 2 ? one : other, [{ type: 'put', kind: 'items', thing: { ...dish, groups: [...(dish.groups ?? []), { group: id }] } }], [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] }], 'Writer'),
-          send(i % 2 ? other : one, [{ type: 'remove', kind: 'groups', id }], [{ kind: 'groups', id, version }], 'Remover'),
+          sendChange(
+            i % 2 ? one : other,
+            [{ type: 'put', kind: 'items', thing: { ...dish, groups: [...(dish.groups ?? []), { group: id }] } }],
+            [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] ?? 0 }],
+            { person: 'Writer' },
+          ),
+          sendChange(i % 2 ? other : one, [{ type: 'remove', kind: 'groups', id }], [{ kind: 'groups', id, version }], {
+            person: 'Remover',
+          }),
         ]),
       );
       expect(replies.every(({ status }) => [200, 409, 422].includes(status))).toBe(true);
@@ -71,30 +105,51 @@ describe('what is used', () => {
       const after = await menuAt(other);
       const known = new Set(after.menu.groups.map(({ id }) => id));
       expect(after.menu.items.flatMap(({ groups = [] }) => groups).every(({ group }) => known.has(group))).toBe(true);
-      expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe((dish.groups?.length ?? 0) + attached);
+      expect(after.menu.items.find(({ id }) => id === 'toast')?.groups?.length).toBe(
+        (dish.groups?.length ?? 0) + attached,
+      );
     }
   });
 
   it('a thing that came back never has a version that somebody may still hold', async () => {
-    const { body: first } = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'A', prompt: 'A', kind: 'notice' } }], []);
-    const { body: gone } = await send(one, [{ type: 'remove', kind: 'groups', id: 'comes-back' }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
+    const { body: first } = await sendChange(
+      one,
+      [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'A', prompt: 'A', kind: 'notice' } }],
+      [],
+    );
+    const { body: gone } = await sendChange(
+      one,
+      [{ type: 'remove', kind: 'groups', id: 'comes-back' }],
+      [{ kind: 'groups', id: 'comes-back', version: first.revision }],
+    );
     await request(one).post(`/api/workbench/journal/${gone.seq}/take-back`).send({ id: randomUUID() }).expect(200);
-    const stale = await send(one, [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'B', prompt: 'B', kind: 'notice' } }], [{ kind: 'groups', id: 'comes-back', version: first.revision }]);
+    const stale = await sendChange(
+      one,
+      [{ type: 'put', kind: 'groups', thing: { id: 'comes-back', name: 'B', prompt: 'B', kind: 'notice' } }],
+      [{ kind: 'groups', id: 'comes-back', version: first.revision }],
+    );
     expect(stale.status).toBe(409);
   });
 
   it('keeps what the house works with beside the menu out of the document', async () => {
-    await send(one, [{ type: 'put', kind: 'itemSummaries', thing: { id: 'ember', template: '{bowl-size} ember' } }], []).expect(200);
+    await sendChange(
+      one,
+      [{ type: 'put', kind: 'itemSummaries', thing: { id: 'ember', template: '{bowl-size} ember' } }],
+      [],
+    ).expect(200);
     expect((await menuAt(other)).menu).toMatchObject({ itemSummaries: [{ id: 'ember' }] });
     expect((await request(one).get('/api/shop/menu/document').expect(200)).body).not.toHaveProperty('itemSummaries');
   });
 });
 
 describe('pictures', () => {
-  const upload = (body: Buffer) => request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send(body);
+  const upload = (body: Buffer) =>
+    request(one).post('/api/workbench/pictures').set('Content-Type', 'application/octet-stream').send(body);
 
   it('are judged by what they are, made small, kept once and served to be kept', async () => {
-    const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#c46f1b' } }).png().toBuffer();
+    const png = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#c46f1b' } })
+      .png()
+      .toBuffer();
     const kept = await upload(png).expect(201);
     expect(kept.body).toMatchObject({ width: 1200, height: 600 });
     expect((await upload(png).expect(201)).body.id).toBe(kept.body.id);
@@ -105,7 +160,9 @@ describe('pictures', () => {
 
   it('are refused in words when they are none, of another kind, or too large', async () => {
     expect((await upload(Buffer.from('PNG, honestly')).expect(415)).body.title).toContain('PNG, JPEG and WebP');
-    const gif = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#fff' } }).gif().toBuffer();
+    const gif = await sharp({ create: { width: 4, height: 4, channels: 3, background: '#fff' } })
+      .gif()
+      .toBuffer();
     await upload(gif).expect(415);
     expect((await upload(Buffer.alloc(9 * 1024 * 1024)).expect(413)).body.title).toContain('8192 kB');
     await request(one).get('/api/pictures/none').expect(404);

@@ -31,39 +31,96 @@ function nameOf(route: Route): string {
 
 /** A valid request, to be mutated. */
 function rightBody(name: string, menu: Awaited<ReturnType<typeof menuAt>>, random: Random): unknown {
-  const line = { item: 'ember', quantity: 2, picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat', units: 1 }], notes: { 'allergy-note': 'no sesame' }, consents: ['x'] };
-  const order = { service: 'takeaway', lines: [line, { item: 'off-menu', amounts: { 'named-price': 450 } }], dates: { x: '2026-05-12' }, name: 'Ilse', place: '4', seenTotal: 2140 };
+  const line = {
+    item: 'ember',
+    quantity: 2,
+    picks: [
+      { group: 'bowl-size', choice: 'regular' },
+      { group: 'noodle', choice: 'wheat', units: 1 },
+    ],
+    notes: { 'allergy-note': 'no sesame' },
+    consents: ['x'],
+  };
+  const order = {
+    service: 'takeaway',
+    lines: [line, { item: 'off-menu', amounts: { 'named-price': 450 } }],
+    dates: { x: '2026-05-12' },
+    name: 'Ilse',
+    place: '4',
+    seenTotal: 2140,
+  };
   const group = random.pick(menu.menu.groups);
   switch (name) {
-    case 'quote': return line;
-    case 'quoteOrder': return { lines: order.lines, service: 'dine-in' };
-    case 'placeOrder': return { ...order, replaces: [randomUUID()], pin: '0000' };
-    case 'park': return order;
-    case 'check': return { channel: 'pos', out: { items: ['ember'], variants: [{ item: 'tea', pick: { a: 'b' } }] } };
-    case 'change': return { id: randomUUID(), label: 'x', change: { edits: [{ type: 'put', kind: 'groups', thing: group }, { type: 'move', kind: 'items', id: 'ember', index: 1 }] }, based: [{ kind: 'groups', id: group.id, version: 1 }] };
-    case 'setHouse': return { version: 5_000, house: { orders: {}, rates: {} } };
-    case 'pin': return { pin: '1234' };
+    case 'quote':
+      return line;
+    case 'quoteOrder':
+      return { lines: order.lines, service: 'dine-in' };
+    case 'placeOrder':
+      return { ...order, replaces: [randomUUID()], pin: '0000' };
+    case 'park':
+      return order;
+    case 'check':
+      return { channel: 'pos', out: { items: ['ember'], variants: [{ item: 'tea', pick: { a: 'b' } }] } };
+    case 'change':
+      return {
+        id: randomUUID(),
+        label: 'x',
+        change: {
+          edits: [
+            { type: 'put', kind: 'groups', thing: group },
+            { type: 'move', kind: 'items', id: 'ember', index: 1 },
+          ],
+        },
+        based: [{ kind: 'groups', id: group.id, version: 1 }],
+      };
+    case 'setHouse':
+      return { version: 5_000, house: { orders: {}, rates: {} } };
+    case 'pin':
+      return { pin: '1234' };
     case 'reserve':
-    case 'confirm': return { reservation: randomUUID() };
-    case 'setPrinterMode': return { mode: 'ok' };
-    case 'undo': return { id: randomUUID() };
-    default: return {};
+    case 'confirm':
+      return { reservation: randomUUID() };
+    case 'setPrinterMode':
+      return { mode: 'ok' };
+    case 'undo':
+      return { id: randomUUID() };
+    default:
+      return {};
   }
 }
 
 /** Sends the bytes as written, including what `fetch` would normalise; returns the status and the start of the body. */
-function send(method: string, path: string, headers: Record<string, string>, body: string | undefined): Promise<{ status: number; text: string }> {
+function send(
+  method: string,
+  path: string,
+  headers: Record<string, string>,
+  body: string | undefined,
+): Promise<{ status: number; text: string }> {
   return new Promise((resolve, reject) => {
     const { hostname, port } = new URL(address);
-    const sent = httpRequest({ agent, hostname, port, method, path, headers: { ...headers, ...(body !== undefined && { 'content-length': String(Buffer.byteLength(body)) }) } }, (response) => {
-      let text = '';
-      // A stream that starts well continues until it is closed.
-      if (/event-stream|ndjson/.test(response.headers['content-type'] ?? '')) {
-        response.destroy();
-        return resolve({ status: response.statusCode ?? 0, text });
-      }
-      response.setEncoding('utf8').on('data', (chunk: string) => (text += text.length < 4_000 ? chunk : '')).on('end', () => resolve({ status: response.statusCode ?? 0, text })).on('error', reject);
-    });
+    const sent = httpRequest(
+      {
+        agent,
+        hostname,
+        port,
+        method,
+        path,
+        headers: { ...headers, ...(body !== undefined && { 'content-length': String(Buffer.byteLength(body)) }) },
+      },
+      (response) => {
+        let text = '';
+        // A stream that starts well continues until it is closed.
+        if (/event-stream|ndjson/.test(response.headers['content-type'] ?? '')) {
+          response.destroy();
+          return resolve({ status: response.statusCode ?? 0, text });
+        }
+        response
+          .setEncoding('utf8')
+          .on('data', (chunk: string) => (text += text.length < 4_000 ? chunk : ''))
+          .on('end', () => resolve({ status: response.statusCode ?? 0, text }))
+          .on('error', reject);
+      },
+    );
     sent.on('error', reject);
     sent.end(body);
   });
@@ -76,17 +133,28 @@ it(`${REQUESTS} mutated requests over every route are answered or refused, never
   const statuses = new Map<number, number>();
   const one = async () => {
     const route = random.pick(routes);
-    const path = addressOf(route).replace(/:\w+/g, () => mutatedPart(random)) + (random.chance(0.4) ? `?${random.pick(['before', 'find', 'size', 'x'])}=${mutatedPart(random)}` : '');
-    const text = route.body === 'picture' ? JSON.stringify(random.int(0, 99_999)) : JSON.stringify(mutated(rightBody(nameOf(route), menu, random), random) ?? null);
-    const body = route.method === 'post' ? (random.chance(0.05) ? text.slice(0, random.int(0, text.length)) : text) : undefined;
+    const path =
+      addressOf(route).replace(/:\w+/g, () => mutatedPart(random)) +
+      (random.chance(0.4) ? `?${random.pick(['before', 'find', 'size', 'x'])}=${mutatedPart(random)}` : '');
+    const text =
+      route.body === 'picture'
+        ? JSON.stringify(random.int(0, 99_999))
+        : JSON.stringify(mutated(rightBody(nameOf(route), menu, random), random) ?? null);
+    const body =
+      route.method === 'post' ? (random.chance(0.05) ? text.slice(0, random.int(0, text.length)) : text) : undefined;
     const headers = {
-      'content-type': route.body === 'picture' ? 'application/octet-stream' : random.chance(0.03) ? 'text/plain' : 'application/json',
-      'idempotency-key': random.chance(0.1) ? 'short' : randomUUID(), 'x-working-as': random.pick(['Ines', '%', '%00', '%ff']), 'x-device-token': random.pick(['', 'a.b', '..', 'x'.repeat(200)]),
+      'content-type':
+        route.body === 'picture' ? 'application/octet-stream' : random.chance(0.03) ? 'text/plain' : 'application/json',
+      'idempotency-key': random.chance(0.1) ? 'short' : randomUUID(),
+      'x-working-as': random.pick(['Ines', '%', '%00', '%ff']),
+      'x-device-token': random.pick(['', 'a.b', '..', 'x'.repeat(200)]),
     };
     const { status, text: answer } = await send(route.method.toUpperCase(), path, headers, body);
     statuses.set(status, (statuses.get(status) ?? 0) + 1);
-    if (status >= 500 && !(status === 503 && route.path === '/check')) faults.push(`${status} ${route.method} ${path} ${body?.slice(0, 300) ?? ''} -> ${answer.slice(0, 200)}`);
-    if (/\.ts:\d|node_modules|\bat \/|SELECT |INSERT /.test(answer)) faults.push(`tells of the inside: ${path} -> ${answer.slice(0, 300)}`);
+    if (status >= 500 && !(status === 503 && route.path === '/check'))
+      faults.push(`${status} ${route.method} ${path} ${body?.slice(0, 300) ?? ''} -> ${answer.slice(0, 200)}`);
+    if (/\.ts:\d|node_modules|\bat \/|SELECT |INSERT /.test(answer))
+      faults.push(`tells of the inside: ${path} -> ${answer.slice(0, 300)}`);
   };
   const worker = async (count: number) => {
     for (let i = 0; i < count; i++) await one();
@@ -99,7 +167,8 @@ it(`${REQUESTS} mutated requests over every route are answered or refused, never
   const [half] = (await house.database.query(`SELECT
     (SELECT count(*)::int FROM orders o WHERE NOT EXISTS (SELECT 1 FROM ticket t WHERE t.order_id = o.id)) AS orders,
     (SELECT count(*)::int FROM journal) - (SELECT revision::int - 1 FROM menu_state) AS changes,
-    (SELECT count(*)::int FROM menu_thing t WHERE t.kind <> 'settings' AND NOT EXISTS (SELECT 1 FROM menu_list l WHERE l.kind = t.kind AND l.ids ? t.id)) AS things`)) as [object];
+    (SELECT count(*)::int FROM menu_thing t WHERE t.kind <> 'settings' AND NOT EXISTS (SELECT 1 FROM menu_list l
+      WHERE l.kind = t.kind AND l.ids ? t.id)) AS things`)) as [object];
   expect(half).toEqual({ orders: 0, changes: 0, things: 0 });
   expect((await menuAt(address)).menu.items.length).toBeGreaterThan(0);
 });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, type Socket } from 'node:net';
 import type { AddressInfo } from 'node:net';
-import type { PaperLine, PaperLineOut, PassTicket, PrinterMode } from '@hearty-ladle/core';
+import type { PaperLine, PaperLineOut, PrinterMode } from '@hearty-ladle/core';
 import request from 'supertest';
 import { afterAll, describe, expect, it } from 'vitest';
 import { PrinterEntity, PrintJobEntity, TicketEntity } from './db/entities.ts';
@@ -10,6 +10,7 @@ import { EscposReader } from './devices/escpos-reader.ts';
 import { printOn } from './devices/printer-line.ts';
 import { SimulatedPrinter } from './devices/simulated-printer.ts';
 import { printJob } from './jobs/print-ticket.ts';
+import { BOWL, sendOrder, textsOf, ticketsOf } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let house: TestHouse;
@@ -26,22 +27,46 @@ async function printerAt(station: string, mode: PrinterMode = 'ok') {
   await printer.open();
   await printer.become(mode);
   opened.push(printer);
-  await house.database.manager.upsert(PrinterEntity, { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: new Date() }, ['station']);
-  return { printer, papers, textsOf: () => papers.map((paper) => paper.map((line) => ('text' in line ? line.text : '[drawn]')).join('\n')) };
+  await house.database.manager.upsert(
+    PrinterEntity,
+    { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: new Date() },
+    ['station'],
+  );
+  return { printer, papers, printed: () => papers.map((paper) => textsOf(paper).join('\n')) };
 }
 
-const bowl = { item: 'ember', picks: [{ group: 'bowl-size', choice: 'regular' }, { group: 'noodle', choice: 'wheat' }] };
-const place = async (more: object = {}) => (await request(one).post('/api/device/orders').set('Idempotency-Key', randomUUID()).send({ lines: [bowl], ...more }).expect(201)).body as { id: string; number: number };
+const place = async (more: object = {}) =>
+  (await sendOrder(one, { lines: [BOWL], ...more }, { audience: 'device' }).expect(201)).body as {
+    id: string;
+    number: number;
+  };
 const ticketAt = async (number: number, station: string) =>
-  ((await request(one).get('/api/device/tickets').expect(200)).body as PassTicket[]).find((ticket) => ticket.orderNumber === number && ticket.station === station);
+  (await ticketsOf(one, number)).find((ticket) => ticket.station === station);
 const paperOf = async (number: number, station: string) => (await ticketAt(number, station))?.paper;
-const until = (look: () => Promise<unknown>) => expect.poll(look, { timeout: 60_000, interval: 100 });
+
+const eventually = (look: () => Promise<unknown>) => expect.poll(look, { timeout: 60_000, interval: 100 });
 
 /** A job for a ticket at a printer of its own. */
 async function jobAt(printer: string, orderNumber: number): Promise<void> {
-  const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, { orderNumber, station: 'kettles' });
+  const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, {
+    orderNumber,
+    station: 'kettles',
+  });
   const now = new Date(Date.now() - 60_000);
-  await house.database.manager.insert(PrintJobEntity, { id: randomUUID(), ticketId, printer, state: 'waiting', copy: 1, doubtful: false, doubts: 0, attempts: 0, fault: null, createdAt: now, dueAt: now, printedAt: null });
+  await house.database.manager.insert(PrintJobEntity, {
+    id: randomUUID(),
+    ticketId,
+    printer,
+    state: 'waiting',
+    copy: 1,
+    doubtful: false,
+    doubts: 0,
+    attempts: 0,
+    fault: null,
+    createdAt: now,
+    dueAt: now,
+    printedAt: null,
+  });
 }
 
 describe('printers', () => {
@@ -50,20 +75,28 @@ describe('printers', () => {
     const { number } = await place();
     const mute = await Promise.all(Array.from({ length: 12 }, (_, i) => printerAt(`mute-${i}`, 'stalled')));
     for (let i = 0; i < mute.length; i++) await jobAt(`mute-${i}`, number);
-    await until(async () => house.database.manager.countBy(PrintJobEntity, { fault: 'stalled' })).toBe(12);
-    const [{ held }] = (await house.database.query(`SELECT count(*)::int AS held FROM pg_stat_activity WHERE datname = current_database() AND state <> 'idle' AND pid <> pg_backend_pid()`)) as [{ held: number }];
+    await eventually(async () => house.database.manager.countBy(PrintJobEntity, { fault: 'stalled' })).toBe(12);
+    const [{ held }] = (await house.database.query(
+      `SELECT count(*)::int AS held FROM pg_stat_activity WHERE datname = current_database() AND state <> 'idle'
+        AND pid <> pg_backend_pid()`,
+    )) as [{ held: number }];
     expect(held).toBeLessThanOrEqual(4);
     const next = await place();
-    await until(() => paperOf(next.number, 'kettles')).toMatchObject({ state: 'printed' });
-    expect(kettles.textsOf().at(-1)).toContain(`Kettles ${next.number}`);
+    await eventually(() => paperOf(next.number, 'kettles')).toMatchObject({ state: 'printed' });
+    expect(kettles.printed().at(-1)).toContain(`Kettles ${next.number}`);
     await house.database.manager.delete(PrintJobEntity, { fault: 'stalled' });
     for (let i = 0; i < mute.length; i++) await house.database.manager.delete(PrinterEntity, { station: `mute-${i}` });
   });
 
   it('as slow as paper print a long ticket once', async () => {
     const kettles = await printerAt('kettles', 'slow');
-    const { number } = await place({ lines: Array.from({ length: 14 }, () => ({ ...bowl, notes: { 'allergy-note': 'no sesame, and please tell the guest when it is ready' } })) });
-    await until(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed', doubtful: false });
+    const { number } = await place({
+      lines: Array.from({ length: 14 }, () => ({
+        ...BOWL,
+        notes: { 'allergy-note': 'no sesame, and please tell the guest when it is ready' },
+      })),
+    });
+    await eventually(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed', doubtful: false });
     expect(kettles.papers).toHaveLength(1);
     expect(kettles.papers[0]?.length).toBeGreaterThan(60);
   });
@@ -71,19 +104,27 @@ describe('printers', () => {
   it('that leave it unknown what is on paper are stopped after three tries, loudly, and the ticket can be printed again', async () => {
     const kettles = await printerAt('kettles', 'drops');
     const { number, id } = await place();
-    await until(() => paperOf(number, 'kettles')).toMatchObject({ state: 'stopped', doubtful: true });
+    await eventually(() => paperOf(number, 'kettles')).toMatchObject({ state: 'stopped', doubtful: true });
     expect(kettles.papers.length).toBeLessThanOrEqual(3);
-    expect((await request(one).get(`/api/workbench/orders/${id}`).expect(200)).body.history).toContainEqual(expect.objectContaining({ what: 'not-printed', station: 'kettles' }));
+    expect((await request(one).get(`/api/workbench/orders/${id}`).expect(200)).body.history).toContainEqual(
+      expect.objectContaining({ what: 'not-printed', station: 'kettles' }),
+    );
     await kettles.printer.become('ok');
-    await request(one).post(`/api/device/tickets/${(await ticketAt(number, 'kettles'))?.id}/reprint`).send({}).expect(202);
-    await until(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed' });
+    await request(one)
+      .post(`/api/device/tickets/${(await ticketAt(number, 'kettles'))?.id}/reprint`)
+      .send({})
+      .expect(202);
+    await eventually(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed' });
   });
 
   it('print a job once, when two processes both believe it is theirs', async () => {
     const kettles = await printerAt('kettles', 'out-of-paper');
     const { number } = await place();
-    await until(() => paperOf(number, 'kettles')).toMatchObject({ fault: 'out-of-paper' });
-    const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, { orderNumber: number, station: 'kettles' });
+    await eventually(() => paperOf(number, 'kettles')).toMatchObject({ fault: 'out-of-paper' });
+    const { id: ticketId } = await house.database.manager.findOneByOrFail(TicketEntity, {
+      orderNumber: number,
+      station: 'kettles',
+    });
     await house.database.manager.update(PrintJobEntity, { ticketId }, { dueAt: new Date(Date.now() + 60_000) });
     const job = await house.database.manager.findOneByOrFail(PrintJobEntity, { ticketId });
     await kettles.printer.become('ok');
@@ -95,7 +136,10 @@ describe('printers', () => {
   it('get no ticket that can’t be printed, which is said where it is looked for; the next one is printed', async () => {
     const kettles = await printerAt('kettles', 'out-of-paper');
     const broken = await place();
-    await house.database.query(`UPDATE ticket SET body = '{"station":"kettles","lines":7,"notes":[]}' WHERE order_number = $1 AND station = 'kettles'`, [broken.number]);
+    await house.database.query(
+      `UPDATE ticket SET body = '{"station":"kettles","lines":7,"notes":[]}' WHERE order_number = $1 AND station = 'kettles'`,
+      [broken.number],
+    );
     const next = await place();
     await kettles.printer.become('ok');
     // The pass can't list a ticket that is broken, so the jobs are looked at themselves.
@@ -103,7 +147,7 @@ describe('printers', () => {
       const { id } = await house.database.manager.findOneByOrFail(TicketEntity, { orderNumber, station: 'kettles' });
       return house.database.manager.findOneByOrFail(PrintJobEntity, { ticketId: id });
     };
-    await until(() => jobOf(next.number)).toMatchObject({ state: 'printed' });
+    await eventually(() => jobOf(next.number)).toMatchObject({ state: 'printed' });
     expect(await jobOf(broken.number)).toMatchObject({ state: 'stopped', fault: 'unprintable' });
     await house.database.query('DELETE FROM orders WHERE number = $1', [broken.number]);
   });
@@ -112,7 +156,11 @@ describe('printers', () => {
 /** Parses printed bytes into cuts and the text between them. */
 async function read(bytes: Uint8Array) {
   const cuts: PaperLineOut[][] = [];
-  await new EscposReader({ cut: (paper) => void cuts.push(paper), status: () => cuts.push([]), done: () => undefined }).read(Buffer.from(bytes));
+  await new EscposReader({
+    cut: (paper) => void cuts.push(paper),
+    status: () => cuts.push([]),
+    done: () => undefined,
+  }).read(Buffer.from(bytes));
   return cuts;
 }
 
@@ -123,21 +171,35 @@ describe('bytes', () => {
     for (let columns = 20; columns <= 96; columns++) {
       const widest = columnsPrinted(columns);
       const text = 'abcdefghij'.repeat(10).slice(0, widest);
-      const [paper] = await read((await escposBytes([line(text), line(text.slice(0, Math.floor(widest / 2)), 'big')], columns)).bytes);
-      expect({ columns, texts: paper?.flatMap((it) => ('text' in it && it.text !== '' ? [it.text] : [])) }).toEqual({ columns, texts: [text, text.slice(0, Math.floor(widest / 2))] });
+      const [paper] = await read(
+        (await escposBytes([line(text), line(text.slice(0, Math.floor(widest / 2)), 'big')], columns)).bytes,
+      );
+      expect({ columns, texts: paper?.flatMap((it) => ('text' in it && it.text !== '' ? [it.text] : [])) }).toEqual({
+        columns,
+        texts: [text, text.slice(0, Math.floor(widest / 2))],
+      });
     }
   });
 
   it('are made of words that have no width, too', async () => {
     for (const text of ['\u200d', '\u200b\u2060', '\ufeff', '\u0301']) {
-      await expect(escposBytes([line(text), line('after', 'loud')], 42)).resolves.toMatchObject({ heightDots: expect.any(Number) });
+      await expect(escposBytes([line(text), line('after', 'loud')], 42)).resolves.toMatchObject({
+        heightDots: expect.any(Number),
+      });
     }
   });
 
   it('hold no command that came with a text', async () => {
     const drawer = '\u001bp\u0000\u0019\u00fa';
     const cut = '\u001dV\u0000';
-    const cuts = await read((await escposBytes([line(`Soup${drawer}${cut}\u0010\u0014\u0001`), line('\u001b@\u0010\u0004\u0001Tea', 'big')], 42)).bytes);
+    const cuts = await read(
+      (
+        await escposBytes(
+          [line(`Soup${drawer}${cut}\u0010\u0014\u0001`), line('\u001b@\u0010\u0004\u0001Tea', 'big')],
+          42,
+        )
+      ).bytes,
+    );
     expect(cuts).toHaveLength(1);
     expect(cuts[0]?.flatMap((it) => ('text' in it ? [it.text] : [])).join('|')).toMatch(/^Soup p ú V \|.*Tea/);
   });
@@ -145,9 +207,9 @@ describe('bytes', () => {
   it('of a name with control characters reach neither the order nor its ticket', async () => {
     const kettles = await printerAt('kettles');
     const { number, id } = await place({ name: '\u001bp\u0000\u0001'.replace('\u0000', '\u0007'), place: 'table\n4' });
-    await until(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed' });
+    await eventually(() => paperOf(number, 'kettles')).toMatchObject({ state: 'printed' });
     expect((await request(one).get(`/api/workbench/orders/${id}`)).body).toMatchObject({ name: 'p', place: 'table 4' });
-    expect(kettles.textsOf().join('')).toContain('table 4');
+    expect(kettles.printed().join('')).toContain('table 4');
   });
 });
 
@@ -160,14 +222,25 @@ describe('a device that is no printer', () => {
       socket.on('error', () => socket.destroy()).on('data', (chunk) => answer(chunk, socket));
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    return { port: (server.address() as AddressInfo).port, close: () => (sockets.forEach((socket) => socket.destroy()), server.close()) };
+    return {
+      port: (server.address() as AddressInfo).port,
+      close: () => (sockets.forEach((socket) => socket.destroy()), server.close()),
+    };
   }
   const ticket = () => escposBytes([{ text: 'KETTLES 12', style: 'plain' } as PaperLine], 42);
 
   it.each<[string, (chunk: Buffer, socket: Socket) => void, string]>([
     ['echoes', (chunk, socket) => socket.write(chunk), 'refused'],
-    ['tells a status that nobody asked for', (_, socket) => socket.write(Buffer.from([0x10, 0x00, 0x00, 0x00])), 'refused'],
-    ['answers only what was asked before', (chunk, socket) => void (chunk.includes(0x72) || socket.write(Buffer.from([0x12]))), 'unknown'],
+    [
+      'tells a status that nobody asked for',
+      (_, socket) => socket.write(Buffer.from([0x10, 0x00, 0x00, 0x00])),
+      'refused',
+    ],
+    [
+      'answers only what was asked before',
+      (chunk, socket) => void (chunk.includes(0x72) || socket.write(Buffer.from([0x12]))),
+      'unknown',
+    ],
   ])('that %s has printed nothing', async (_, answer, result) => {
     const { port, close } = await device(answer);
     const { bytes, heightDots } = await ticket();

@@ -5,7 +5,11 @@
 export async function runProcess(start: () => Promise<() => Promise<void>>): Promise<void> {
   try {
     const end = await start();
-    const stop = () => void end().then(() => process.exit(0), () => process.exit(1));
+    const stop = () =>
+      void end().then(
+        () => process.exit(0),
+        () => process.exit(1),
+      );
     process.once('SIGINT', stop);
     process.once('SIGTERM', stop);
     if (process.env['STOP_WITH_PARENT'] === 'on') process.stdin.once('end', stop).resume();

@@ -16,11 +16,17 @@ const ORDERS_AT_ONCE = 6;
 const PICTURE_WAIT_MS = 20_000;
 
 /** Creates and starts everything the routes depend on; `stop` shuts it down. */
-export async function newServices(config: Config, database: DataSource): Promise<Services & { readonly stop: () => Promise<void> }> {
+export async function newServices(
+  config: Config,
+  database: DataSource,
+): Promise<Services & { readonly stop: () => Promise<void> }> {
   const houseSettings = new HouseSettings();
   await houseSettings.read(database.manager);
   const live = new LiveEvents(config.databaseUrl, ({ type }) => {
-    if (type === 'house') houseSettings.read(database.manager).catch((error: unknown) => log.warn({ err: error }, 'the house settings could not be read again'));
+    if (type === 'house')
+      houseSettings
+        .read(database.manager)
+        .catch((error: unknown) => log.warn({ err: error }, 'the house settings could not be read again'));
   });
   await live.start();
   const printing = new PrintQueue(config.databaseUrl);
@@ -29,8 +35,16 @@ export async function newServices(config: Config, database: DataSource): Promise
   housekeeping.start();
   const judge = new Judge();
   return {
-    database, cache: new MenuCache(), live, printing, houseSettings, judge, tillPin: config.tillPin,
-    menuGate: new Gate(MENU_WRITERS), orderGate: new Gate(ORDERS_AT_ONCE), pictureGate: new Gate(1, PICTURE_WAIT_MS),
+    database,
+    cache: new MenuCache(),
+    live,
+    printing,
+    houseSettings,
+    judge,
+    tillPin: config.tillPin,
+    menuGate: new Gate(MENU_WRITERS),
+    orderGate: new Gate(ORDERS_AT_ONCE),
+    pictureGate: new Gate(1, PICTURE_WAIT_MS),
     stop: async () => {
       await housekeeping.stop();
       await judge.stop();

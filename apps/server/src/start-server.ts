@@ -48,7 +48,9 @@ async function drain(server: Server): Promise<void> {
 function listen(server: Server, { host, port }: Config): Promise<void> {
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
-      reject(error.code === 'EADDRINUSE' ? new Error(`Port ${port} on ${host} is taken; choose another with PORT.`) : error);
+      reject(
+        error.code === 'EADDRINUSE' ? new Error(`Port ${port} on ${host} is taken; choose another with PORT.`) : error,
+      );
     });
     server.listen(port, host, () => resolve());
   });

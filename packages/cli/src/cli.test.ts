@@ -12,7 +12,11 @@ const broth = join(cases, 'broth-bar.menu.json');
 const folder = mkdtempSync(join(tmpdir(), 'ladle-'));
 
 function ladle(args: readonly string[], input = '') {
-  const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'ladle', '--', ...args], { cwd: root, input, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'ladle', '--', ...args], {
+    cwd: root,
+    input,
+    encoding: 'utf8',
+  });
   // npm prints warnings of its own about this machine's settings.
   return { status, out: stdout, err: stderr.split('\n').filter((line) => line !== '' && !line.startsWith('npm warn')) };
 }
@@ -27,16 +31,30 @@ describe('the program', () => {
   it('answers each line on a line of its own, and goes on after a bad one', () => {
     const lines = ['{"item":"plainbroth","at":"2026-05-12T13:00"}', '', 'nonsense', '{"item":4}', '{"item":"lobster"}'];
     const { status, out } = ladle(['quote', broth], `\ufeff${lines.join('\n')}`);
-    const answers = out.trim().split('\n').map((line) => JSON.parse(line) as Record<string, never>);
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, never>);
     expect(status).toBe(0);
-    expect(answers).toMatchObject([{ ok: true, price: { line: 500 } }, { error: { says: 'This line is not JSON.' } }, { error: { says: '/item: This must be text.' } }, { ok: false, problems: [{ code: 'unknown-item' }] }]);
+    expect(answers).toMatchObject([
+      { ok: true, price: { line: 500 } },
+      { error: { says: 'This line is not JSON.' } },
+      { error: { says: '/item: This must be text.' } },
+      { ok: false, problems: [{ code: 'unknown-item' }] },
+    ]);
   });
 
   it('analyses one item in a context', () => {
     const context = file('context.json', '{"at":"2026-05-12T13:00"}');
     // None; one to four chili, each plain or fierce; no heat at all, plain or fierce: 1 + 8 + 2.
     const { out } = ladle(['analyze', broth, '--item', 'hotpot', '--context', context]);
-    expect(JSON.parse(out)).toEqual({ item: 'hotpot', exact: true, builds: '11', price: { min: 1450, max: 1450 }, calories: { min: 0, max: 0 } });
+    expect(JSON.parse(out)).toEqual({
+      item: 'hotpot',
+      exact: true,
+      builds: '11',
+      price: { min: 1450, max: 1450 },
+      calories: { min: 0, max: 0 },
+    });
   });
 
   it('ends with 1 where line check finds a stop or a menu is refused, and with 0 where not', () => {
@@ -50,11 +68,22 @@ describe('the program', () => {
 
   it('answers orders, each with its lines, in order', () => {
     const at = '2026-05-12T13:00';
-    const orders = [{ at, lines: [] }, { at, lines: [{ item: 'plainbroth' }, { item: 'plainbroth', quantity: 3 }] }, { lines: 'none' }];
+    const orders = [
+      { at, lines: [] },
+      { at, lines: [{ item: 'plainbroth' }, { item: 'plainbroth', quantity: 3 }] },
+      { lines: 'none' },
+    ];
     const { status, out } = ladle(['order', broth], orders.map((order) => JSON.stringify(order)).join('\n\n'));
-    const answers = out.trim().split('\n').map((line) => JSON.parse(line) as { total: number; lines?: object[] });
+    const answers = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { total: number; lines?: object[] });
     expect(status).toBe(0);
-    expect(answers).toMatchObject([{ ok: false, total: 0, problems: [{ line: null, code: 'empty-order' }] }, { ok: true, total: 2000 }, { error: { says: '/lines: This must be a list.' } }]);
+    expect(answers).toMatchObject([
+      { ok: false, total: 0, problems: [{ line: null, code: 'empty-order' }] },
+      { ok: true, total: 2000 },
+      { error: { says: '/lines: This must be a list.' } },
+    ]);
     expect(answers[1]?.lines).toHaveLength(2);
     expect(answers.every((answer) => !('groups' in answer))).toBe(true);
   });
@@ -62,7 +91,10 @@ describe('the program', () => {
   it('analyses every item, in the order of the menu, each on a line', () => {
     const menu = JSON.parse(readFileSync(broth, 'utf8')) as { items: { id: string }[] };
     const { status, out } = ladle(['analyze', broth]);
-    const lines = out.trim().split('\n').map((line) => JSON.parse(line) as { item: string; builds: string });
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { item: string; builds: string });
     expect(status).toBe(0);
     expect(lines.map(({ item }) => item)).toEqual(menu.items.map(({ id }) => id));
     for (const { builds } of lines) expect(builds).toMatch(/^\d+$/);
@@ -71,10 +103,31 @@ describe('the program', () => {
   it('checks in a context, and tells with each finding its sentence and, where answers lead to it, these', () => {
     const context = file('out.json', '{"at":"2026-05-12T13:00","out":{"ingredients":["salt"]}}');
     const { status, out } = ladle(['check', join(cases, 'flawed.menu.json'), '--context', context]);
-    const findings = JSON.parse(out) as { code: string; where: string; severity: string; says: string; picks?: object[]; occasion?: object }[];
+    const findings = JSON.parse(out) as {
+      code: string;
+      where: string;
+      severity: string;
+      says: string;
+      picks?: object[];
+      occasion?: object;
+    }[];
     expect(status).toBe(1);
-    expect(findings).toContainEqual(expect.objectContaining({ code: 'sold-out-required', where: 'items/nut/groups/salted', severity: 'stop', picks: [], occasion: { item: 'nut' } }));
-    expect(findings).toContainEqual(expect.objectContaining({ code: 'dead-end', picks: [{ group: 'size', choice: 'small' }], says: '“small” → nothing is left in “broth”, and an answer is required.' }));
+    expect(findings).toContainEqual(
+      expect.objectContaining({
+        code: 'sold-out-required',
+        where: 'items/nut/groups/salted',
+        severity: 'stop',
+        picks: [],
+        occasion: { item: 'nut' },
+      }),
+    );
+    expect(findings).toContainEqual(
+      expect.objectContaining({
+        code: 'dead-end',
+        picks: [{ group: 'size', choice: 'small' }],
+        says: '“small” → nothing is left in “broth”, and an answer is required.',
+      }),
+    );
     for (const finding of findings) expect(Object.keys(finding)).not.toContain('params');
   });
 
@@ -82,7 +135,10 @@ describe('the program', () => {
     const { status, out } = ladle(['schema']);
     const schema = JSON.parse(out) as { $schema: string };
     const validate = newAjv().compile(schema);
-    expect({ status, dialect: schema.$schema }).toEqual({ status: 0, dialect: 'https://json-schema.org/draft/2020-12/schema' });
+    expect({ status, dialect: schema.$schema }).toEqual({
+      status: 0,
+      dialect: 'https://json-schema.org/draft/2020-12/schema',
+    });
     expect(validate(JSON.parse(readFileSync(broth, 'utf8')))).toBe(true);
     expect(validate({ format: 'hearty-ladle/menu@1' })).toBe(false);
   });
@@ -90,7 +146,8 @@ describe('the program', () => {
   it('explains itself', () => {
     const { status, out } = ladle(['help']);
     expect(status).toBe(0);
-    for (const command of ['quote', 'order', 'analyze', 'check', 'validate', 'schema']) expect(out).toMatch(new RegExp(`^ {2}${command}\\b`, 'm'));
+    for (const command of ['quote', 'order', 'analyze', 'check', 'validate', 'schema'])
+      expect(out).toMatch(new RegExp(`^ {2}${command}\\b`, 'm'));
     expect(ladle([]).out).toBe(out);
   });
 
@@ -98,7 +155,11 @@ describe('the program', () => {
     ['a file that is not there', ['quote', 'nowhere.json'], /^The file nowhere.json can’t be read \(ENOENT\)\.$/],
     ['broken JSON', ['quote', file('broken.json', '{')], /^The file .* is not JSON/],
     ['a refused menu', ['quote', file('refused.json', '{}')], /^The menu in .* is refused\./],
-    ['a context that is none', ['analyze', broth, '--context', file('c.json', '{"at":"noon"}')], /^The context in .* is refused\./],
+    [
+      'a context that is none',
+      ['analyze', broth, '--context', file('c.json', '{"at":"noon"}')],
+      /^The context in .* is refused\./,
+    ],
     ['an item that is not there', ['analyze', broth, '--item', 'lobster'], /^The menu has no item “lobster”\.$/],
     ['an unknown command', ['cook'], /^There is no command “cook”/],
     ['an unknown option', ['quote', broth, '--fast'], /--fast/],

@@ -16,7 +16,9 @@ export function readJson(file: string): unknown {
     // Trimming also removes a byte order mark, which some editors write.
     return JSON.parse(text.trim());
   } catch (error) {
-    throw new Failure(`The file ${file} is not JSON: ${error instanceof Error ? error.message : 'it can’t be parsed'}.`);
+    throw new Failure(
+      `The file ${file} is not JSON: ${error instanceof Error ? error.message : 'it can’t be parsed'}.`,
+    );
   }
 }
 
@@ -34,5 +36,7 @@ export function readContext(file: string | undefined): ContextType {
   const value = readJson(file);
   const faults = shapeCheck(Context)(value);
   if (faults.length === 0) return value as ContextType;
-  throw new Failure(`The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${faultMessage(it)}`).join(' ')}`);
+  throw new Failure(
+    `The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${faultMessage(it)}`).join(' ')}`,
+  );
 }

@@ -12,14 +12,28 @@ import { quoteLines, quoteOrders } from './quote-lines.ts';
 async function run(args: readonly string[]): Promise<number> {
   const { command, file, item, context } = parse(args);
   switch (command) {
-    case undefined: case 'help': print(HELP); return 0;
-    case 'schema': printJson(Menu); return 0;
-    case 'quote': await quoteLines(readMenu(need(file))); return 0;
-    case 'order': await quoteOrders(readMenu(need(file))); return 0;
-    case 'analyze': await analyzeItems(readMenu(need(file)), readContext(context), item); return 0;
-    case 'check': return await check(readMenu(need(file)), readContext(context));
-    case 'validate': return validate(need(file));
-    default: throw new Failure(`There is no command “${command}”; “help” lists them.`);
+    case undefined:
+    case 'help':
+      print(HELP);
+      return 0;
+    case 'schema':
+      printJson(Menu);
+      return 0;
+    case 'quote':
+      await quoteLines(readMenu(need(file)));
+      return 0;
+    case 'order':
+      await quoteOrders(readMenu(need(file)));
+      return 0;
+    case 'analyze':
+      await analyzeItems(readMenu(need(file)), readContext(context), item);
+      return 0;
+    case 'check':
+      return await check(readMenu(need(file)), readContext(context));
+    case 'validate':
+      return validate(need(file));
+    default:
+      throw new Failure(`There is no command “${command}”; “help” lists them.`);
   }
 }
 
@@ -34,7 +48,9 @@ function parse(args: readonly string[]) {
     if (rest.length > 0) throw new Failure(`One file is enough; “${rest.join(' ')}” is too much.`);
     return { command: values.help ? 'help' : command, file, item: values.item, context: values.context };
   } catch (error) {
-    throw error instanceof Failure ? error : new Failure(`${error instanceof Error ? error.message : 'The options are wrong.'}`);
+    throw error instanceof Failure
+      ? error
+      : new Failure(`${error instanceof Error ? error.message : 'The options are wrong.'}`);
   }
 }
 
@@ -75,7 +91,10 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.
 try {
   process.exitCode = await run(process.argv.slice(2));
 } catch (error) {
-  const says = error instanceof Failure ? error.message : `The program has a fault of its own, and nothing was changed (${error instanceof Error ? `${error.name}: ${error.message}` : String(error)}).`;
+  const says =
+    error instanceof Failure
+      ? error.message
+      : `The program has a fault of its own, and nothing was changed (${String(error)}).`;
   process.stderr.write(`${says}\n`);
   process.exitCode = 2;
 }

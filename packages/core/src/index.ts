@@ -1,57 +1,85 @@
 export * from './result.ts';
-export { type Price, priceIn, share, WHOLE } from './money/money.ts';
-export { currencyCodes, isCurrency, minorDigits } from './money/currencies.ts';
+export { type Price, priceIn } from './money/money.ts';
+export { minorDigits } from './money/currencies.ts';
 export * from './menu/document.ts';
 export * from './menu/group-schema.ts';
-export { Channel, type Condition, Service } from './menu/condition-schema.ts';
-export { joinPointer, type Fault, type FaultCode, parsePointer } from './menu/fault.ts';
-export { attachedLimits, indexOffers, type Offer, offersOf } from './menu/offered.ts';
-export { parseMenu, type ShapeCheck } from './menu/parse.ts';
+export { type Condition, Service } from './menu/condition-schema.ts';
+export { type Fault } from './menu/fault.ts';
 export { textIn } from './menu/text.ts';
 export { thingOf } from './menu/paths.ts';
 export { faultsOfMeaning } from './menu/validate.ts';
 export { compileMenu } from './compile/compile-menu.ts';
 export { type Clock, clockOf, localMinute } from './quote/calendar.ts';
-export { Context, Line, Order, Out, type Pick } from './api/line.ts';
+export { Context, Line, Order, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
 export { quoteOrder } from './order/quote-order.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
 export {
-  type Edit, findThing, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type Thing, thingFinder, type ThingKind, type ThingRef,
+  type Edit,
+  LIST_KINDS,
+  type ListKind,
+  SETTINGS_ID,
+  type Settings,
+  settingsOf,
+  type Thing,
+  thingFinder,
+  type ThingKind,
+  type ThingRef,
 } from './change/edit.ts';
 export { ChangeRequest } from './api/change.ts';
-export { type Kind, KINDS } from './menu/scope.ts';
 export {
-  dropChoice, groupAt, type GroupPlace, pickChoice, picksAt, preselectedLine, preselectedOrder, setAmount, setNote, setUnits,
+  dropChoice,
+  groupAt,
+  type GroupPlace,
+  pickChoice,
+  picksAt,
+  preselectedLine,
+  setAmount,
+  setNote,
+  setUnits,
   withoutUnknown,
 } from './quote/edit-line.ts';
 export type { Answers } from './api/line.ts';
-export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
+export type { CompiledItem, CompiledMenu, OfferedGroup } from './compile/compiled.ts';
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
-export { type Analysis, analyzeItem, type Effort } from './analysis/analyze.ts';
-export { checkMenu, type Watcher } from './check/check-menu.ts';
+export { type Analysis, analyzeItem } from './analysis/analyze.ts';
+export { checkMenu } from './check/check-menu.ts';
 export type { Finding, Replay } from './check/finding.ts';
 export { findingMessage, occasionText, findingReport } from './messages/finding-message.ts';
-export { declareCalories, roundedCalories } from './nutrition/calories.ts';
 export { EU_ALLERGENS, US_ALLERGENS } from './nutrition/allergens.ts';
-export { ASIDE_KINDS, documentOf, type SummaryLine, templateFor, type Workbook } from './menu/workbook.ts';
-export { chosenDishes, copyQuestions, type DishChoice, exceptFrom, type AttachAs, attachBySection, attachGroups, type AttachRequest, attachEdits, takeOwnCopy } from './edits/attach-groups.ts';
+export { documentOf, templateFor, type Workbook } from './menu/workbook.ts';
 export {
-  addOf, asDifference, type Difference, differencesOf, withChoiceOffered, withDefault, withLimits, withoutDifference, withPrice,
+  chosenDishes,
+  copyQuestions,
+  exceptFrom,
+  type AttachAs,
+  attachGroups,
+  type AttachRequest,
+  attachEdits,
+  takeOwnCopy,
+} from './edits/attach-groups.ts';
+export {
+  addOf,
+  type Difference,
+  differencesOf,
+  withChoiceOffered,
+  withDefault,
+  withLimits,
+  withoutDifference,
+  withPrice,
 } from './edits/differences.ts';
 export type { Role, Target } from './edits/references.ts';
-export { type Detached, removeEverywhere, type Removal, type Widening } from './edits/remove-everywhere.ts';
+export { removeEverywhere, type Removal } from './edits/remove-everywhere.ts';
 export { type UsePlace, usesOf } from './edits/where-used.ts';
-export { type DishReach, type Reach, reachOf, touchedDishes } from './reach/reach.ts';
+export { type DishReach, type Reach, reachOf } from './reach/reach.ts';
 export { type Findable, findByName, plainText } from './search/find-by-name.ts';
 export { parseTemplate, type TemplateFault } from './summary/template.ts';
 export { summaryOf } from './summary/summary.ts';
-export { type PaperLine, type PaperStyle, type TicketHead, ticketPaper } from './print-layout/ticket-paper.ts';
+export { type PaperLine, type TicketHead, ticketPaper } from './print-layout/ticket-paper.ts';
 export { receiptText, partText } from './print-layout/receipt.ts';
-export { graphemes, wrapText } from './print-layout/wrap.ts';
 export { textWidth } from './check/text-width.ts';
 export { offeredOn } from './edits/offered-on.ts';
 export { onlyHere } from './edits/only-here.ts';
@@ -64,9 +92,17 @@ export * from './api/kitchen.ts';
 export * from './api/house.ts';
 export * from './api/order-limits.ts';
 export * from './api/requests.ts';
-export { type CheckLine, type FindingCode, FindingReport, type Severity } from './api/check.ts';
+export { type CheckLine, FindingReport, type Severity } from './api/check.ts';
 export {
-  addressOf, type AnswerOf, type Audience, type BodyOf, type HeaderName, type Refusal, type RefusalFieldsOf, refusalsOf, type Route, type StaticOf,
+  addressOf,
+  type AnswerOf,
+  type Audience,
+  type BodyOf,
+  type HeaderName,
+  type RefusalFieldsOf,
+  refusalsOf,
+  type Route,
+  type StaticOf,
 } from './api/contract.ts';
 export type { Announcement, LiveEvent } from './api/live-event.ts';
 export { openApi } from './api/openapi.ts';

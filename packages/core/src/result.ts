@@ -1,7 +1,6 @@
 /** A value, or every fault that was found. Faults are data; messages are made at the edge. */
 export type Result<Value, Fault> =
-  | { readonly ok: true; readonly value: Value }
-  | { readonly ok: false; readonly faults: readonly Fault[] };
+  { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly faults: readonly Fault[] };
 
 export function accepted<Value>(value: Value): Result<Value, never> {
   return { ok: true, value };

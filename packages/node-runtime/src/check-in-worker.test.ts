@@ -16,7 +16,12 @@ describe('line check in a thread', () => {
 
   it('ends with the signal’s reason as soon as it is stopped', async () => {
     const menu = brothBar();
-    const many = { ...menu, items: Array.from({ length: 100 }, (_, i) => menu.items.map((item) => ({ ...item, id: `${item.id}-${i}`, price: i }))).flat() };
+    const many = {
+      ...menu,
+      items: Array.from({ length: 100 }, (_, i) =>
+        menu.items.map((item) => ({ ...item, id: `${item.id}-${i}`, price: i })),
+      ).flat(),
+    };
     const stop = new AbortController();
     const asked = checkInWorker(many, context, () => stop.abort(new Error('enough')), stop.signal);
     await expect(asked).rejects.toThrow('enough');

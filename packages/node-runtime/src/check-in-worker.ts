@@ -6,7 +6,12 @@ import { newThread } from './new-thread.ts';
 export type CheckWatch = (done: number, total: number) => void;
 
 /** Runs line check of a valid menu in a thread. Aborting ends the thread and rejects with the signal's reason. */
-export async function checkInWorker(menu: Menu, context: Context, watch: CheckWatch, signal?: AbortSignal): Promise<readonly Finding[]> {
+export async function checkInWorker(
+  menu: Menu,
+  context: Context,
+  watch: CheckWatch,
+  signal?: AbortSignal,
+): Promise<readonly Finding[]> {
   signal?.throwIfAborted();
   const worker = newThread(new URL('./check-worker.ts', import.meta.url), { menu, context });
   return await new Promise((resolve, reject) => {

@@ -6,6 +6,7 @@ import { Worker } from 'node:worker_threads';
  */
 export function newThread(file: URL, workerData?: object): Worker {
   if (!import.meta.url.endsWith('.ts')) return new Worker(new URL(file.href.replace(/\.ts$/, '.js')), { workerData });
-  const start = `import(${JSON.stringify(import.meta.resolve('tsx/esm/api'))}).then(({ register }) => (register(), import(${JSON.stringify(file.href)})))`;
+  const [tsx, source] = [JSON.stringify(import.meta.resolve('tsx/esm/api')), JSON.stringify(file.href)];
+  const start = `import(${tsx}).then(({ register }) => (register(), import(${source})))`;
   return new Worker(start, { eval: true, workerData, execArgv: ['--conditions=source'] });
 }

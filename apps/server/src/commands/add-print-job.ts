@@ -5,10 +5,27 @@ import { PrintJobEntity } from '../db/entities.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 
 /** Adds the print job of a ticket and its queue entry, in the transaction that creates the ticket. */
-export async function addPrintJob(manager: EntityManager, printing: PrintQueue, ticketId: string, printer: string, copy: number): Promise<void> {
+export async function addPrintJob(
+  manager: EntityManager,
+  printing: PrintQueue,
+  ticketId: string,
+  printer: string,
+  copy: number,
+): Promise<void> {
   const moment = now();
   await manager.insert(PrintJobEntity, {
-    id: randomUUID(), ticketId, printer, state: 'waiting', copy, doubtful: false, doubts: 0, attempts: 0, fault: null, createdAt: moment, dueAt: moment, printedAt: null,
+    id: randomUUID(),
+    ticketId,
+    printer,
+    state: 'waiting',
+    copy,
+    doubtful: false,
+    doubts: 0,
+    attempts: 0,
+    fault: null,
+    createdAt: moment,
+    dueAt: moment,
+    printedAt: null,
   });
   await printing.send(manager, printer);
 }

@@ -4,7 +4,11 @@ import { TicketEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
 /** Bumps or recalls a ticket; repeating it changes nothing. Undefined if there is no such ticket. */
-export async function setBumped(database: DataSource, id: string, bumped: boolean): Promise<{ readonly id: string; readonly bumpedAt: string | null } | undefined> {
+export async function setBumped(
+  database: DataSource,
+  id: string,
+  bumped: boolean,
+): Promise<{ readonly id: string; readonly bumpedAt: string | null } | undefined> {
   return database.transaction(async (manager) => {
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!ticket) return undefined;

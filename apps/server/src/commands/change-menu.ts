@@ -1,6 +1,18 @@
 import {
-  applyUnchecked, type Change, type ChangeRequest, type Conflict, invert, isRemovedBy, type SavedChange, type StillUsed, type StoredMenu, type Target, type ThingRef, thingFinder,
-  touchedBy, usesOf,
+  applyUnchecked,
+  type Change,
+  type ChangeRequest,
+  type Conflict,
+  invert,
+  isRemovedBy,
+  type SavedChange,
+  type StillUsed,
+  type StoredMenu,
+  type Target,
+  type ThingRef,
+  thingFinder,
+  touchedBy,
+  usesOf,
 } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { createHash } from 'node:crypto';
@@ -45,20 +57,32 @@ interface Command {
  * validate, then store the touched rows, a journal entry and the live event. Repeating a request with the same id
  * returns the first answer.
  */
-export async function changeMenu(dependencies: ChangeDependencies, request: ChangeRequest, by: string): Promise<ChangeOutcome> {
+export async function changeMenu(
+  dependencies: ChangeDependencies,
+  request: ChangeRequest,
+  by: string,
+): Promise<ChangeOutcome> {
   const { id: requestId, label, change } = request;
   const based = new Map(request.based.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
-  const fingerprint = createHash('sha256').update(JSON.stringify([label, change])).digest('hex');
+  const fingerprint = createHash('sha256')
+    .update(JSON.stringify([label, change]))
+    .digest('hex');
   return withMenuLock<ChangeOutcome>(dependencies, requestId, fingerprint, (manager, before) => {
     // An object missing from `based` is expected to be new.
     const conflicts = conflictsOf(before, touchedBy(change), (ref) => based.get(`${ref.kind} ${ref.id}`) ?? 0);
-    if (conflicts.length > 0) return Promise.resolve({ outcome: { outcome: 'conflict', revision: before.revision, conflicts } });
+    if (conflicts.length > 0)
+      return Promise.resolve({ outcome: { outcome: 'conflict', revision: before.revision, conflicts } });
     return store(dependencies, manager, before, { requestId, fingerprint, label, change, by, undoes: null });
   });
 }
 
 /** Undoes one journal entry, unless something it touched has changed since. */
-export async function undoChange(dependencies: ChangeDependencies, requestId: string, seq: number, by: string): Promise<UndoOutcome> {
+export async function undoChange(
+  dependencies: ChangeDependencies,
+  requestId: string,
+  seq: number,
+  by: string,
+): Promise<UndoOutcome> {
   const fingerprint = `undo ${seq}`;
   return withMenuLock<UndoOutcome>(dependencies, requestId, fingerprint, async (manager, before) => {
     const entry = await manager.findOneBy(JournalEntity, { seq });
@@ -69,7 +93,14 @@ export async function undoChange(dependencies: ChangeDependencies, requestId: st
     const conflicts = conflictsOf(before, touchedBy(entry.change), expected);
     if (conflicts.length > 0) return { outcome: { outcome: 'conflict', revision: before.revision, conflicts } };
     const label = `Undone: ${entry.label}`.slice(0, 200);
-    return store(dependencies, manager, before, { requestId, fingerprint, label, change: entry.inverse, by, undoes: seq });
+    return store(dependencies, manager, before, {
+      requestId,
+      fingerprint,
+      label,
+      change: entry.inverse,
+      by,
+      undoes: seq,
+    });
   });
 }
 
@@ -80,7 +111,9 @@ interface CommandResult<O> {
 
 /** Runs one menu writer at a time. A request that was already answered gets the same answer again. */
 async function withMenuLock<O>(
-  { database, cache, menuGate }: ChangeDependencies, requestId: string, fingerprint: string,
+  { database, cache, menuGate }: ChangeDependencies,
+  requestId: string,
+  fingerprint: string,
   work: (manager: EntityManager, before: StoredMenu) => Promise<CommandResult<O | ChangeOutcome>>,
 ): Promise<O | ChangeOutcome> {
   const { outcome, stored } = await menuGate.run(() =>
@@ -89,7 +122,12 @@ async function withMenuLock<O>(
       const answered = await manager.findOneBy(JournalEntity, { requestId });
       if (answered) {
         const { revision, seq, touched } = answered;
-        return { outcome: answered.fingerprint === fingerprint ? { outcome: 'saved', saved: { revision, seq, versions: touched as SavedChange['versions'] } } : { outcome: 'id-taken' } };
+        return {
+          outcome:
+            answered.fingerprint === fingerprint
+              ? { outcome: 'saved', saved: { revision, seq, versions: touched as SavedChange['versions'] } }
+              : { outcome: 'id-taken' },
+        };
       }
       if (!before) throw new Error('there is no menu to change');
       return work(manager, before);
@@ -100,21 +138,38 @@ async function withMenuLock<O>(
 }
 
 async function store(
-  { judge }: ChangeDependencies, manager: EntityManager, before: StoredMenu, { requestId, fingerprint, label, change, by, undoes }: Command,
+  { judge }: ChangeDependencies,
+  manager: EntityManager,
+  before: StoredMenu,
+  { requestId, fingerprint, label, change, by, undoes }: Command,
 ): Promise<CommandResult<ChangeOutcome>> {
   const judgement = await judge.ofChange(before.menu, change);
-  if (judgement.faults.length > 0) return { outcome: { outcome: 'refused', judgement, stillUsed: stillUsed(before, change) } };
+  if (judgement.faults.length > 0)
+    return { outcome: { outcome: 'refused', judgement, stillUsed: stillUsed(before, change) } };
   const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
   const inverse = invert(before.menu, change);
   const { identifiers } = await manager.insert(JournalEntity, {
-    at: now(), by, label, revision: stored.revision, change: change as never, inverse: inverse as never, touched, undoes, requestId, fingerprint,
+    at: now(),
+    by,
+    label,
+    revision: stored.revision,
+    change: change as never,
+    inverse: inverse as never,
+    touched,
+    undoes,
+    requestId,
+    fingerprint,
   });
   await announce(manager, { type: 'menu', revision: stored.revision });
   const seq = Number(identifiers[0]?.['seq']);
   return { outcome: { outcome: 'saved', saved: { revision: stored.revision, seq, versions: touched } }, stored };
 }
 
-function conflictsOf({ menu, versions }: StoredMenu, touched: readonly ThingRef[], expected: (ref: ThingRef) => number): Conflict[] {
+function conflictsOf(
+  { menu, versions }: StoredMenu,
+  touched: readonly ThingRef[],
+  expected: (ref: ThingRef) => number,
+): Conflict[] {
   const find = thingFinder(menu);
   return touched
     .filter((ref) => expected(ref) !== versionOf(versions, ref))

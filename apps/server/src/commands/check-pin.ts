@@ -27,7 +27,11 @@ const FORGET_MS = 86_400_000;
  * share one. So a stranger can't guess faster by pretending to be many devices, nor lock out a known till (the device
  * cookies of OWASP's "Slow Down Online Guessing Attacks with Device Cookies").
  */
-export async function checkPin({ database, houseSettings, tillPin }: PinDependencies, pin: string, token: string | undefined): Promise<PinOutcome> {
+export async function checkPin(
+  { database, houseSettings, tillPin }: PinDependencies,
+  pin: string,
+  token: string | undefined,
+): Promise<PinOutcome> {
   return database.transaction(async (manager): Promise<PinOutcome> => {
     const secret = await houseSettings.secret(manager);
     const device = knownDevice(token, secret);
@@ -35,7 +39,8 @@ export async function checkPin({ database, houseSettings, tillPin }: PinDependen
     const wait = (bucket.blockedUntil?.getTime() ?? 0) - now().getTime();
     if (wait > 0) return { outcome: 'too-often', seconds: Math.ceil(wait / 1_000) };
     if (tillPin !== undefined && sameText(pin, tillPin)) {
-      if (device !== undefined) await manager.update(PinBucketEntity, { id: device }, { failures: 0, pauses: 0, blockedUntil: null });
+      if (device !== undefined)
+        await manager.update(PinBucketEntity, { id: device }, { failures: 0, pauses: 0, blockedUntil: null });
       return { outcome: 'right', device: device === undefined ? newToken(secret) : (token ?? '') };
     }
     const { tries, pauseSeconds } = (await houseSettings.read(manager)).house.pin;
@@ -44,17 +49,31 @@ export async function checkPin({ database, houseSettings, tillPin }: PinDependen
   });
 }
 
-function afterFailure({ failures, pauses, failedAt }: PinBucketRow, tries: number, pauseSeconds: number): Partial<PinBucketRow> {
+function afterFailure(
+  { failures, pauses, failedAt }: PinBucketRow,
+  tries: number,
+  pauseSeconds: number,
+): Partial<PinBucketRow> {
   const moment = now();
   const before = moment.getTime() - failedAt.getTime() > FORGET_MS ? 0 : pauses;
   if (failures + 1 < tries) return { failures: failures + 1, pauses: before, failedAt: moment };
   const seconds = pauseSeconds * 2 ** Math.min(before, MOST_DOUBLINGS);
-  return { failures: 0, pauses: before + 1, blockedUntil: new Date(moment.getTime() + seconds * 1_000), failedAt: moment };
+  return {
+    failures: 0,
+    pauses: before + 1,
+    blockedUntil: new Date(moment.getTime() + seconds * 1_000),
+    failedAt: moment,
+  };
 }
 
 async function lockBucket(manager: EntityManager, id: string): Promise<PinBucketRow> {
-  await manager.createQueryBuilder().insert().into(PinBucketEntity)
-    .values({ id, failures: 0, pauses: 0, blockedUntil: null, failedAt: now() }).orIgnore().execute();
+  await manager
+    .createQueryBuilder()
+    .insert()
+    .into(PinBucketEntity)
+    .values({ id, failures: 0, pauses: 0, blockedUntil: null, failedAt: now() })
+    .orIgnore()
+    .execute();
   return manager.findOneOrFail(PinBucketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
 }
 

@@ -9,13 +9,35 @@ import { announce } from '../live/announce.ts';
 const RESERVED_MS = 20_000;
 
 /** Parks an order. Repeating the request with the same key parks it once. */
-export async function parkOrder(database: DataSource, key: string, placement: Placement): Promise<{ readonly id: string; readonly label: string }> {
+export async function parkOrder(
+  database: DataSource,
+  key: string,
+  placement: Placement,
+): Promise<{ readonly id: string; readonly label: string }> {
   const { seenTotal: _seen, pin: _pin, name = '', place = '', ...order } = placement;
-  const named = { ...order, ...(cleanNote(name) !== '' && { name: cleanNote(name) }), ...(cleanNote(place) !== '' && { place: cleanNote(place) }) };
+  const named = {
+    ...order,
+    ...(cleanNote(name) !== '' && { name: cleanNote(name) }),
+    ...(cleanNote(place) !== '' && { place: cleanNote(place) }),
+  };
   const label = [named.name, named.place].filter(Boolean).join(', ') || 'no name';
   return database.transaction(async (manager) => {
-    await manager.createQueryBuilder().insert().into(ParkedOrderEntity)
-      .values({ id: randomUUID(), label, request: named as never, parkedAt: now(), key, reservedBy: null, reservedUntil: null, takenAt: null }).orIgnore().execute();
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(ParkedOrderEntity)
+      .values({
+        id: randomUUID(),
+        label,
+        request: named as never,
+        parkedAt: now(),
+        key,
+        reservedBy: null,
+        reservedUntil: null,
+        takenAt: null,
+      })
+      .orIgnore()
+      .execute();
     await announce(manager, { type: 'parked' });
     const parked = await manager.findOneByOrFail(ParkedOrderEntity, { key });
     return { id: parked.id, label: parked.label };
@@ -25,12 +47,20 @@ export async function parkOrder(database: DataSource, key: string, placement: Pl
 /**
  * Reserves a parked order for one till. Returns its content, or undefined if it is gone or reserved by another till.
  */
-export async function reserveParked(database: DataSource, id: string, reservation: string): Promise<Placement | undefined> {
+export async function reserveParked(
+  database: DataSource,
+  id: string,
+  reservation: string,
+): Promise<Placement | undefined> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > now().getTime();
     if (!parked || parked.takenAt || isAnothers) return undefined;
-    await manager.update(ParkedOrderEntity, { id }, { reservedBy: reservation, reservedUntil: new Date(now().getTime() + RESERVED_MS) });
+    await manager.update(
+      ParkedOrderEntity,
+      { id },
+      { reservedBy: reservation, reservedUntil: new Date(now().getTime() + RESERVED_MS) },
+    );
     await announce(manager, { type: 'parked' });
     return parked.request;
   });

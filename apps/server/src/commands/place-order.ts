@@ -1,7 +1,19 @@
 import { createHash, randomUUID } from 'node:crypto';
 import {
-  cleanNote, limitFaultOf, type Menu, OPEN_PRICE_TAG, type OrderLimitFault, orderOf, type OrderQuote, type OrderRequest, type OrderSource,
-  type PlacedOrder, type Placement, quoteOrder, totalFaultOf, trustedOrder,
+  cleanNote,
+  limitFaultOf,
+  type Menu,
+  OPEN_PRICE_TAG,
+  type OrderLimitFault,
+  orderOf,
+  type OrderQuote,
+  type OrderRequest,
+  type OrderSource,
+  type PlacedOrder,
+  type Placement,
+  quoteOrder,
+  totalFaultOf,
+  trustedOrder,
 } from '@hearty-ladle/core';
 import { clock, now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, In } from 'typeorm';
@@ -40,11 +52,20 @@ export interface OrderSender {
  * never places two orders: repeating it returns the first answer, and reusing it for a different order is refused. Keys
  * in `replaces` are abandoned and can't place an order later. A total that differs from `seenTotal` is refused.
  */
-export async function placeOrder(dependencies: OrderDependencies, key: string, request: OrderRequest, sender: OrderSender): Promise<OrderOutcome> {
+export async function placeOrder(
+  dependencies: OrderDependencies,
+  key: string,
+  request: OrderRequest,
+  sender: OrderSender,
+): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing } = dependencies;
   const { pin, replaces = [], ...placement } = request;
   const { seenTotal, ...ordered } = placement;
-  const keys: RequestKeys = { key, replaces, fingerprint: createHash('sha256').update(JSON.stringify(ordered)).digest('hex') };
+  const keys: RequestKeys = {
+    key,
+    replaces,
+    fingerprint: createHash('sha256').update(JSON.stringify(ordered)).digest('hex'),
+  };
   // Checked before anything can be refused, so that a client that lost an answer learns of the placed order whatever
   // has changed since.
   const before = await placedBefore(database.manager, keys);
@@ -55,23 +76,40 @@ export async function placeOrder(dependencies: OrderDependencies, key: string, r
   const stored = await cache.current(database.manager);
   if (!stored) return { outcome: 'no-menu' };
   if (namesPrices(stored.menu, placement)) {
-    const checked = pin === undefined || sender.source === 'shop' ? ({ outcome: 'wrong' } as const) : await checkPin(dependencies, pin, sender.device);
+    const checked =
+      pin === undefined || sender.source === 'shop'
+        ? ({ outcome: 'wrong' } as const)
+        : await checkPin(dependencies, pin, sender.device);
     if (checked.outcome === 'wrong') return { outcome: 'may-not-name-prices' };
     if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
   }
-  const outcome = await orderGate.run(() => database.transaction(async (manager): Promise<OrderOutcome> => {
-    const earlier = await findEarlierOrder(manager, keys);
-    if (earlier) return earlier;
-    const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
-    const quote = quoteOrder(stored.menu, order, clock);
-    if (!quote.ok) return { outcome: 'refused', quote };
-    const tooDear = totalFaultOf(quote.total, house.orders);
-    if (tooDear) return { outcome: 'above-limit', fault: tooDear };
-    if (seenTotal !== undefined && seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
-    const [name, place] = [placement.name, placement.place].map((text) => cleanNote(text ?? '') || null) as [string | null, string | null];
-    const row = { key, fingerprint: keys.fingerprint, request: order, quote, revision: stored.revision, name, place, search: searchText(stored.menu, order, quote, name, place) };
-    return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
-  }));
+  const outcome = await orderGate.run(() =>
+    database.transaction(async (manager): Promise<OrderOutcome> => {
+      const earlier = await findEarlierOrder(manager, keys);
+      if (earlier) return earlier;
+      const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
+      const quote = quoteOrder(stored.menu, order, clock);
+      if (!quote.ok) return { outcome: 'refused', quote };
+      const tooDear = totalFaultOf(quote.total, house.orders);
+      if (tooDear) return { outcome: 'above-limit', fault: tooDear };
+      if (seenTotal !== undefined && seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
+      const [name, place] = [placement.name, placement.place].map((text) => cleanNote(text ?? '') || null) as [
+        string | null,
+        string | null,
+      ];
+      const row = {
+        key,
+        fingerprint: keys.fingerprint,
+        request: order,
+        quote,
+        revision: stored.revision,
+        name,
+        place,
+        search: searchText(stored.menu, order, quote, name, place),
+      };
+      return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
+    }),
+  );
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
 }
@@ -84,10 +122,16 @@ interface RequestKeys {
 }
 
 /** Finds an order already placed under the key or one that it replaces. */
-async function placedBefore(manager: EntityManager, { key, replaces, fingerprint }: RequestKeys): Promise<OrderOutcome | undefined> {
+async function placedBefore(
+  manager: EntityManager,
+  { key, replaces, fingerprint }: RequestKeys,
+): Promise<OrderOutcome | undefined> {
   const orders = await manager.findBy(OrderEntity, { key: In([key, ...replaces]) });
   const same = orders.find((order) => order.key === key);
-  if (same) return same.fingerprint === fingerprint ? { outcome: 'placed-before', order: placed(same) } : { outcome: 'key-taken' };
+  if (same)
+    return same.fingerprint === fingerprint
+      ? { outcome: 'placed-before', order: placed(same) }
+      : { outcome: 'key-taken' };
   const [first] = orders;
   return first && { outcome: 'first-was-placed', order: placed(first) };
 }
@@ -98,12 +142,14 @@ async function placedBefore(manager: EntityManager, { key, replaces, fingerprint
  */
 async function findEarlierOrder(manager: EntityManager, keys: RequestKeys): Promise<OrderOutcome | undefined> {
   const { key, replaces } = keys;
-  for (const one of [...new Set([key, ...replaces])].sort()) await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
+  for (const one of [...new Set([key, ...replaces])].sort())
+    await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
   const before = await placedBefore(manager, keys);
   if (before) return before;
   if (await manager.existsBy(AbandonedKeyEntity, { key })) return { outcome: 'key-abandoned' };
   const abandoned = replaces.map((replaced) => ({ key: replaced, at: now() }));
-  if (abandoned.length > 0) await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values(abandoned).orIgnore().execute();
+  if (abandoned.length > 0)
+    await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values(abandoned).orIgnore().execute();
   return undefined;
 }
 
@@ -119,13 +165,24 @@ function namesPrices({ items }: Menu, { lines }: Placement): boolean {
  * Text that an order is found by, besides its number: customer, dishes by id and name, and the words and notes of its
  * tickets.
  */
-function searchText({ items }: Menu, { lines }: Placement, { tickets }: OrderQuote, name: string | null, place: string | null): string {
+function searchText(
+  { items }: Menu,
+  { lines }: Placement,
+  { tickets }: OrderQuote,
+  name: string | null,
+  place: string | null,
+): string {
   const dishes = lines.flatMap(({ item }) => {
     const dish = items.find(({ id }) => id === item)?.name;
     return [item, ...(dish === undefined ? [] : typeof dish === 'string' ? [dish] : Object.values(dish))];
   });
   const read = tickets.flatMap((ticket) => [
-    ...ticket.lines.flatMap((line) => [line.item, ...line.words.map(({ text }) => text), ...line.notes.map(({ text }) => text)]), ...ticket.notes.map(({ text }) => text),
+    ...ticket.lines.flatMap((line) => [
+      line.item,
+      ...line.words.map(({ text }) => text),
+      ...line.notes.map(({ text }) => text),
+    ]),
+    ...ticket.notes.map(({ text }) => text),
   ]);
   return [...new Set([name ?? '', place ?? '', ...dishes, ...read])].join(' ').toLowerCase();
 }
@@ -139,11 +196,19 @@ async function storeOrder(manager: EntityManager, printing: PrintQueue, order: N
   const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: moment, total } as never);
   const { number } = generatedMaps[0] as { number: number };
   const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
-  const rows = tickets.map((ticket) => (
-    { id: randomUUID(), orderId: id, orderNumber: number, station: ticket.station, body: ticket as never, sentAt: moment, bumpedAt: null, version: 1 }
-  ));
+  const rows = tickets.map((ticket) => ({
+    id: randomUUID(),
+    orderId: id,
+    orderNumber: number,
+    station: ticket.station,
+    body: ticket as never,
+    sentAt: moment,
+    bumpedAt: null,
+    version: 1,
+  }));
   if (rows.length > 0) await manager.insert(TicketEntity, rows);
-  for (const ticket of rows) if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
+  for (const ticket of rows)
+    if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
   await announce(manager, { type: 'tickets' });
   return { id, number, total };
 }

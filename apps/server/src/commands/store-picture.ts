@@ -30,7 +30,10 @@ const MEGABYTE = 1024 * 1024;
 sharp.cache(false);
 
 /** Stores a picture, resized, under a hash of its content; storing the same picture twice keeps one copy. */
-export async function storePicture({ database, houseSettings, pictureGate }: PictureDependencies, file: Uint8Array): Promise<PictureOutcome> {
+export async function storePicture(
+  { database, houseSettings, pictureGate }: PictureDependencies,
+  file: Uint8Array,
+): Promise<PictureOutcome> {
   const drawn = await pictureGate.run(() => draw(file));
   if (typeof drawn === 'string') return { outcome: drawn };
   const { large, small, width, height } = drawn;
@@ -38,20 +41,29 @@ export async function storePicture({ database, houseSettings, pictureGate }: Pic
   const bytes = large.length + small.length;
   return database.transaction(async (manager): Promise<PictureOutcome> => {
     const { maxMegabytes } = (await houseSettings.read(manager)).house.pictures;
-    if (!(await manager.existsBy(PictureEntity, { id: picture.id })) && (await storedBytes(manager)) + bytes > maxMegabytes * MEGABYTE) return { outcome: 'no-room', maxMegabytes };
+    if (
+      !(await manager.existsBy(PictureEntity, { id: picture.id })) &&
+      (await storedBytes(manager)) + bytes > maxMegabytes * MEGABYTE
+    )
+      return { outcome: 'no-room', maxMegabytes };
     await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: now() }, ['id']);
     return { outcome: 'saved', picture };
   });
 }
 
-async function draw(file: Uint8Array): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
+async function draw(
+  file: Uint8Array,
+): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
   const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
   try {
     const { format, width, height } = await source().metadata();
     if (!FORMATS.has(format)) return 'no-picture';
     if (width * height > MOST_PIXELS) return 'too-large';
     const within = (input: Sharp, side: number) =>
-      input.resize(side, side, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer({ resolveWithObject: true });
+      input
+        .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+        .webp({ quality: 82 })
+        .toBuffer({ resolveWithObject: true });
     const large = await within(source().rotate(), LARGE);
     const small = await within(sharp(large.data), SMALL);
     return { large: large.data, small: small.data, width: large.info.width, height: large.info.height };
@@ -62,6 +74,8 @@ async function draw(file: Uint8Array): Promise<{ large: Buffer; small: Buffer; w
 
 /** Total bytes of all stored pictures. */
 async function storedBytes(manager: EntityManager): Promise<number> {
-  const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [{ bytes: number }];
+  const [row] = (await manager.query('SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM picture')) as [
+    { bytes: number },
+  ];
   return row.bytes;
 }

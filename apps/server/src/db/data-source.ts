@@ -24,14 +24,24 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
     type: 'postgres',
     url,
     entities: [...MENU_ENTITIES, ...ORDER_ENTITIES],
-    migrations: [First1790000000000, PicturesAndPrinting1790000100000, HouseAndLimits1790000200000, PlainNames1790000300000],
+    migrations: [
+      First1790000000000,
+      PicturesAndPrinting1790000100000,
+      HouseAndLimits1790000200000,
+      PlainNames1790000300000,
+    ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.
     migrationsRun: false,
     applicationName: `hearty-ladle ${name}`,
     extra: {
-      max: poolSize, connectionTimeoutMillis: CONNECT_MS, lock_timeout: LOCK_MS, statement_timeout: STATEMENT_MS, query_timeout: ANSWER_MS,
-      idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS, keepAlive: true,
+      max: poolSize,
+      connectionTimeoutMillis: CONNECT_MS,
+      lock_timeout: LOCK_MS,
+      statement_timeout: STATEMENT_MS,
+      query_timeout: ANSWER_MS,
+      idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
+      keepAlive: true,
     },
   });
 }

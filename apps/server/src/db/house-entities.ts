@@ -2,7 +2,12 @@ import type { House } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 
 /** The live settings (null: defaults), and the secret that signs device tokens. */
-export interface HouseRow { id: number; version: number; body: House | null; secret: string }
+export interface HouseRow {
+  id: number;
+  version: number;
+  body: House | null;
+  secret: string;
+}
 export const HouseEntity = new EntitySchema<HouseRow>({
   name: 'house',
   columns: {

@@ -17,7 +17,9 @@ export class HouseSettings {
   async read(manager: EntityManager): Promise<StoredHouse> {
     const { version, body } = await manager.findOneByOrFail(HouseEntity, { id: 1 });
     // Settings added after the record was stored get their defaults.
-    const house = Object.fromEntries(Object.entries(DEFAULT_HOUSE).map(([part, values]) => [part, { ...values, ...body?.[part as keyof House] }])) as House;
+    const house = Object.fromEntries(
+      Object.entries(DEFAULT_HOUSE).map(([part, values]) => [part, { ...values, ...body?.[part as keyof House] }]),
+    ) as House;
     this.#latest = house;
     return { version, house };
   }
@@ -35,7 +37,10 @@ export class HouseSettings {
 
   /** The secret that signs device tokens. */
   async secret(manager: EntityManager): Promise<string> {
-    const { secret } = await manager.findOneOrFail(HouseEntity, { where: { id: 1 }, select: { id: true, secret: true } });
+    const { secret } = await manager.findOneOrFail(HouseEntity, {
+      where: { id: 1 },
+      select: { id: true, secret: true },
+    });
     return secret;
   }
 }

@@ -3,7 +3,10 @@ import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 
 /** The single row that every menu writer locks. */
-export interface MenuStateRow { id: number; revision: number }
+export interface MenuStateRow {
+  id: number;
+  revision: number;
+}
 export const MenuStateEntity = new EntitySchema<MenuStateRow>({
   name: 'menu_state',
   columns: {
@@ -13,7 +16,12 @@ export const MenuStateEntity = new EntitySchema<MenuStateRow>({
 });
 
 /** One object of the menu, with the version that changes are based on. */
-export interface MenuThingRow { kind: string; id: string; version: number; body: Thing }
+export interface MenuThingRow {
+  kind: string;
+  id: string;
+  version: number;
+  body: Thing;
+}
 export const MenuThingEntity = new EntitySchema<MenuThingRow>({
   name: 'menu_thing',
   columns: {
@@ -25,13 +33,13 @@ export const MenuThingEntity = new EntitySchema<MenuThingRow>({
 });
 
 /** The order of the objects of one kind. */
-export interface MenuListRow { kind: string; ids: string[] }
+export interface MenuListRow {
+  kind: string;
+  ids: string[];
+}
 export const MenuListEntity = new EntitySchema<MenuListRow>({
   name: 'menu_list',
-  columns: {
-    kind: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_menu_list' },
-    ids: { type: 'jsonb' },
-  },
+  columns: { kind: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_menu_list' }, ids: { type: 'jsonb' } },
 });
 
 /** One change of the menu: who, when, what, and its inverse. */
@@ -52,7 +60,13 @@ export interface JournalRow {
 export const JournalEntity = new EntitySchema<JournalRow>({
   name: 'journal',
   columns: {
-    seq: { type: 'bigint', primary: true, generated: 'increment', primaryKeyConstraintName: 'pk_journal', transformer: safeInteger },
+    seq: {
+      type: 'bigint',
+      primary: true,
+      generated: 'increment',
+      primaryKeyConstraintName: 'pk_journal',
+      transformer: safeInteger,
+    },
     at: { type: 'timestamptz' },
     by: { type: 'text' },
     label: { type: 'text' },
@@ -69,7 +83,15 @@ export const JournalEntity = new EntitySchema<JournalRow>({
 });
 
 /** A picture in two sizes: full and thumbnail. */
-export interface PictureRow { id: string; width: number; height: number; body: Buffer; small: Buffer; bytes: number; addedAt: Date }
+export interface PictureRow {
+  id: string;
+  width: number;
+  height: number;
+  body: Buffer;
+  small: Buffer;
+  bytes: number;
+  addedAt: Date;
+}
 export const PictureEntity = new EntitySchema<PictureRow>({
   name: 'picture',
   columns: {

@@ -1,6 +1,17 @@
 import {
-  type Change, LIST_KINDS, type ListKind, SETTINGS_ID, type Settings, settingsOf, type StoredMenu, type Thing,
-  thingFinder, type ThingRef, touchedBy, type Versions, type Workbook,
+  type Change,
+  LIST_KINDS,
+  type ListKind,
+  SETTINGS_ID,
+  type Settings,
+  settingsOf,
+  type StoredMenu,
+  type Thing,
+  thingFinder,
+  type ThingRef,
+  touchedBy,
+  type Versions,
+  type Workbook,
 } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
@@ -8,7 +19,9 @@ import { MenuListEntity, type MenuListRow, MenuStateEntity, MenuThingEntity, typ
 
 export async function currentRevision(manager: EntityManager): Promise<number> {
   // Runs on every quote: plain SQL is many times cheaper here than the mapper.
-  const [row] = (await manager.query('SELECT revision FROM menu_state WHERE id = 1')) as [{ revision: string } | undefined];
+  const [row] = (await manager.query('SELECT revision FROM menu_state WHERE id = 1')) as [
+    { revision: string } | undefined,
+  ];
   if (!row) throw new Error('the menu has no state');
   return safeInteger.from(row.revision) as number;
 }
@@ -23,15 +36,22 @@ export async function lockRevision(manager: EntityManager): Promise<number> {
 export async function loadMenu(manager: EntityManager): Promise<StoredMenu | undefined> {
   const [row] = (await manager.query(`SELECT
     (SELECT revision FROM menu_state WHERE id = 1) AS revision,
-    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'id', id, 'version', version, 'body', body)), '[]') FROM menu_thing) AS things,
-    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists`)) as [{ revision: string; things: MenuThingRow[]; lists: MenuListRow[] }];
+    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'id', id, 'version', version, 'body', body)), '[]')
+      FROM menu_thing) AS things,
+    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists`)) as [
+    { revision: string; things: MenuThingRow[]; lists: MenuListRow[] },
+  ];
   const { things, lists } = row;
   const settings = things.find(({ kind }) => kind === 'settings');
   if (!settings) return undefined;
   const byKey = new Map(things.map((thing) => [`${thing.kind} ${thing.id}`, thing]));
   const menu: Record<string, unknown> = { ...(settings.body as Settings) };
   for (const { kind, ids } of lists) menu[kind] = ids.flatMap((id) => byKey.get(`${kind} ${id}`)?.body ?? []);
-  return { revision: safeInteger.from(row.revision) as number, menu: menu as unknown as Workbook, versions: versionsOf(things) };
+  return {
+    revision: safeInteger.from(row.revision) as number,
+    menu: menu as unknown as Workbook,
+    versions: versionsOf(things),
+  };
 }
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -47,7 +67,10 @@ function versionsOf(rows: readonly MenuThingRow[]): Versions {
 
 /** Stores a change: the touched objects, each with a new version, and the lists that changed. */
 export async function storeChange(
-  manager: EntityManager, before: StoredMenu, after: Workbook, change: Change,
+  manager: EntityManager,
+  before: StoredMenu,
+  after: Workbook,
+  change: Change,
 ): Promise<{ stored: StoredMenu; touched: (ThingRef & { version: number })[] }> {
   // The version is the revision that wrote the object, so an object that is deleted and restored never reuses an old
   // version.
@@ -70,7 +93,10 @@ export async function storeChange(
   }
   await upsertThings(manager, put);
   if (removed.length > 0) {
-    await manager.query('DELETE FROM menu_thing t USING json_to_recordset($1) AS gone(kind text, id text) WHERE t.kind = gone.kind AND t.id = gone.id', [JSON.stringify(removed)]);
+    await manager.query(
+      'DELETE FROM menu_thing t USING json_to_recordset($1) AS gone(kind text, id text) WHERE t.kind = gone.kind AND t.id = gone.id',
+      [JSON.stringify(removed)],
+    );
   }
   const kinds = new Set(touched.flatMap(({ kind }) => (kind === 'settings' ? [] : [kind])));
   for (const kind of kinds) await storeList(manager, kind, after);
@@ -83,7 +109,8 @@ export async function storeChange(
 async function upsertThings(manager: EntityManager, things: readonly MenuThingRow[]): Promise<void> {
   if (things.length === 0) return;
   await manager.query(
-    `INSERT INTO menu_thing (kind, id, version, body) SELECT kind, id, version, body FROM json_to_recordset($1) AS put(kind text, id text, version integer, body jsonb)
+    `INSERT INTO menu_thing (kind, id, version, body) SELECT kind, id, version, body FROM json_to_recordset($1) AS
+      put(kind text, id text, version integer, body jsonb)
      ON CONFLICT (kind, id) DO UPDATE SET version = excluded.version, body = excluded.body`,
     [JSON.stringify(things)],
   );

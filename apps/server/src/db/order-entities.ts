@@ -61,7 +61,8 @@ export const TicketEntity = new EntitySchema<TicketRow>({
   columns: {
     id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_ticket' },
     orderId: {
-      type: 'uuid', name: 'order_id',
+      type: 'uuid',
+      name: 'order_id',
       foreignKey: { target: 'orders', inverseSide: 'id', name: 'fk_ticket_order', onDelete: 'CASCADE' },
     },
     orderNumber: { type: 'integer', name: 'order_number' },
@@ -72,7 +73,9 @@ export const TicketEntity = new EntitySchema<TicketRow>({
     version: { type: 'integer' },
   },
   indices: [
-    { name: 'ix_ticket_sent_at', columns: ['sentAt'] }, { name: 'ix_ticket_order', columns: ['orderId'] }, { name: 'ix_ticket_bumped_at', columns: ['bumpedAt'] },
+    { name: 'ix_ticket_sent_at', columns: ['sentAt'] },
+    { name: 'ix_ticket_order', columns: ['orderId'] },
+    { name: 'ix_ticket_bumped_at', columns: ['bumpedAt'] },
   ],
 });
 
@@ -102,7 +105,8 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
   columns: {
     id: { type: 'uuid', primary: true, primaryKeyConstraintName: 'pk_print_job' },
     ticketId: {
-      type: 'uuid', name: 'ticket_id',
+      type: 'uuid',
+      name: 'ticket_id',
       foreignKey: { target: 'ticket', inverseSide: 'id', name: 'fk_print_job_ticket', onDelete: 'CASCADE' },
     },
     printer: { type: 'text' },
@@ -123,7 +127,13 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
 });
 
 /** A station's printer: its address and last known health. */
-export interface PrinterRow { station: string; host: string; port: number; health: string; since: Date }
+export interface PrinterRow {
+  station: string;
+  host: string;
+  port: number;
+  health: string;
+  since: Date;
+}
 export const PrinterEntity = new EntitySchema<PrinterRow>({
   name: 'printer',
   columns: {
@@ -136,18 +146,35 @@ export const PrinterEntity = new EntitySchema<PrinterRow>({
 });
 
 /** How a simulated printer behaves just now. */
-export interface SimPrinterRow { station: string; mode: string }
+export interface SimPrinterRow {
+  station: string;
+  mode: string;
+}
 export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
   name: 'sim_printer',
-  columns: { station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' }, mode: { type: 'text' } },
+  columns: {
+    station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' },
+    mode: { type: 'text' },
+  },
 });
 
 /** What a simulated printer printed: one ticket, up to the cut. */
-export interface SimPaperRow { id: number; station: string; printedAt: Date; body: PaperLineOut[] }
+export interface SimPaperRow {
+  id: number;
+  station: string;
+  printedAt: Date;
+  body: PaperLineOut[];
+}
 export const SimPaperEntity = new EntitySchema<SimPaperRow>({
   name: 'sim_paper',
   columns: {
-    id: { type: 'bigint', primary: true, generated: 'increment', primaryKeyConstraintName: 'pk_sim_paper', transformer: safeInteger },
+    id: {
+      type: 'bigint',
+      primary: true,
+      generated: 'increment',
+      primaryKeyConstraintName: 'pk_sim_paper',
+      transformer: safeInteger,
+    },
     station: { type: 'text' },
     printedAt: { type: 'timestamptz', name: 'printed_at' },
     body: { type: 'jsonb' },
@@ -184,12 +211,27 @@ export const ParkedOrderEntity = new EntitySchema<ParkedOrderRow>({
 });
 
 /** A key that can't place an order any more: its request was never answered, and another replaced it. */
-export interface AbandonedKeyRow { key: string; at: Date }
+export interface AbandonedKeyRow {
+  key: string;
+  at: Date;
+}
 export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
   name: 'abandoned_key',
-  columns: { key: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_abandoned_key' }, at: { type: 'timestamptz' } },
+  columns: {
+    key: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_abandoned_key' },
+    at: { type: 'timestamptz' },
+  },
 });
 
 export const ORDER_ENTITIES = [
-  OrderEntity, TicketEntity, PrintJobEntity, PrinterEntity, ParkedOrderEntity, AbandonedKeyEntity, SimPrinterEntity, SimPaperEntity, HouseEntity, PinBucketEntity,
+  OrderEntity,
+  TicketEntity,
+  PrintJobEntity,
+  PrinterEntity,
+  ParkedOrderEntity,
+  AbandonedKeyEntity,
+  SimPrinterEntity,
+  SimPaperEntity,
+  HouseEntity,
+  PinBucketEntity,
 ];

@@ -11,14 +11,21 @@ const LETTERS = 'abc XYZ 0123456789 áéñüßøÆ€ “”–… #/%&<>()';
 const STYLES = ['plain', 'bold', 'big', 'loud'] as const;
 
 function randomPaper(random: Random): PaperLine[] {
-  const word = () => Array.from({ length: random.int(1, 15) }, () => random.pick([...LETTERS])).join('').trim() || 'x';
+  const word = () =>
+    Array.from({ length: random.int(1, 15) }, () => random.pick([...LETTERS]))
+      .join('')
+      .trim() || 'x';
   return Array.from({ length: random.int(1, 12) }, () => ({ text: word(), style: random.pick(STYLES) }) as PaperLine);
 }
 
 /** What a printer puts on paper when it receives the bytes in chunks of a given size. */
 async function printed(bytes: Uint8Array, piece: number): Promise<PaperLineOut[]> {
   const paper: PaperLineOut[] = [];
-  const reader = new EscposReader({ cut: (lines) => void paper.push(...lines), status: () => undefined, done: () => undefined });
+  const reader = new EscposReader({
+    cut: (lines) => void paper.push(...lines),
+    status: () => undefined,
+    done: () => undefined,
+  });
   for (let at = 0; at < bytes.length; at += piece) await reader.read(Buffer.from(bytes.subarray(at, at + piece)));
   return paper;
 }
@@ -31,13 +38,30 @@ describe('a ticket as bytes', () => {
       const { bytes } = await escposBytes(lines, random.pick([32, 42, 48]));
       const paper = (await printed(bytes, random.int(1, 40))).filter((line) => 'image' in line || line.text !== '');
       expect({ seed, paper }).toEqual({
-        seed, paper: lines.map(({ text, style }) => ({ text, big: style === 'big' || style === 'loud', bold: style === 'bold', reversed: style === 'loud' })),
+        seed,
+        paper: lines.map(({ text, style }) => ({
+          text,
+          big: style === 'big' || style === 'loud',
+          bold: style === 'bold',
+          reversed: style === 'loud',
+        })),
       });
     }
   });
 
   it('draws what the code page does not have, in the width of the paper', async () => {
-    const paper = await printed((await escposBytes([{ text: 'Thêm ớt', style: 'loud' }, { text: 'بدون بصل', style: 'plain' }] as PaperLine[], 42)).bytes, 64);
+    const paper = await printed(
+      (
+        await escposBytes(
+          [
+            { text: 'Thêm ớt', style: 'loud' },
+            { text: 'بدون بصل', style: 'plain' },
+          ] as PaperLine[],
+          42,
+        )
+      ).bytes,
+      64,
+    );
     const drawn = paper.filter((line) => 'image' in line);
     expect(drawn).toHaveLength(2);
     for (const line of drawn) expect('image' in line && line.width).toBe(42 * 12);
@@ -49,7 +73,13 @@ describe('a printer', () => {
   let printer: SimulatedPrinter;
   const address = () => ({ host: '127.0.0.1', port: printer.port });
   const print = async () => {
-    const { bytes, heightDots } = await escposBytes([{ text: 'KETTLES 12', style: 'big' }, { text: '2 EMBER', style: 'plain' }] as PaperLine[], 42);
+    const { bytes, heightDots } = await escposBytes(
+      [
+        { text: 'KETTLES 12', style: 'big' },
+        { text: '2 EMBER', style: 'plain' },
+      ] as PaperLine[],
+      42,
+    );
     return printOn(address(), bytes, heightDots);
   };
   beforeEach(async () => {
@@ -63,7 +93,13 @@ describe('a printer', () => {
   afterEach(() => printer.close());
 
   it.each<[PrinterMode, string, string, number]>([
-    ['ok', 'ok', 'printed', 1], ['out-of-paper', 'out-of-paper', 'refused', 0], ['jammed', 'jammed', 'refused', 0], ['stalled', 'stalled', 'refused', 0], ['echoes', 'stalled', 'refused', 0], ['slow', 'ok', 'printed', 1], ['away', 'away', 'refused', 0],
+    ['ok', 'ok', 'printed', 1],
+    ['out-of-paper', 'out-of-paper', 'refused', 0],
+    ['jammed', 'jammed', 'refused', 0],
+    ['stalled', 'stalled', 'refused', 0],
+    ['echoes', 'stalled', 'refused', 0],
+    ['slow', 'ok', 'printed', 1],
+    ['away', 'away', 'refused', 0],
   ])('that is %s says so, and a ticket sent to it is told for what became of it', async (mode, health, result, on) => {
     await printer.become(mode);
     expect(await printerHealth(address())).toBe(health);
@@ -82,6 +118,11 @@ describe('a printer', () => {
     await printer.become('ok');
     expect(printer.port).toBe(port);
     await Promise.all([print(), print()]);
-    expect(papers.map((paper) => paper.flatMap((line) => ('text' in line && line.text !== '' ? [line.text] : [])))).toEqual([['KETTLES 12', '2 EMBER'], ['KETTLES 12', '2 EMBER']]);
+    expect(
+      papers.map((paper) => paper.flatMap((line) => ('text' in line && line.text !== '' ? [line.text] : []))),
+    ).toEqual([
+      ['KETTLES 12', '2 EMBER'],
+      ['KETTLES 12', '2 EMBER'],
+    ]);
   });
 });

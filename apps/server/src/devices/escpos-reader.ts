@@ -17,8 +17,27 @@ export interface PrinterHands {
 }
 
 /** Fixed-length commands that are skipped, by their second byte: how many bytes follow it. */
-const SKIP_AFTER_ESC: Readonly<Record<number, number>> = { 0x4d: 1, 0x33: 1, 0x32: 0, 0x61: 1, 0x2d: 1, 0x64: 1, 0x21: 1, 0x52: 1, 0x70: 3, 0x7b: 1 };
-const SKIP_AFTER_GS: Readonly<Record<number, number>> = { 0x4c: 2, 0x57: 2, 0x61: 1, 0x48: 1, 0x66: 1, 0x68: 1, 0x77: 1 };
+const SKIP_AFTER_ESC: Readonly<Record<number, number>> = {
+  0x4d: 1,
+  0x33: 1,
+  0x32: 0,
+  0x61: 1,
+  0x2d: 1,
+  0x64: 1,
+  0x21: 1,
+  0x52: 1,
+  0x70: 3,
+  0x7b: 1,
+};
+const SKIP_AFTER_GS: Readonly<Record<number, number>> = {
+  0x4c: 2,
+  0x57: 2,
+  0x61: 1,
+  0x48: 1,
+  0x66: 1,
+  0x68: 1,
+  0x77: 1,
+};
 
 /** Parses ESC/POS byte by byte as a printer does; incomplete commands wait for more bytes. */
 export class EscposReader {
@@ -104,7 +123,9 @@ export class EscposReader {
     const width = across * 8;
     const grey = Buffer.alloc(width * down);
     for (let i = 0; i < grey.length; i++) grey[i] = ((dots[i >> 3] ?? 0) >> (7 - (i & 7))) & 1 ? 0 : 255;
-    const png = await sharp(grey, { raw: { width, height: down, channels: 1 } }).png({ palette: true, colours: 2 }).toBuffer();
+    const png = await sharp(grey, { raw: { width, height: down, channels: 1 } })
+      .png({ palette: true, colours: 2 })
+      .toBuffer();
     this.#paper.push({ image: png.toString('base64'), width, height: down });
     return length;
   }

@@ -11,7 +11,11 @@ const KNOWN = new Set(CodepageEncoder.getCodepoints(CODE_PAGE, true).map((point)
 /** Width and height of one regular character, in dots. */
 const DOTS_ACROSS = 12;
 const DOTS_DOWN = 24;
-const FONT_FILE = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf', 'DejaVuSansMono-Bold.ttf');
+const FONT_FILE = join(
+  dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')),
+  'ttf',
+  'DejaVuSansMono-Bold.ttf',
+);
 const FEED_BEFORE_CUT = 3;
 /** GS r 1: answered once everything before it has been printed. */
 export const ASK_WHETHER_DONE = Uint8Array.of(0x1d, 0x72, 0x01);
@@ -45,7 +49,13 @@ export interface PrintedBytes {
  * font and sent as a raster image. Ticket text can never act as a printer command.
  */
 export async function escposBytes(lines: readonly PaperLine[], columns: number): Promise<PrintedBytes> {
-  const encoder = new ReceiptPrinterEncoder({ language: 'esc-pos', codepageMapping: 'epson', imageMode: 'raster', columns: MOST_COLUMNS, feedBeforeCut: FEED_BEFORE_CUT });
+  const encoder = new ReceiptPrinterEncoder({
+    language: 'esc-pos',
+    codepageMapping: 'epson',
+    imageMode: 'raster',
+    columns: MOST_COLUMNS,
+    feedBeforeCut: FEED_BEFORE_CUT,
+  });
   encoder.initialize().codepage(CODE_PAGE);
   if (columns > MOST_COLUMNS) encoder.raw(CENTRED);
   let heightDots = (FEED_BEFORE_CUT + 1) * LINE_DOTS;
@@ -76,11 +86,29 @@ async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLi
   const isBig = style === 'big' || style === 'loud';
   const isReversed = style === 'loud';
   const [width, height] = [columns * DOTS_ACROSS, DOTS_DOWN * (isBig ? 2 : 1)];
-  const words = await sharp({ text: { text: escaped(text), font: `DejaVu Sans Mono Bold ${isBig ? 30 : 15}`, fontfile: FONT_FILE, dpi: 96, rgba: true } }).png().toBuffer();
+  const words = await sharp({
+    text: {
+      text: escaped(text),
+      font: `DejaVu Sans Mono Bold ${isBig ? 30 : 15}`,
+      fontfile: FONT_FILE,
+      dpi: 96,
+      rgba: true,
+    },
+  })
+    .png()
+    .toBuffer();
   const isRightToLeft = /[\u0590-\u08ff]/.test(text);
-  const fitted = await sharp(words).resize({ width: width - 8, height: height - 2, fit: 'inside', withoutEnlargement: true }).toBuffer({ resolveWithObject: true });
+  const fitted = await sharp(words)
+    .resize({ width: width - 8, height: height - 2, fit: 'inside', withoutEnlargement: true })
+    .toBuffer({ resolveWithObject: true });
   const { data } = await sharp({ create: { width, height, channels: 4, background: '#ffffff' } })
-    .composite([{ input: fitted.data, top: Math.floor((height - fitted.info.height) / 2), left: isRightToLeft ? width - fitted.info.width - 4 : 4 }])
+    .composite([
+      {
+        input: fitted.data,
+        top: Math.floor((height - fitted.info.height) / 2),
+        left: isRightToLeft ? width - fitted.info.width - 4 : 4,
+      },
+    ])
     .raw()
     .toBuffer({ resolveWithObject: true });
   const ink = isReversed ? data.map((value, i) => (i % 4 === 3 ? value : 255 - value)) : data;

@@ -8,7 +8,8 @@ export type PrinterHealth = 'ok' | 'out-of-paper' | 'jammed' | 'stalled' | 'away
  * Result of printing. `refused`: the printer was not ready and printed nothing. `unknown`: bytes were sent but no
  * confirmation came, so the ticket may or may not be on paper.
  */
-export type PrintResult = { readonly result: 'printed' } | { readonly result: 'refused' | 'unknown'; readonly health: PrinterHealth };
+export type PrintResult =
+  { readonly result: 'printed' } | { readonly result: 'refused' | 'unknown'; readonly health: PrinterHealth };
 
 const ANSWER_MS = 2_000;
 /** DLE EOT n: 1 printer, 3 errors, 4 paper. */
@@ -46,7 +47,8 @@ export async function printOn(address: PrinterAddress, bytes: Uint8Array, height
     if (health !== 'ok') return { result: 'refused', health };
     line.send(bytes);
     const patience = ANSWER_MS + (heightDots / SLOWEST_DOTS) * 1_000;
-    if ((await line.ask(ASK_WHETHER_DONE, isPaperStatus, patience)) === undefined) return { result: 'unknown', health: 'stalled' };
+    if ((await line.ask(ASK_WHETHER_DONE, isPaperStatus, patience)) === undefined)
+      return { result: 'unknown', health: 'stalled' };
     // If paper ran out on the way, nobody knows how much was printed.
     const after = await line.health();
     return after === 'ok' ? { result: 'printed' } : { result: 'unknown', health: after };
@@ -63,7 +65,9 @@ const isPaperStatus = (byte: number) => (byte & 0x90) === 0;
 class PrinterLine {
   readonly #socket: Socket;
   #answers: number[] = [];
-  #waiting: { readonly isAnswer: (byte: number) => boolean; readonly resolve: (answer: number | undefined) => void } | undefined;
+  #waiting:
+    | { readonly isAnswer: (byte: number) => boolean; readonly resolve: (answer: number | undefined) => void }
+    | undefined;
 
   constructor(socket: Socket) {
     this.#socket = socket;

@@ -49,8 +49,14 @@ export class SimulatedPrinters {
     await printer.open();
     this.#printers.set(station, printer);
     const { manager } = this.#database;
-    await manager.upsert(PrinterEntity, { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: now() }, ['station']);
-    await manager.query(`INSERT INTO "sim_printer" ("station", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [station]);
+    await manager.upsert(
+      PrinterEntity,
+      { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: now() },
+      ['station'],
+    );
+    await manager.query(`INSERT INTO "sim_printer" ("station", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [
+      station,
+    ]);
   }
 
   async #keep(station: string, body: Parameters<ConstructorParameters<typeof SimulatedPrinter>[0]>[0]): Promise<void> {
@@ -64,7 +70,9 @@ export class SimulatedPrinters {
     const client = new Client({ connectionString: this.#url });
     this.#client = client;
     client.on('notification', () => {
-      this.#work = this.#work.then(() => this.#follow()).catch((error: unknown) => log.warn({ err: error }, 'simulated printers could not follow'));
+      this.#work = this.#work
+        .then(() => this.#follow())
+        .catch((error: unknown) => log.warn({ err: error }, 'simulated printers could not follow'));
     });
     const again = () => {
       if (this.#stopped || this.#client !== client) return;

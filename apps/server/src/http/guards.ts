@@ -14,7 +14,12 @@ export function ownHost(names: readonly string[]): RequestHandler {
   return (request, response, next) => {
     const name = (request.headers.host ?? '').replace(/:\d+$/, '').toLowerCase();
     if (isIP(name.replace(/^\[|\]$/g, '')) !== 0 || known.has(name)) return next();
-    sendProblem(response, 421, 'foreign-host', 'This server is not known by that name; its names are set with ALLOWED_HOSTS.');
+    sendProblem(
+      response,
+      421,
+      'foreign-host',
+      'This server is not known by that name; its names are set with ALLOWED_HOSTS.',
+    );
   };
 }
 
@@ -26,7 +31,9 @@ export const ownPages: RequestHandler = (request, response, next) => {
   if (SAFE_METHODS.has(request.method)) return next();
   const site = request.get('sec-fetch-site');
   const origin = request.get('origin');
-  const isForeign = (site !== undefined && site !== 'same-origin' && site !== 'none') || (origin !== undefined && hostOf(origin) !== request.headers.host);
+  const isForeign =
+    (site !== undefined && site !== 'same-origin' && site !== 'none') ||
+    (origin !== undefined && hostOf(origin) !== request.headers.host);
   if (!isForeign) return next();
   sendProblem(response, 403, 'foreign-page', 'Another website’s page can’t do this.');
 };

@@ -9,7 +9,9 @@ const NO_MENU = problem(404, 'no-menu', 'There is no menu to order from yet.');
 /** Maximum number of problems in a refusal; the quote lists all of them. */
 const MOST_PROBLEMS = 100;
 
-type OrderApi = Pick<typeof shopApi, 'quote' | 'quoteOrder' | 'placeOrder'> | Pick<typeof deviceApi, 'quote' | 'quoteOrder' | 'placeOrder'>;
+type OrderApi =
+  | Pick<typeof shopApi, 'quote' | 'quoteOrder' | 'placeOrder'>
+  | Pick<typeof deviceApi, 'quote' | 'quoteOrder' | 'placeOrder'>;
 
 /** Quotes and orders, for guests and tills; what each may decide differs. */
 export function orderRoutes(routes: AudienceRouter, services: Services, api: OrderApi, source: OrderSource): void {
@@ -27,20 +29,40 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
   routes.handle(api.placeOrder, async ({ body, key, device }) => {
     const outcome = await placeOrder(services, key, body, { source, device });
     switch (outcome.outcome) {
-      case 'placed': return reply(201, outcome.order);
-      case 'placed-before': return ok(outcome.order);
-      case 'no-menu': return NO_MENU;
-      case 'key-taken': return problem(422, 'key-taken', 'This Idempotency-Key was used for another order.');
-      case 'key-abandoned': return problem(409, 'key-abandoned', 'Another order was sent in the place of this one.');
+      case 'placed':
+        return reply(201, outcome.order);
+      case 'placed-before':
+        return ok(outcome.order);
+      case 'no-menu':
+        return NO_MENU;
+      case 'key-taken':
+        return problem(422, 'key-taken', 'This Idempotency-Key was used for another order.');
+      case 'key-abandoned':
+        return problem(409, 'key-abandoned', 'Another order was sent in the place of this one.');
       case 'first-was-placed':
-        return problem(409, 'first-was-placed', 'The order that was sent first has arrived after all; this one was not placed.', { order: outcome.order });
-      case 'may-not-name-prices': return problem(403, 'may-not-name-prices', 'A price may be named only with a PIN that is known here.');
-      case 'pin-too-often': return tooOften(outcome.seconds);
-      case 'above-limit': return aboveLimit(outcome.fault);
+        return problem(
+          409,
+          'first-was-placed',
+          'The order that was sent first has arrived after all; this one was not placed.',
+          { order: outcome.order },
+        );
+      case 'may-not-name-prices':
+        return problem(403, 'may-not-name-prices', 'A price may be named only with a PIN that is known here.');
+      case 'pin-too-often':
+        return tooOften(outcome.seconds);
+      case 'above-limit':
+        return aboveLimit(outcome.fault);
       case 'costs-otherwise':
-        return problem(409, 'costs-otherwise', 'The menu has changed: the order comes to another total than was seen.', { total: outcome.quote.total });
+        return problem(
+          409,
+          'costs-otherwise',
+          'The menu has changed: the order comes to another total than was seen.',
+          { total: outcome.quote.total },
+        );
       case 'refused':
-        return problem(422, 'order-refused', 'This order can’t be placed as it is.', { problems: outcome.quote.problems.slice(0, MOST_PROBLEMS) });
+        return problem(422, 'order-refused', 'This order can’t be placed as it is.', {
+          problems: outcome.quote.problems.slice(0, MOST_PROBLEMS),
+        });
     }
   });
 }
@@ -57,8 +79,11 @@ function aboveLimit(fault: OrderLimitFault): Problem {
 
 function limitMessage(fault: OrderLimitFault): string {
   switch (fault.code) {
-    case 'too-many-lines': return `One order may have ${fault.limit} lines at most; this one has ${fault.have}. Please send it as two orders.`;
-    case 'quantity-above-limit': return `Of one dish ${fault.limit} at most may be ordered here. For more, please call us.`;
-    case 'total-above-limit': return 'This order comes to more than can be taken here. Please call us.';
+    case 'too-many-lines':
+      return `One order may have ${fault.limit} lines at most; this one has ${fault.have}. Please send it as two orders.`;
+    case 'quantity-above-limit':
+      return `Of one dish ${fault.limit} at most may be ordered here. For more, please call us.`;
+    case 'total-above-limit':
+      return 'This order comes to more than can be taken here. Please call us.';
   }
 }

@@ -17,16 +17,22 @@ afterAll(() => rmSync(folder, { recursive: true }));
 /** The pages of a folder, with the nonce that the content security policy would name in a header. */
 function pagesOf(from: string) {
   const app = express();
-  app.use(withNonce, (_request, response, next) => {
-    response.set('x-nonce', String(response.locals['nonce']));
-    next();
-  }, pageRoutes(from));
+  app.use(
+    withNonce,
+    (_request, response, next) => {
+      response.set('x-nonce', String(response.locals['nonce']));
+      next();
+    },
+    pageRoutes(from),
+  );
   return app;
 }
 
 describe('the pages', () => {
   it('are one page at every address, with the nonce of this very answer, never kept', async () => {
-    const replies = await Promise.all(['/', '/menu/ember/toppings', '/shop'].map((path) => request(pagesOf(folder)).get(path).expect(200)));
+    const replies = await Promise.all(
+      ['/', '/menu/ember/toppings', '/shop'].map((path) => request(pagesOf(folder)).get(path).expect(200)),
+    );
     for (const { text, headers } of replies) {
       expect(headers['cache-control']).toBe('no-store');
       expect(text).toBe(`<script nonce="${headers['x-nonce']}"></script><style nonce="${headers['x-nonce']}"></style>`);
@@ -35,8 +41,12 @@ describe('the pages', () => {
   });
 
   it('keep for long what has a hash in its name, and nothing else', async () => {
-    expect((await request(pagesOf(folder)).get('/main-ABCDEF12.js').expect(200)).headers['cache-control']).toContain('immutable');
-    expect((await request(pagesOf(folder)).get('/favicon.svg').expect(200)).headers['cache-control']).not.toContain('immutable');
+    expect((await request(pagesOf(folder)).get('/main-ABCDEF12.js').expect(200)).headers['cache-control']).toContain(
+      'immutable',
+    );
+    expect((await request(pagesOf(folder)).get('/favicon.svg').expect(200)).headers['cache-control']).not.toContain(
+      'immutable',
+    );
   });
 
   it('are not given in the place of a file that is gone, nor where nothing was built', async () => {

@@ -14,13 +14,15 @@ export function pageRoutes(folder: string): Router {
     express.static(folder, {
       index: false,
       setHeaders: (response, path) => {
-        if (/-[A-Z0-9]{8,}\.\w+$/.test(path)) response.set('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
+        if (/-[A-Z0-9]{8,}\.\w+$/.test(path))
+          response.set('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
       },
     }),
   );
   router.get('/{*path}', async (request, response, next) => {
     // A missing file, such as one of an older build, is a 404 rather than the page.
-    if (extname(request.path) !== '') return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
+    if (extname(request.path) !== '')
+      return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
     const html = await readFile(page, 'utf8').catch(() => undefined);
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);

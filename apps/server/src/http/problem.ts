@@ -10,13 +10,29 @@ const RETRY_SECONDS = '2';
  * Last error handler: explains the caller's errors, asks to retry after temporary ones, and logs our own without
  * showing them.
  */
-export const problemHandler: ErrorRequestHandler = (error: { type?: string; status?: number; limit?: number }, request, response, next) => {
+export const problemHandler: ErrorRequestHandler = (
+  error: { type?: string; status?: number; limit?: number },
+  request,
+  response,
+  next,
+) => {
   if (error instanceof BusyError || isUnavailable(error)) {
     log.warn({ err: error, id: request.id, method: request.method, path: request.path }, 'not served just now');
     if (response.headersSent) return void response.destroy();
     response.set('Retry-After', RETRY_SECONDS);
-    if (error instanceof BusyError) return sendProblem(response, 503, 'busy', 'Too much is going on at once. Nothing was changed; please try again in a moment.');
-    return sendProblem(response, 503, 'database-away', 'The database does not answer just now. Please try again in a moment.');
+    if (error instanceof BusyError)
+      return sendProblem(
+        response,
+        503,
+        'busy',
+        'Too much is going on at once. Nothing was changed; please try again in a moment.',
+      );
+    return sendProblem(
+      response,
+      503,
+      'database-away',
+      'The database does not answer just now. Please try again in a moment.',
+    );
   }
   if (response.headersSent) return next(error);
   if (error.type === 'entity.too.large') {

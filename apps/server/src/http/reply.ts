@@ -4,10 +4,16 @@ import type { Static, TSchema } from 'typebox';
 
 type Headers = Readonly<Record<string, string>>;
 
-type Body<C> = C extends { readonly type: 'application/json'; readonly schema: infer S extends TSchema } ? Static<S> : Buffer;
+type Body<C> = C extends { readonly type: 'application/json'; readonly schema: infer S extends TSchema }
+  ? Static<S>
+  : Buffer;
 /** A successful answer: one of the statuses in the route's contract, with its body. */
 export type Reply<R extends Route> = {
-  [S in keyof R['responses'] & number]: { readonly status: S; readonly body: Body<R['responses'][S]>; readonly headers?: Headers };
+  [S in keyof R['responses'] & number]: {
+    readonly status: S;
+    readonly body: Body<R['responses'][S]>;
+    readonly headers?: Headers;
+  };
 }[keyof R['responses'] & number];
 
 /** A refusal, sent as a problem document (RFC 9457). */
@@ -19,11 +25,21 @@ export interface Problem {
   readonly headers: Headers;
 }
 
-export function problem(status: number, code: string, title: string, fields: object = {}, headers: Headers = {}): Problem {
+export function problem(
+  status: number,
+  code: string,
+  title: string,
+  fields: object = {},
+  headers: Headers = {},
+): Problem {
   return { problem: code, status, title, fields, headers };
 }
 
-export function reply<const S extends number, B>(status: S, body: B, headers: Headers = {}): { readonly status: S; readonly body: B; readonly headers: Headers } {
+export function reply<const S extends number, B>(
+  status: S,
+  body: B,
+  headers: Headers = {},
+): { readonly status: S; readonly body: B; readonly headers: Headers } {
   return { status, body, headers };
 }
 
@@ -36,13 +52,22 @@ export function documentOf({ problem: code, status, title, fields }: Problem): o
   return { type: `urn:hearty-ladle:problem:${code}`, title, status, ...fields };
 }
 
-export function send(response: Response, answer: Problem | { readonly status: number; readonly body: unknown; readonly headers?: Headers }): void {
+export function send(
+  response: Response,
+  answer: Problem | { readonly status: number; readonly body: unknown; readonly headers?: Headers },
+): void {
   response.status(answer.status).set(answer.headers ?? {});
   if ('problem' in answer) response.type('application/problem+json').send(JSON.stringify(documentOf(answer)));
   else if (Buffer.isBuffer(answer.body)) response.send(answer.body);
   else response.json(answer.body);
 }
 
-export function sendProblem(response: Response, status: number, code: string, title: string, headers: Headers = {}): void {
+export function sendProblem(
+  response: Response,
+  status: number,
+  code: string,
+  title: string,
+  headers: Headers = {},
+): void {
   send(response, problem(status, code, title, {}, headers));
 }

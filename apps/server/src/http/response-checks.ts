@@ -17,7 +17,10 @@ export class ResponseChecks {
 
   checkProblem(route: Route, refused: Problem): void {
     const refusal = refusalsOf(route)[refused.status];
-    if (!refusal) throw new Error(`${routeName(route)} refuses with ${refused.status} (${refused.problem}), which its contract does not name`);
+    if (!refusal)
+      throw new Error(
+        `${routeName(route)} refuses with ${refused.status} (${refused.problem}), which its contract does not name`,
+      );
     const schema = Type.Object({ ...problemFields, ...refusal.fields }, { additionalProperties: false });
     this.#expect(`${routeName(route)} ${refused.status}`, schema, documentOf(refused));
   }
@@ -26,6 +29,8 @@ export class ResponseChecks {
     let validate = this.#known.get(name);
     if (!validate) this.#known.set(name, (validate = this.#ajv.compile(schema)));
     if (validate(JSON.parse(JSON.stringify(value)))) return;
-    throw new Error(`${name} is not what its contract says: ${JSON.stringify(faultsOf(validate.errors ?? []).slice(0, 5))}`);
+    throw new Error(
+      `${name} is not what its contract says: ${JSON.stringify(faultsOf(validate.errors ?? []).slice(0, 5))}`,
+    );
   }
 }

@@ -8,7 +8,7 @@ import { pathParser, queryParser } from './url-input.ts';
 import type { ResponseChecks } from './response-checks.ts';
 
 /** What a request brings, checked against the route's contract. */
-export interface Input<R extends Route> {
+interface Input<R extends Route> {
   readonly params: StaticOf<R['params']>;
   readonly query: StaticOf<R['query']>;
   readonly body: BodyOf<R>;
@@ -22,13 +22,22 @@ export interface Input<R extends Route> {
 
 type Handler<R extends Route> = (input: Input<R>) => Promise<Reply<R> | Problem> | Reply<R> | Problem;
 /** Answers by itself, as streams do; a problem that is returned is sent. */
-type StreamHandler<R extends Route> = (input: Input<R>, request: Request, response: Response) => Promise<Problem | undefined> | Problem | undefined;
+type StreamHandler<R extends Route> = (
+  input: Input<R>,
+  request: Request,
+  response: Response,
+) => Promise<Problem | undefined> | Problem | undefined;
 
 /**
  * Body size limits in bytes: guests and devices send little, while one workbench change may contain thousands of
  * prices.
  */
-const BODY_LIMITS: Readonly<Record<Audience, number>> = { shop: 256 * 1024, device: 256 * 1024, workbench: 16 * 1024 * 1024, public: 1024 };
+const BODY_LIMITS: Readonly<Record<Audience, number>> = {
+  shop: 256 * 1024,
+  device: 256 * 1024,
+  workbench: 16 * 1024 * 1024,
+  public: 1024,
+};
 const PICTURE_BYTES = 8 * 1024 * 1024;
 const KEY = /^[\x21-\x7e]{8,100}$/;
 
@@ -72,7 +81,8 @@ export class AudienceRouter {
   /** Reads the raw body; JSON is parsed where it is validated, which for long bodies is another thread. */
   #readers({ body }: Route): RequestHandler[] {
     if (body === undefined) return [];
-    if (body === 'picture') return [express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES })];
+    if (body === 'picture')
+      return [express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES })];
     return [express.raw({ limit: BODY_LIMITS[this.#audience], type: 'application/json' })];
   }
 }
@@ -88,12 +98,17 @@ function inputParser<R extends Route>(route: R, judge: Judge): (request: Request
     const query = queryOf(request.query);
     if ('problem' in query) return query;
     const key = request.get('idempotency-key') ?? '';
-    if (takes('Idempotency-Key') && !KEY.test(key)) return problem(400, 'no-key', 'This needs an Idempotency-Key header of 8 to 100 characters.');
+    if (takes('Idempotency-Key') && !KEY.test(key))
+      return problem(400, 'no-key', 'This needs an Idempotency-Key header of 8 to 100 characters.');
     const read = await bodyOf(route, request, judge);
     if ('problem' in read) return read;
     return {
-      params: params as Input<R>['params'], query: query.values as Input<R>['query'], body: read.body as Input<R>['body'],
-      key, device: request.get('x-device-token'), person: personOf(request.get('x-working-as')),
+      params: params as Input<R>['params'],
+      query: query.values as Input<R>['query'],
+      body: read.body as Input<R>['body'],
+      key,
+      device: request.get('x-device-token'),
+      person: personOf(request.get('x-working-as')),
     };
   };
 }

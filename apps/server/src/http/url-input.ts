@@ -23,21 +23,30 @@ export function queryParser(properties: TProperties): (query: Values) => { reado
     const values = read(query);
     const faults = check(values);
     if (faults.length === 0) return { values };
-    return problem(400, 'bad-query', 'The address does not have the expected form.', { faults: faults.map((fault) => ({ ...fault, says: faultMessage(fault) })) });
+    return problem(400, 'bad-query', 'The address does not have the expected form.', {
+      faults: faults.map((fault) => ({ ...fault, says: faultMessage(fault) })),
+    });
   };
 }
 
-function parser(properties: TProperties): { readonly read: (from: Values) => Values; readonly check: (values: unknown) => Fault[] } {
+function parser(properties: TProperties): {
+  readonly read: (from: Values) => Values;
+  readonly check: (values: unknown) => Fault[];
+} {
   const entries = Object.entries(properties);
   if (entries.length === 0) return { read: () => ({}), check: () => [] };
   return {
-    read: (from) => Object.fromEntries(entries.flatMap(([name, schema]) => (from[name] === undefined ? [] : [[name, valueOf(schema, from[name])]]))),
+    read: (from) =>
+      Object.fromEntries(
+        entries.flatMap(([name, schema]) => (from[name] === undefined ? [] : [[name, valueOf(schema, from[name])]])),
+      ),
     check: shapeCheck(Type.Object(properties), ajv),
   };
 }
 
 /** Everything in a URL is text; a number is read where the schema wants one. */
 function valueOf(schema: TSchema, value: unknown): unknown {
-  const isNumber = 'type' in schema && schema.type === 'integer' && typeof value === 'string' && /^\d{1,20}$/.test(value);
+  const isNumber =
+    'type' in schema && schema.type === 'integer' && typeof value === 'string' && /^\d{1,20}$/.test(value);
   return isNumber ? Number(value) : value;
 }

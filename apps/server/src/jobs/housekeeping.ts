@@ -30,7 +30,9 @@ export class Housekeeping {
   }
 
   #again(): void {
-    this.#work = this.#work.then(() => tidy(this.#database, this.#houseSettings)).catch((error: unknown) => log.warn({ err: error }, 'housekeeping will be done later'));
+    this.#work = this.#work
+      .then(() => tidy(this.#database, this.#houseSettings))
+      .catch((error: unknown) => log.warn({ err: error }, 'housekeeping will be done later'));
   }
 }
 
@@ -38,7 +40,10 @@ export class Housekeeping {
 export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
   const { parkedOrderDays, paperDays } = (await houseSettings.read(database.manager)).house.retention;
   for (const [table, column, days] of [
-    ['parked_order', 'parked_at', parkedOrderDays], ['sim_paper', 'printed_at', paperDays], ['abandoned_key', 'at', REQUEST_DAYS], ['pin_bucket', 'failed_at', PIN_DAYS],
+    ['parked_order', 'parked_at', parkedOrderDays],
+    ['sim_paper', 'printed_at', paperDays],
+    ['abandoned_key', 'at', REQUEST_DAYS],
+    ['pin_bucket', 'failed_at', PIN_DAYS],
   ] as const) {
     await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
   }

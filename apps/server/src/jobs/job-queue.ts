@@ -16,7 +16,13 @@ export class JobQueue {
   #worker: string | undefined;
 
   constructor(url: string) {
-    this.#boss = new PgBoss({ connectionString: url, schema: 'pgboss', max: 3, maintenanceIntervalSeconds: 10, schedule: false });
+    this.#boss = new PgBoss({
+      connectionString: url,
+      schema: 'pgboss',
+      max: 3,
+      maintenanceIntervalSeconds: 10,
+      schedule: false,
+    });
     // The connection may drop for a while; pg-boss reconnects by itself.
     this.#boss.on('error', (error) => log.warn({ err: error }, 'the print queue lost its database'));
   }
@@ -25,16 +31,26 @@ export class JobQueue {
   async start(work: (printers: readonly string[]) => void): Promise<void> {
     await this.#boss.start();
     await this.#boss.createQueue(QUEUE);
-    this.#worker = await this.#boss.work<{ printer: string }>(QUEUE, { pollingIntervalSeconds: POLL_SECONDS, batchSize: BATCH }, (messages) => {
-      work([...new Set(messages.map(({ data }) => data.printer))]);
-      return Promise.resolve();
-    });
+    this.#worker = await this.#boss.work<{ printer: string }>(
+      QUEUE,
+      { pollingIntervalSeconds: POLL_SECONDS, batchSize: BATCH },
+      (messages) => {
+        work([...new Set(messages.map(({ data }) => data.printer))]);
+        return Promise.resolve();
+      },
+    );
   }
 
   /** Sends if and only if the transaction commits. */
   async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
-    const db = { executeSql: async (sql: string, values: unknown[]) => ({ rows: (await manager.query(sql, values)) as unknown[] }) };
-    await this.#boss.send(QUEUE, { printer }, { db, startAfter: startAfterSeconds, expireInSeconds: EXPIRE_SECONDS, retryLimit: 1 });
+    const db = {
+      executeSql: async (sql: string, values: unknown[]) => ({ rows: (await manager.query(sql, values)) as unknown[] }),
+    };
+    await this.#boss.send(
+      QUEUE,
+      { printer },
+      { db, startAfter: startAfterSeconds, expireInSeconds: EXPIRE_SECONDS, retryLimit: 1 },
+    );
   }
 
   /** Polls now instead of waiting for the next interval. */
@@ -43,6 +59,8 @@ export class JobQueue {
   }
 
   async stop(): Promise<void> {
-    await this.#boss.stop({ graceful: true, timeout: 2_000, wait: true }).catch((error: unknown) => log.warn({ err: error }, 'the print queue did not stop in order'));
+    await this.#boss
+      .stop({ graceful: true, timeout: 2_000, wait: true })
+      .catch((error: unknown) => log.warn({ err: error }, 'the print queue did not stop in order'));
   }
 }

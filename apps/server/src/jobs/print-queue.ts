@@ -89,7 +89,9 @@ export class PrintQueue {
     try {
       while (!this.#stopping) {
         const [job] = await this.#database.manager.find(PrintJobEntity, {
-          where: { printer, state: Not(In([...FINISHED])), dueAt: LessThanOrEqual(now()) }, order: { createdAt: 'ASC', copy: 'ASC', id: 'ASC' }, take: 1,
+          where: { printer, state: Not(In([...FINISHED])), dueAt: LessThanOrEqual(now()) },
+          order: { createdAt: 'ASC', copy: 'ASC', id: 'ASC' },
+          take: 1,
         });
         if (!job) break;
         const turns = await printJob(this.#database, job);
@@ -109,11 +111,19 @@ export class PrintQueue {
   async #look(): Promise<void> {
     try {
       const printers = await this.#database.manager.find(PrinterEntity);
-      await Promise.all(printers.filter(({ station }) => !this.#working.has(station)).map(async ({ station, host, port }) => {
-        await keepHealth(this.#database.manager, station, await printerHealth({ host, port }));
-      }));
+      await Promise.all(
+        printers
+          .filter(({ station }) => !this.#working.has(station))
+          .map(async ({ station, host, port }) => {
+            await keepHealth(this.#database.manager, station, await printerHealth({ host, port }));
+          }),
+      );
       const where = { state: Not(In([...FINISHED])), dueAt: LessThan(new Date(now().getTime() - FORGOTTEN_MS)) };
-      const forgotten = await this.#database.manager.find(PrintJobEntity, { where, select: { id: true, printer: true }, take: MOST_FORGOTTEN });
+      const forgotten = await this.#database.manager.find(PrintJobEntity, {
+        where,
+        select: { id: true, printer: true },
+        take: MOST_FORGOTTEN,
+      });
       for (const printer of new Set(forgotten.map((job) => job.printer))) this.#work(printer);
     } catch (error) {
       log.warn({ err: error }, 'printers could not be looked at');

@@ -1,7 +1,15 @@
 import { type Location, type Station, ticketPaper } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, LessThanOrEqual, Not } from 'typeorm';
-import { MenuThingEntity, OrderEntity, type OrderRow, PrinterEntity, PrintJobEntity, type PrintJobRow, TicketEntity } from '../db/entities.ts';
+import {
+  MenuThingEntity,
+  OrderEntity,
+  type OrderRow,
+  PrinterEntity,
+  PrintJobEntity,
+  type PrintJobRow,
+  TicketEntity,
+} from '../db/entities.ts';
 import { columnsPrinted, escposBytes, type PrintedBytes } from '../devices/escpos.ts';
 import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
@@ -50,7 +58,11 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
   // A process that lost its database lock may still be working on this job, so it is claimed only in the state it was
   // read in.
   const found = { id: job.id, state: job.state, doubts: job.doubts, attempts: job.attempts, printer: job.printer };
-  const { affected } = await manager.update(PrintJobEntity, found, { state: 'sending', doubtful: sent.doubtful, doubts: sent.doubts });
+  const { affected } = await manager.update(PrintJobEntity, found, {
+    state: 'sending',
+    doubtful: sent.doubtful,
+    doubts: sent.doubts,
+  });
   if (!affected) return [{ printer: job.printer, seconds: WHILE_OTHERS_PRINT }];
   const result = await printOn(address, printed.bytes, printed.heightDots);
   if (result.result !== 'printed') return failed(database, sent, result);
@@ -69,7 +81,11 @@ function asFound(job: PrintJobRow): PrintJobRow {
 
 /** Gives up on a ticket; the pass shows it until somebody reprints it. */
 async function stop(manager: EntityManager, job: PrintJobRow, fault: string): Promise<[]> {
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'stopped', fault, doubtful: job.doubtful, doubts: job.doubts });
+  await manager.update(
+    PrintJobEntity,
+    { id: job.id },
+    { state: 'stopped', fault, doubtful: job.doubtful, doubts: job.doubts },
+  );
   await announce(manager, { type: 'tickets' });
   return [];
 }
@@ -83,7 +99,12 @@ async function failed(database: DataSource, job: PrintJobRow, { result, health }
   return database.transaction(async (manager) => {
     await keepHealth(manager, job.printer, health);
     const others = await manager.find(PrintJobEntity, {
-      where: { id: Not(job.id), printer: job.printer, state: Not(In(['printed', 'stopped'])), dueAt: LessThanOrEqual(now()) },
+      where: {
+        id: Not(job.id),
+        printer: job.printer,
+        state: Not(In(['printed', 'stopped'])),
+        dueAt: LessThanOrEqual(now()),
+      },
     });
     const turns = new Map<string, number>();
     for (const one of [tried, ...others.map(asFound)]) {
@@ -105,7 +126,11 @@ async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHe
   const printer = attempts % TRIES === 0 ? await otherPrinter(manager, job) : job.printer;
   const seconds = printer === job.printer ? (PAUSES[attempts - 1] ?? LONGEST_PAUSE) : 0;
   const dueAt = new Date(now().getTime() + seconds * 1_000);
-  await manager.update(PrintJobEntity, { id: job.id }, { state: 'waiting', attempts, fault, printer, dueAt, doubtful: job.doubtful, doubts: job.doubts });
+  await manager.update(
+    PrintJobEntity,
+    { id: job.id },
+    { state: 'waiting', attempts, fault, printer, dueAt, doubtful: job.doubtful, doubts: job.doubts },
+  );
   return { printer, seconds };
 }
 

@@ -45,13 +45,18 @@ export class PrinterLocks {
   async stop(): Promise<void> {
     const session = this.#session;
     this.#session = undefined;
-    await session?.then((client) => client.end(), () => undefined);
+    await session?.then(
+      (client) => client.end(),
+      () => undefined,
+    );
   }
 
   /** Queries run one after another, as a session can't run two at once. */
   #ask(lock: 'pg_try_advisory_lock' | 'pg_advisory_unlock', station: string): Promise<boolean> {
     const answer = this.#pending.then(async () => {
-      const { rows } = await (await this.#connected()).query<{ is: boolean }>(`SELECT ${lock}(hashtextextended($1, 2)) AS is`, [`printer ${station}`]);
+      const { rows } = await (
+        await this.#connected()
+      ).query<{ is: boolean }>(`SELECT ${lock}(hashtextextended($1, 2)) AS is`, [`printer ${station}`]);
       return rows[0]?.is ?? false;
     });
     this.#pending = answer.catch(() => false);
@@ -64,7 +69,12 @@ export class PrinterLocks {
   }
 
   async #connect(): Promise<Client> {
-    const client = new Client({ connectionString: this.#url, connectionTimeoutMillis: CONNECT_MS, query_timeout: ANSWER_MS, keepAlive: true });
+    const client = new Client({
+      connectionString: this.#url,
+      connectionTimeoutMillis: CONNECT_MS,
+      query_timeout: ANSWER_MS,
+      keepAlive: true,
+    });
     const lost = () => {
       this.#session = undefined;
     };

@@ -6,7 +6,10 @@ const SERVICE_WORDS = { 'dine-in': 'eats here', takeaway: 'takes away', delivery
 type Placed = Pick<OrderRow, 'number' | 'placedAt' | 'request' | 'name' | 'place'>;
 
 /** The lines above the dishes of a ticket; times are local to the order's location. */
-export function headOf({ number, placedAt, request, name, place }: Placed, timeZone: string | undefined): Omit<TicketHead, 'station' | 'marks'> {
+export function headOf(
+  { number, placedAt, request, name, place }: Placed,
+  timeZone: string | undefined,
+): Omit<TicketHead, 'station' | 'marks'> {
   const time = localMinute(placedAt, timeZone).slice(11);
   const service = SERVICE_WORDS[request.service ?? request.lines[0]?.service ?? 'dine-in'];
   return { number, time, words: [service, name, place].filter((word) => word !== null && word !== '') as string[] };

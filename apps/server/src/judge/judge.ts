@@ -29,7 +29,14 @@ function parsed(bytes: Uint8Array): unknown {
 export class Judge {
   #thread: Worker | undefined;
   #nextId = 1;
-  readonly #pending = new Map<number, { readonly resolve: (judgement: Judgement) => void; readonly reject: (error: Error) => void; readonly timer: NodeJS.Timeout }>();
+  readonly #pending = new Map<
+    number,
+    {
+      readonly resolve: (judgement: Judgement) => void;
+      readonly reject: (error: Error) => void;
+      readonly timer: NodeJS.Timeout;
+    }
+  >();
 
   /**
    * Validates the shape of a body. A long body is parsed on the main thread only after the judge thread found it valid.

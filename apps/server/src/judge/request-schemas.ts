@@ -35,7 +35,10 @@ function checksOf(name: string): Checks {
   let found = checks.get(name);
   if (!found) {
     const schema = bodySchemaOf(name);
-    checks.set(name, (found = { firstFaults: shapeCheck(schema, newAjv({ allErrors: false })), allFaults: shapeCheck(schema) }));
+    checks.set(
+      name,
+      (found = { firstFaults: shapeCheck(schema, newAjv({ allErrors: false })), allFaults: shapeCheck(schema) }),
+    );
   }
   return found;
 }

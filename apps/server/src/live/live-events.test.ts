@@ -7,9 +7,15 @@ class Page extends EventEmitter {
   status = 0;
   ended = false;
   writableLength = 0;
-  writeHead(status: number): void { this.status = status; }
-  write(): void { this.writableLength += 0; }
-  end(): void { this.ended = true; }
+  writeHead(status: number): void {
+    this.status = status;
+  }
+  write(): void {
+    this.writableLength += 0;
+  }
+  end(): void {
+    this.ended = true;
+  }
 }
 
 function connect(live: LiveEvents, method = 'GET'): Page {

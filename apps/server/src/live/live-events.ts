@@ -44,7 +44,11 @@ export class LiveEvents {
   /** Responds with a stream of events of the given types until the page disconnects. */
   connect(request: Request, response: Response, types: readonly Announcement['type'][]): undefined {
     const isFull = this.#pages.size >= MOST_PAGES || this.#stopped;
-    response.writeHead(isFull ? 503 : 200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    response.writeHead(isFull ? 503 : 200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
     if (isFull || request.method === 'HEAD') {
       response.end();
       return undefined;

@@ -17,7 +17,11 @@ export async function servedMenu(dependencies: MenuDependencies): Promise<Stored
   const stored = await storedMenu(dependencies);
   if (!stored) return undefined;
   const { itemSummaries, sectionSummaries } = stored.menu;
-  const menu = { ...documentOf(stored.menu), ...(itemSummaries && { itemSummaries }), ...(sectionSummaries && { sectionSummaries }) };
+  const menu = {
+    ...documentOf(stored.menu),
+    ...(itemSummaries && { itemSummaries }),
+    ...(sectionSummaries && { sectionSummaries }),
+  };
   return { revision: stored.revision, menu, versions: {} };
 }
 

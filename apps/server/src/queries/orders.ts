@@ -1,18 +1,37 @@
 import type { ListedOrder, OpenedOrder, OrderEvent, Progress } from '@hearty-ladle/core';
 import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
-import { OrderEntity, type OrderRow, PrintJobEntity, type PrintJobRow, TicketEntity, type TicketRow } from '../db/entities.ts';
+import {
+  OrderEntity,
+  type OrderRow,
+  PrintJobEntity,
+  type PrintJobRow,
+  TicketEntity,
+  type TicketRow,
+} from '../db/entities.ts';
 import { numberFrom } from '../db/number-from.ts';
 
 const PAGE = 50;
 
 /** The latest orders, or those that match the text by number or content; newest first, before a given number. */
-export async function listOrders(database: DataSource, find: string, before: number | undefined): Promise<ListedOrder[]> {
+export async function listOrders(
+  database: DataSource,
+  find: string,
+  before: number | undefined,
+): Promise<ListedOrder[]> {
   const query = database.getRepository(OrderEntity).createQueryBuilder('o').orderBy('o.number', 'DESC').take(PAGE);
   if (before !== undefined) query.andWhere('o.number < :before', { before });
   if (find !== '') withWords(query, find);
   const rows = await query.getMany();
-  const tickets = rows.length === 0 ? [] : await database.getRepository(TicketEntity).find({ where: { orderId: In(rows.map(({ id }) => id)) } });
-  return rows.map((row) => listed(row, tickets.filter(({ orderId }) => orderId === row.id)));
+  const tickets =
+    rows.length === 0
+      ? []
+      : await database.getRepository(TicketEntity).find({ where: { orderId: In(rows.map(({ id }) => id)) } });
+  return rows.map((row) =>
+    listed(
+      row,
+      tickets.filter(({ orderId }) => orderId === row.id),
+    ),
+  );
 }
 
 /** Both conditions have an index: trigrams and numbers. */
@@ -22,12 +41,22 @@ function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
   query.andWhere('(o.number = :number OR o.search LIKE :like)', { number, like });
 }
 
-function listed({ id, number, placedAt, name, place, total, request }: OrderRow, tickets: readonly TicketRow[]): ListedOrder {
+function listed(
+  { id, number, placedAt, name, place, total, request }: OrderRow,
+  tickets: readonly TicketRow[],
+): ListedOrder {
   return {
-    id, number, name, place, total, placedAt: placedAt.toISOString(),
-    channel: request.channel ?? 'online', service: request.service ?? 'dine-in',
+    id,
+    number,
+    name,
+    place,
+    total,
+    placedAt: placedAt.toISOString(),
+    channel: request.channel ?? 'online',
+    service: request.service ?? 'dine-in',
     lines: request.lines.map(({ item, quantity = 1 }) => ({ item, quantity })),
-    tickets: tickets.length, bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
+    tickets: tickets.length,
+    bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
   };
 }
 
@@ -36,10 +65,24 @@ export async function openOrder(database: DataSource, id: string): Promise<Opene
   const order = await database.getRepository(OrderEntity).findOneBy({ id });
   if (!order) return undefined;
   const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id } });
-  const jobs = tickets.length === 0 ? [] : await database.getRepository(PrintJobEntity).find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
+  const jobs =
+    tickets.length === 0
+      ? []
+      : await database
+          .getRepository(PrintJobEntity)
+          .find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
   return {
-    ...listed(order, tickets), revision: order.revision, request: order.request, quote: order.quote,
-    rail: tickets.map(({ id: ticketId, station, body, bumpedAt }) => ({ id: ticketId, station, lines: body.lines, notes: body.notes, bumpedAt: bumpedAt?.toISOString() ?? null })),
+    ...listed(order, tickets),
+    revision: order.revision,
+    request: order.request,
+    quote: order.quote,
+    rail: tickets.map(({ id: ticketId, station, body, bumpedAt }) => ({
+      id: ticketId,
+      station,
+      lines: body.lines,
+      notes: body.notes,
+      bumpedAt: bumpedAt?.toISOString() ?? null,
+    })),
     history: historyOf(order, tickets, jobs),
   };
 }
@@ -48,12 +91,36 @@ function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonl
   const stations = new Map(tickets.map(({ id, station }) => [id, station]));
   const events: OrderEvent[] = [
     { at: order.placedAt.toISOString(), what: 'placed' },
-    ...tickets.flatMap(({ bumpedAt, station }) => (bumpedAt ? [{ at: bumpedAt.toISOString(), what: 'bumped', station } as const] : [])),
+    ...tickets.flatMap(({ bumpedAt, station }) =>
+      bumpedAt ? [{ at: bumpedAt.toISOString(), what: 'bumped', station } as const] : [],
+    ),
     ...jobs.flatMap(({ printedAt, ticketId, printer, copy, doubtful }) =>
-      printedAt ? [{ at: printedAt.toISOString(), what: 'printed', station: stations.get(ticketId) ?? '', printer, copy, doubtful } as const] : [],
+      printedAt
+        ? [
+            {
+              at: printedAt.toISOString(),
+              what: 'printed',
+              station: stations.get(ticketId) ?? '',
+              printer,
+              copy,
+              doubtful,
+            } as const,
+          ]
+        : [],
     ),
     ...jobs.flatMap(({ state, dueAt, ticketId, printer, copy, fault }) =>
-      state === 'stopped' ? [{ at: dueAt.toISOString(), what: 'not-printed', station: stations.get(ticketId) ?? '', printer, copy, fault: fault ?? '' } as const] : [],
+      state === 'stopped'
+        ? [
+            {
+              at: dueAt.toISOString(),
+              what: 'not-printed',
+              station: stations.get(ticketId) ?? '',
+              printer,
+              copy,
+              fault: fault ?? '',
+            } as const,
+          ]
+        : [],
     ),
   ];
   return events.sort((a, b) => a.at.localeCompare(b.at));
@@ -61,8 +128,17 @@ function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonl
 
 /** An order's progress for its guest: nothing about other orders, no kitchen names. */
 export async function progressOf(database: DataSource, id: string): Promise<Progress | undefined> {
-  const order = await database.getRepository(OrderEntity).findOne({ where: { id }, select: { id: true, number: true, total: true } });
+  const order = await database
+    .getRepository(OrderEntity)
+    .findOne({ where: { id }, select: { id: true, number: true, total: true } });
   if (!order) return undefined;
-  const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id }, select: { id: true, bumpedAt: true } });
-  return { number: order.number, total: order.total, tickets: tickets.length, bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length };
+  const tickets = await database
+    .getRepository(TicketEntity)
+    .find({ where: { orderId: id }, select: { id: true, bumpedAt: true } });
+  return {
+    number: order.number,
+    total: order.total,
+    tickets: tickets.length,
+    bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
+  };
 }

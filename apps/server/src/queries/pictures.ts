@@ -13,7 +13,9 @@ export async function listPictures(database: DataSource): Promise<Picture[]> {
 /** A picture's bytes (WebP), or its thumbnail's. */
 export async function pictureBytes(database: DataSource, id: string, isSmall: boolean): Promise<Buffer | undefined> {
   const size = isSmall ? 'small' : 'body';
-  const row = await database.getRepository(PictureEntity).findOne({ where: { id }, select: { id: true, [size]: true } });
+  const row = await database
+    .getRepository(PictureEntity)
+    .findOne({ where: { id }, select: { id: true, [size]: true } });
   return row?.[size];
 }
 
@@ -21,7 +23,12 @@ export async function pictureBytes(database: DataSource, id: string, isSmall: bo
 export async function pictureUse(database: DataSource, menu: Menu | undefined): Promise<PictureUse> {
   const pictures = database.getRepository(PictureEntity);
   const unused = { id: Not(In([...usedPictures(menu)])) };
-  const [all, allBytes, unusedCount, unusedBytes] = [await pictures.count(), await pictures.sum('bytes'), await pictures.countBy(unused), await pictures.sum('bytes', unused)];
+  const [all, allBytes, unusedCount, unusedBytes] = [
+    await pictures.count(),
+    await pictures.sum('bytes'),
+    await pictures.countBy(unused),
+    await pictures.sum('bytes', unused),
+  ];
   return { pictures: all, bytes: allBytes ?? 0, unused: unusedCount, unusedBytes: unusedBytes ?? 0 };
 }
 

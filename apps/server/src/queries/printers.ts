@@ -6,10 +6,16 @@ const PAPERS = 30;
 
 /** All printers; `mode` is the behaviour of a simulated one, null for a real one. */
 export async function printersInHouse(database: DataSource): Promise<Printer[]> {
-  const [printers, simulated] = [await database.manager.find(PrinterEntity), await database.manager.find(SimPrinterEntity)];
+  const [printers, simulated] = [
+    await database.manager.find(PrinterEntity),
+    await database.manager.find(SimPrinterEntity),
+  ];
   const modes = new Map(simulated.map(({ station, mode }) => [station, PRINTER_MODES.find((known) => known === mode)]));
   return printers.map(({ since, health, ...printer }) => ({
-    ...printer, health: health as Printer['health'], since: since.toISOString(), mode: modes.get(printer.station) ?? null,
+    ...printer,
+    health: health as Printer['health'],
+    since: since.toISOString(),
+    mode: modes.get(printer.station) ?? null,
   }));
 }
 

@@ -1,5 +1,16 @@
 import {
-  type Line, limitFaultOf, type Menu, type Order, type OrderLimitFault, type OrderQuote, type OrderSource, type Quote, quoteLine, quoteOrder, trustedLine, trustedOrder,
+  type Line,
+  limitFaultOf,
+  type Menu,
+  type Order,
+  type OrderLimitFault,
+  type OrderQuote,
+  type OrderSource,
+  type Quote,
+  quoteLine,
+  quoteOrder,
+  trustedLine,
+  trustedOrder,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import type { HouseSettings } from '../db/house-settings.ts';
@@ -10,14 +21,20 @@ export interface QuoteDependencies extends MenuDependencies {
 }
 
 /** What a dish costs with its answers; undefined if there is no menu. */
-export async function quoteDish(dependencies: QuoteDependencies, line: Line, source: OrderSource): Promise<Quote | undefined> {
+export async function quoteDish(
+  dependencies: QuoteDependencies,
+  line: Line,
+  source: OrderSource,
+): Promise<Quote | undefined> {
   const menu = await menuOf(dependencies);
   return menu && quoteLine(menu, trustedLine(menu, line, source, clock), clock);
 }
 
 /** What an order costs; undefined if there is no menu. */
 export async function quoteWholeOrder(
-  dependencies: QuoteDependencies, order: Order, source: OrderSource,
+  dependencies: QuoteDependencies,
+  order: Order,
+  source: OrderSource,
 ): Promise<{ readonly quote: OrderQuote } | { readonly fault: OrderLimitFault } | undefined> {
   const { house } = await dependencies.houseSettings.read(dependencies.database.manager);
   const fault = limitFaultOf(order, house.orders, source === 'shop');

@@ -15,17 +15,29 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
     take: 500,
   });
   if (rows.length === 0) return [];
-  const orders = await database.getRepository(OrderEntity).find({ where: { id: In([...new Set(rows.map(({ orderId }) => orderId))]) } });
-  const jobs = await database.getRepository(PrintJobEntity).find({ where: { ticketId: In(rows.map(({ id }) => id)) }, order: { copy: 'ASC' } });
+  const orders = await database
+    .getRepository(OrderEntity)
+    .find({ where: { id: In([...new Set(rows.map(({ orderId }) => orderId))]) } });
+  const jobs = await database
+    .getRepository(PrintJobEntity)
+    .find({ where: { ticketId: In(rows.map(({ id }) => id)) }, order: { copy: 'ASC' } });
   const byOrder = new Map(orders.map((order) => [order.id, order]));
   const byTicket = new Map(jobs.map((job) => [job.ticketId, job]));
   return rows.map(({ id, orderId, orderNumber, station, body, sentAt, bumpedAt }) => {
     const order = byOrder.get(orderId);
     const job = byTicket.get(id);
     return {
-      id, orderId, orderNumber, station, lines: body.lines, notes: body.notes,
-      name: order?.name ?? null, place: order?.place ?? null, service: order?.request.service ?? 'dine-in',
-      sentAt: sentAt.toISOString(), bumpedAt: bumpedAt?.toISOString() ?? null,
+      id,
+      orderId,
+      orderNumber,
+      station,
+      lines: body.lines,
+      notes: body.notes,
+      name: order?.name ?? null,
+      place: order?.place ?? null,
+      service: order?.request.service ?? 'dine-in',
+      sentAt: sentAt.toISOString(),
+      bumpedAt: bumpedAt?.toISOString() ?? null,
       ...(job && { paper: { state: job.state, printer: job.printer, fault: job.fault, doubtful: job.doubtful } }),
     };
   });

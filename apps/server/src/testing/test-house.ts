@@ -29,7 +29,17 @@ export async function openHouse() {
 
   /** A server with its own cache and live connection, like a separate process. */
   const openServer = async (more: Partial<Config> = {}) => {
-    const config = { host: '127.0.0.1', port: 0, databaseUrl: url, pages: '/nowhere', logs: false, checkResponses: true, tillPin: '2468', allowedHosts: [], ...more };
+    const config = {
+      host: '127.0.0.1',
+      port: 0,
+      databaseUrl: url,
+      pages: '/nowhere',
+      logs: false,
+      checkResponses: true,
+      tillPin: '2468',
+      allowedHosts: [],
+      ...more,
+    };
     const services = await newServices(config, database);
     const app = newApp(config, services);
     const server = createServer(app.express);

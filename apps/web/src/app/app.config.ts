@@ -26,7 +26,10 @@ export const appConfig: ApplicationConfig = {
     provideEffects(MenuEffects),
     providePrimeNG({
       csp: { nonce },
-      theme: { preset: theme, options: { darkModeSelector: false, cssLayer: { name: 'primeng', order: 'base, primeng, app' } } },
+      theme: {
+        preset: theme,
+        options: { darkModeSelector: false, cssLayer: { name: 'primeng', order: 'base, primeng, app' } },
+      },
     }),
   ],
 };

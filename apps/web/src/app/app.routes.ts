@@ -12,10 +12,26 @@ export const routes: Routes = [
     loadComponent: () => import('./shell/workbench.ts').then((m) => m.Workbench),
     children: [
       { path: 'menu', loadChildren: () => import('./features/menu/menu.routes.ts'), title: 'Menu · Hearty Ladle' },
-      { path: 'groups', loadChildren: () => import('./features/groups/groups.routes.ts'), title: 'Groups · Hearty Ladle' },
-      { path: 'check', loadChildren: () => import('./features/check/check.routes.ts'), title: 'Line check · Hearty Ladle' },
-      { path: 'history', loadChildren: () => import('./features/history/history.routes.ts'), title: 'History · Hearty Ladle' },
-      { path: 'orders', loadChildren: () => import('./features/orders/orders.routes.ts'), title: 'Orders · Hearty Ladle' },
+      {
+        path: 'groups',
+        loadChildren: () => import('./features/groups/groups.routes.ts'),
+        title: 'Groups · Hearty Ladle',
+      },
+      {
+        path: 'check',
+        loadChildren: () => import('./features/check/check.routes.ts'),
+        title: 'Line check · Hearty Ladle',
+      },
+      {
+        path: 'history',
+        loadChildren: () => import('./features/history/history.routes.ts'),
+        title: 'History · Hearty Ladle',
+      },
+      {
+        path: 'orders',
+        loadChildren: () => import('./features/orders/orders.routes.ts'),
+        title: 'Orders · Hearty Ladle',
+      },
       { path: 'setup', loadChildren: () => import('./features/setup/setup.routes.ts'), title: 'Set-up · Hearty Ladle' },
     ],
   },

@@ -16,13 +16,28 @@ import { newModel, sizesOf } from './model.ts';
 
 const clock = () => '2026-03-10T08:15';
 const context: Context = { at: '2026-03-10T08:15' };
-interface Case { name: string; menu: Menu; context: Context; expect: { item: string } }
-const { cases } = JSON.parse(readFileSync(new URL('../../cases/analyze.cases.json', import.meta.url), 'utf8')) as { cases: Case[] };
+interface Case {
+  name: string;
+  menu: Menu;
+  context: Context;
+  expect: { item: string };
+}
+const { cases } = JSON.parse(readFileSync(new URL('../../cases/analyze.cases.json', import.meta.url), 'utf8')) as {
+  cases: Case[];
+};
 
 /** The circumstances of a random line, without its dish, answers and unknown fields. */
 function richContext(menu: Menu, seed: number): Context {
   const { channel, service, location, priceList, guest, at, out } = richLine(menu, seed);
-  const known = { channel, service, location: location === 'moon' ? undefined : location, priceList: priceList === 'moon' ? undefined : priceList, guest, at, out };
+  const known = {
+    channel,
+    service,
+    location: location === 'moon' ? undefined : location,
+    priceList: priceList === 'moon' ? undefined : priceList,
+    guest,
+    at,
+    out,
+  };
   return JSON.parse(JSON.stringify(known)) as Context;
 }
 
@@ -40,7 +55,15 @@ describe('the analysis', () => {
         if (!truth) continue;
         tried++;
         const found = analyzeItem(menu, 'it0', { ...context, priceList }, clock);
-        expect({ seed, priceList, ...found }).toEqual({ seed, priceList, item: 'it0', exact: true, price: truth.price, calories: truth.calories, builds: String(truth.builds) });
+        expect({ seed, priceList, ...found }).toEqual({
+          seed,
+          priceList,
+          item: 'it0',
+          exact: true,
+          price: truth.price,
+          calories: truth.calories,
+          builds: String(truth.builds),
+        });
       }
     }
     expect(tried).toBeGreaterThan(40);
@@ -55,7 +78,15 @@ describe('the analysis', () => {
         if (!truth) continue;
         tried++;
         const found = analyzeItem(menu, 'it0', at, clock);
-        expect({ seed, at, ...found }).toEqual({ seed, at, item: 'it0', exact: true, price: truth.price, calories: truth.calories, builds: String(truth.builds) });
+        expect({ seed, at, ...found }).toEqual({
+          seed,
+          at,
+          item: 'it0',
+          exact: true,
+          price: truth.price,
+          calories: truth.calories,
+          builds: String(truth.builds),
+        });
       }
     }
     expect(tried).toBeGreaterThan(50);
@@ -75,7 +106,11 @@ describe('the analysis', () => {
       for (const group of model.groups.filter(canBeAChain)) {
         const whole = wholeFactor(model, group, budget);
         const chain = eliminateAllBut(whole.scope, chainOf(model, group, budget), sizesOf(model), budget);
-        expect({ seed, scope: chain.scope, table: chain.table }).toEqual({ seed, scope: whole.scope, table: whole.table });
+        expect({ seed, scope: chain.scope, table: chain.table }).toEqual({
+          seed,
+          scope: whole.scope,
+          table: whole.table,
+        });
         met.groups++;
         met.looked += whole.scope.length;
       }
@@ -91,12 +126,26 @@ describe('the analysis', () => {
     ['adds to the price', (c) => ({ addToPrice: c }), 4n ** 24n, 500, 500 + 2 * (24 * 10 + 276) + 276],
   ])('is exact where each of 24 picks %s', (_, effect, builds, min, max) => {
     const numbers = Array.from({ length: 24 }, (_, c) => c);
-    const group = (id: string) => ({ id, name: id, prompt: id, kind: 'choices' as const, choices: numbers.map((c) => ({ id: `c${c}`, name: `${id} ${c}`, price: { add: 10 + c } })) });
+    const group = (id: string) => ({
+      id,
+      name: id,
+      prompt: id,
+      kind: 'choices' as const,
+      choices: numbers.map((c) => ({ id: `c${c}`, name: `${id} ${c}`, price: { add: 10 + c } })),
+    });
     const menu: Menu = {
-      ...randomMenu(1, { groups: 2, choices: 1, rules: 0 }), groups: [group('g0'), group('g1')], items: [{ id: 'it0', name: 'It', price: 500, groups: [{ group: 'g0' }, { group: 'g1' }] }],
+      ...randomMenu(1, { groups: 2, choices: 1, rules: 0 }),
+      groups: [group('g0'), group('g1')],
+      items: [{ id: 'it0', name: 'It', price: 500, groups: [{ group: 'g0' }, { group: 'g1' }] }],
       rules: numbers.map((c) => ({ id: `r${c}`, when: { picked: `g0/c${c}` }, then: [effect(c)] })),
     };
-    expect(analyzeItem(menu, 'it0', context, clock)).toEqual({ item: 'it0', exact: true, builds: String(builds), price: { min, max }, calories: { min: 0, max: 0 } });
+    expect(analyzeItem(menu, 'it0', context, clock)).toEqual({
+      item: 'it0',
+      exact: true,
+      builds: String(builds),
+      price: { min, max },
+      calories: { min: 0, max: 0 },
+    });
   });
 
   it('gives true bounds, and says so, when it may not take the steps', () => {

@@ -31,7 +31,13 @@ export interface Effort {
 const STEPS = 1_000_000;
 
 /** Analyses one item of a valid menu in a context, at quantity 1; undefined if the menu has no such item. */
-export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clock, effort: Effort = {}): Analysis | undefined {
+export function analyzeItem(
+  menu: Menu,
+  id: string,
+  context: Context,
+  clock: Clock,
+  effort: Effort = {},
+): Analysis | undefined {
   const compiled = compileMenu(menu);
   const item = compiled.item(id);
   if (!item) return undefined;
@@ -47,16 +53,21 @@ export function analyzeItem(menu: Menu, id: string, context: Context, clock: Clo
 
 /** The span of all valid builds of a model; undefined if there are none. */
 function spanOf(model: SolverModel, budget: Budget): Span | undefined {
-  const factors = [...commonFactors(model, budget), soldFactor(model, budget), ...model.groups.flatMap((group) => groupFactors(model, group, budget))];
+  const factors = [
+    ...commonFactors(model, budget),
+    soldFactor(model, budget),
+    ...model.groups.flatMap((group) => groupFactors(model, group, budget)),
+  ];
   return eliminate(factors, sizesOf(model), budget);
 }
 
 function analysisOf(item: string, exact: boolean, span: Span | undefined, calories: number): Analysis {
   if (!span) return { item, exact, builds: '0', price: null, calories: null };
   return {
-    item, exact, builds: String(span.count),
+    item,
+    exact,
+    builds: String(span.count),
     price: { min: span.low, max: span.high },
     calories: { min: span.fewest + calories, max: span.most + calories },
   };
 }
-

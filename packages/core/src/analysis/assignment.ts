@@ -64,7 +64,9 @@ export class Assignment {
   combination(): Combination | undefined {
     const { combined, item, circumstances, variables } = this.#model;
     if (combined.length === 0) return undefined;
-    const choices = combined.map((group) => item.groups[group]?.choices[Variables.picked(this.values[variables.only(group)])]);
+    const choices = combined.map(
+      (group) => item.groups[group]?.choices[Variables.picked(this.values[variables.only(group)])],
+    );
     return combinationOf(item, choices, circumstances.out);
   }
 
@@ -74,7 +76,8 @@ export class Assignment {
     const group = groups[index];
     const first = Variables.picked(this.values[variables.first(index)]);
     if (!group || first === NONE) return [];
-    const choice = group.offered.choices[first] ?? group.offered.choices.find((one) => !group.namedFirst?.has(one.index));
+    const choice =
+      group.offered.choices[first] ?? group.offered.choices.find((one) => !group.namedFirst?.has(one.index));
     return choice ? [pickOf(choice)] : [];
   }
 
@@ -84,7 +87,9 @@ export class Assignment {
       if (!group.setsBase) return [];
       const accepted = baseChoices.filter((one) => one.group === group && this.isTrue(variables.atom(one.atom)));
       const picks = accepted.map(({ choice }) => pickOf(choice));
-      return [{ group, at: undefined, min: 0, max: null, included: 0, picks, count: picks.length, note: '', memo: undefined }];
+      return [
+        { group, at: undefined, min: 0, max: null, included: 0, picks, count: picks.length, note: '', memo: undefined },
+      ];
     });
   }
 }

@@ -30,16 +30,19 @@ function baseRange(menu: CompiledMenu, item: CompiledItem, circumstances: Circum
   const offers = [...(sale ? [sale] : []), ...(quantityPrices ?? []), ...(variants?.cells ?? [])];
   const starts = [value(price), ...offers.flatMap((offer) => (offer.price === undefined ? [] : [value(offer.price)]))];
   for (const group of item.groups) {
-    for (const { price: own } of group.choices) if (own && 'base' in own) starts.push(value(own.base, group.priceList ?? list));
+    for (const { price: own } of group.choices)
+      if (own && 'base' in own) starts.push(value(own.base, group.priceList ?? list));
   }
   let range: Range = [Math.min(...starts), Math.max(...starts)];
   for (const { price: own } of item.groups.flatMap(({ choices }) => choices)) {
     if (own && 'times' in own) range = widest(range, [share(range[0], own.times), share(range[1], own.times)]);
   }
   const effects = item.rules.flatMap(({ then }) => then);
-  for (const effect of effects) if ('setBase' in effect) range = widest(range, [value(effect.setBase), value(effect.setBase)]);
+  for (const effect of effects)
+    if ('setBase' in effect) range = widest(range, [value(effect.setBase), value(effect.setBase)]);
   const more: Range[] = effects.flatMap((effect): Range[] => {
-    if ('basePercent' in effect) return [ordered(share(range[0], effect.basePercent), share(range[1], effect.basePercent))];
+    if ('basePercent' in effect)
+      return [ordered(share(range[0], effect.basePercent), share(range[1], effect.basePercent))];
     return 'addToPrice' in effect ? [[value(effect.addToPrice), value(effect.addToPrice)]] : [];
   });
   return more.reduce<Range>(([low, high], [less, most]) => [low + Math.min(0, less), high + Math.max(0, most)], range);
@@ -56,9 +59,14 @@ function ordered(a: number, b: number): Range {
 function groupBounds(loose: Loose, offered: OfferedGroup): Span {
   const { group } = offered;
   const list = listOf(loose, offered);
-  if (group.kind === 'note' && group.note?.required) return optionalPrice(priceIn(group.note.price ?? 0, list, loose.menu.firstList));
-  if (group.kind === 'amount' && group.amount?.required) return optionalPrice(amountWindow(group, list, loose.menu.firstList).need);
-  return offered.choices.reduce<Span>((span, choice) => times(span, choiceBounds(loose, offered, choice)), optionalPrice(0));
+  if (group.kind === 'note' && group.note?.required)
+    return optionalPrice(priceIn(group.note.price ?? 0, list, loose.menu.firstList));
+  if (group.kind === 'amount' && group.amount?.required)
+    return optionalPrice(amountWindow(group, list, loose.menu.firstList).need);
+  return offered.choices.reduce<Span>(
+    (span, choice) => times(span, choiceBounds(loose, offered, choice)),
+    optionalPrice(0),
+  );
 }
 
 function optionalPrice(price: number): Span {
@@ -91,6 +99,12 @@ function unitPrices({ menu, circumstances, base }: Loose, group: OfferedGroup, c
   const by = price?.by ? Object.values(price.by.prices) : [];
   const tiers = (price?.tiers ?? []).map(({ add }) => add);
   const set = choice.setBy.map(({ add }) => add);
-  const all = [...set, ...by, ...tiers, ...(choice.attachedPrice === undefined ? [] : [choice.attachedPrice]), ...(price ? [price.add] : [])];
+  const all = [
+    ...set,
+    ...by,
+    ...tiers,
+    ...(choice.attachedPrice === undefined ? [] : [choice.attachedPrice]),
+    ...(price ? [price.add] : []),
+  ];
   return [0, ...all.map(value)];
 }

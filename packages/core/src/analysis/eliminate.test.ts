@@ -12,12 +12,22 @@ const free = () => new Budget(Infinity);
 
 /** Every assignment of some variables. */
 function assignments(scope: readonly number[]): number[][] {
-  return scope.reduce<number[][]>((all, variable) => all.flatMap((one) => Array.from({ length: sizeOf(variable) }, (_, value) => [...one, value])), [[]]);
+  return scope.reduce<number[][]>(
+    (all, variable) => all.flatMap((one) => Array.from({ length: sizeOf(variable) }, (_, value) => [...one, value])),
+    [[]],
+  );
 }
 
 function spanOf(random: Random): Span {
   const [low, fewest] = [random.int(-50, 50), random.int(0, 90)];
-  return { count: BigInt(random.int(1, 4)), low, high: low + random.int(0, 20), fewest, most: fewest + random.int(0, 9), witnesses: undefined };
+  return {
+    count: BigInt(random.int(1, 4)),
+    low,
+    high: low + random.int(0, 20),
+    fewest,
+    most: fewest + random.int(0, 9),
+    witnesses: undefined,
+  };
 }
 
 /** A random factor over some variables, with some assignments missing. */
@@ -25,7 +35,11 @@ function factorOver(random: Random, scope: readonly number[]): Factor {
   const layout = layoutOf(scope, sizeOf);
   const table = new Map<number, Span>();
   for (const values of assignments(scope)) {
-    if (random.chance(0.8)) table.set(keyOf(layout, (variable) => values[scope.indexOf(variable)] ?? 0), spanOf(random));
+    if (random.chance(0.8))
+      table.set(
+        keyOf(layout, (variable) => values[scope.indexOf(variable)] ?? 0),
+        spanOf(random),
+      );
   }
   return { scope, table };
 }
@@ -38,8 +52,17 @@ function summedPlainly(factors: readonly Factor[], keep: readonly number[]): Map
     const valueOf = (variable: number) => values[all.indexOf(variable)] ?? 0;
     const spans = factors.map(({ scope, table }) => table.get(keyOf(layoutOf(scope, sizeOf), valueOf)));
     if (spans.includes(undefined)) continue;
-    const key = keep.filter((variable) => all.includes(variable)).map(valueOf).join(',');
-    sums.set(key, plus(sums.get(key), spans.reduce<Span>((product, span) => times(product, span ?? ONE), ONE)));
+    const key = keep
+      .filter((variable) => all.includes(variable))
+      .map(valueOf)
+      .join(',');
+    sums.set(
+      key,
+      plus(
+        sums.get(key),
+        spans.reduce<Span>((product, span) => times(product, span ?? ONE), ONE),
+      ),
+    );
   }
   return sums;
 }
@@ -56,12 +79,19 @@ describe('a layout', () => {
     const [wide, narrow] = [layoutOf([0, 1, 3], sizeOf), layoutOf([1, 2, 3], sizeOf)];
     const values = [1, 2, 0, 3];
     const key = keyOf(wide, (variable) => values[variable] ?? 0);
-    expect(moved(key, moves([1, 3], wide, narrow))).toBe(keyOf(narrow, (variable) => (variable === 2 ? 0 : (values[variable] ?? 0))));
+    expect(moved(key, moves([1, 3], wide, narrow))).toBe(
+      keyOf(narrow, (variable) => (variable === 2 ? 0 : (values[variable] ?? 0))),
+    );
     expect(moved(key, moves([0, 1, 3], wide, layoutOf([0], sizeOf)))).toBe(1);
   });
 
   it('is refused where numbers can’t tell the assignments apart', () => {
-    expect(() => layoutOf(Array.from({ length: 60 }, (_, i) => i), () => 2)).toThrow(OverBudget);
+    expect(() =>
+      layoutOf(
+        Array.from({ length: 60 }, (_, i) => i),
+        () => 2,
+      ),
+    ).toThrow(OverBudget);
   });
 });
 
@@ -75,10 +105,12 @@ describe('summing variables out', () => {
       const keep = [0, 1, 2, 3].filter(() => random.chance(0.3));
       const { scope, table } = eliminateAllBut(keep, factors, sizeOf, free());
       const layout = layoutOf(scope, sizeOf);
-      const found = new Map(assignments(scope).flatMap((values) => {
-        const span = table.get(keyOf(layout, (variable) => values[scope.indexOf(variable)] ?? 0));
-        return span ? [[values.join(','), span] as const] : [];
-      }));
+      const found = new Map(
+        assignments(scope).flatMap((values) => {
+          const span = table.get(keyOf(layout, (variable) => values[scope.indexOf(variable)] ?? 0));
+          return span ? [[values.join(','), span] as const] : [];
+        }),
+      );
       const truth = factors.length === 0 ? new Map([['', ONE]]) : summedPlainly(factors, keep);
       expect({ round, found }).toEqual({ round, found: truth });
       possible += truth.size;
@@ -111,7 +143,9 @@ describe('ways', () => {
 
   it('count a tap for each unit and each amount, inner ones too', () => {
     expect(a).toEqual([{ picks: [pick('a')], taps: 1, price: 100 }]);
-    expect(byPick(pick('c', { units: 2, amount: 'more' }), 0, b)).toEqual([{ picks: [pick('c', { units: 2, amount: 'more', picks: [pick('b', { units: 3 })] })], taps: 6, price: -200 }]);
+    expect(byPick(pick('c', { units: 2, amount: 'more' }), 0, b)).toEqual([
+      { picks: [pick('c', { units: 2, amount: 'more', picks: [pick('b', { units: 3 })] })], taps: 6, price: -200 },
+    ]);
   });
 
   it('keep the shortest, and longer ones only where they are cheaper', () => {
@@ -121,11 +155,18 @@ describe('ways', () => {
   });
 
   it('go through two independent parts', () => {
-    expect(both(a, either(nothing, b))).toEqual([...a, { picks: [pick('a'), pick('b', { units: 3 })], taps: 4, price: -100 }]);
+    expect(both(a, either(nothing, b))).toEqual([
+      ...a,
+      { picks: [pick('a'), pick('b', { units: 3 })], taps: 4, price: -100 },
+    ]);
   });
 
   it('are of the same price as the lowest of a span, wherever they are known', () => {
-    const span = (witnesses: Witnesses): Span => ({ ...ONE, low: Math.min(...witnesses.map(({ price }) => price)), witnesses: witnesses });
+    const span = (witnesses: Witnesses): Span => ({
+      ...ONE,
+      low: Math.min(...witnesses.map(({ price }) => price)),
+      witnesses: witnesses,
+    });
     const product = times(span(either(a, b)), { ...ONE, low: 30, high: 40 });
     expect(product.low).toBe(product.witnesses?.at(-1)?.price);
     expect(plus(product, span(a)).witnesses?.[0]).toEqual(a[0]);

@@ -20,7 +20,12 @@ export function eliminate(factors: readonly Factor[], sizeOf: SizeOf, budget: Bu
 }
 
 /** The product of the factors as one factor over the kept variables; variables that occur in none are omitted. */
-export function eliminateAllBut(keep: readonly Variable[], factors: readonly Factor[], sizeOf: SizeOf, budget: Budget): Factor {
+export function eliminateAllBut(
+  keep: readonly Variable[],
+  factors: readonly Factor[],
+  sizeOf: SizeOf,
+  budget: Budget,
+): Factor {
   const left = new Set(factors);
   const tiedTo = (variable: Variable) => [...left].filter(({ scope }) => scope.includes(variable));
   const costOf = (variable: Variable) =>
@@ -51,7 +56,12 @@ function join(a: Factor, b: Factor, sizeOf: SizeOf, budget: Budget, dropped?: Va
   const scope = [...new Set([...a.scope, ...b.scope])].filter((variable) => variable !== dropped).sort((x, y) => x - y);
   const shared = a.scope.filter((variable) => b.scope.includes(variable));
   const more = b.scope.filter((variable) => !a.scope.includes(variable));
-  const [ofA, ofB, ofBoth, common] = [a.scope, b.scope, scope, shared].map((one) => layoutOf(one, sizeOf)) as [Layout, Layout, Layout, Layout];
+  const [ofA, ofB, ofBoth, common] = [a.scope, b.scope, scope, shared].map((one) => layoutOf(one, sizeOf)) as [
+    Layout,
+    Layout,
+    Layout,
+    Layout,
+  ];
   const [commonOfB, restOfB] = [moves(shared, ofB, common), moves(more, ofB, ofBoth)];
   const rows = new Map<number, { readonly rest: number; readonly span: Span }[]>();
   for (const [key, span] of b.table) {
@@ -68,7 +78,8 @@ function join(a: Factor, b: Factor, sizeOf: SizeOf, budget: Budget, dropped?: Va
     budget.spend((matching?.length ?? 0) + 1);
     if (!matching) continue;
     const start = moved(key, restOfA);
-    for (const { rest, span: other } of matching) table.set(start + rest, plus(table.get(start + rest), times(span, other)));
+    for (const { rest, span: other } of matching)
+      table.set(start + rest, plus(table.get(start + rest), times(span, other)));
   }
   return { scope, table };
 }

@@ -3,7 +3,13 @@ import { limitsWith } from '../quote/answers.ts';
 import { chainOf, isBestInAChain } from './chain.ts';
 import type { Budget } from './budget.ts';
 import type { Factor } from './eliminate.ts';
-import { type AnsweredChoice, groupAnswers, type GroupQuestion, parseObservation, type ObservationKey } from './group-answers.ts';
+import {
+  type AnsweredChoice,
+  groupAnswers,
+  type GroupQuestion,
+  parseObservation,
+  type ObservationKey,
+} from './group-answers.ts';
 import { atomsOfFormula, isTrueWith } from './formula.ts';
 import { type Demand, type SolverModel, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
 import { canBePicked, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
@@ -28,13 +34,23 @@ function baseFactors(model: SolverModel, budget: Budget): Factor[] {
   const { item, needsBase, formulas } = model;
   if (needsBase) return [baseFactor(model, item.rules, openRules(formulas, item.onBase), budget)];
   const setting = item.rules.map((rule) => ({ ...rule, then: rule.then.filter((effect) => 'setBase' in effect) }));
-  const open = openRules(formulas, item.onBase.filter((rule) => setting[rule]?.then.length !== 0));
-  const adding = item.onBase.filter((rule) => item.rules[rule]?.then.some((effect) => 'basePercent' in effect || 'addToPrice' in effect));
+  const open = openRules(
+    formulas,
+    item.onBase.filter((rule) => setting[rule]?.then.length !== 0),
+  );
+  const adding = item.onBase.filter((rule) =>
+    item.rules[rule]?.then.some((effect) => 'basePercent' in effect || 'addToPrice' in effect),
+  );
   return [baseFactor(model, setting, open, budget), ...adding.map((rule) => addedFactor(model, rule, budget))];
 }
 
 /** The base price after the effects of some rules, as a variable with its possible prices. */
-function baseFactor(model: SolverModel, rules: SolverModel['item']['rules'], open: readonly number[], budget: Budget): Factor {
+function baseFactor(
+  model: SolverModel,
+  rules: SolverModel['item']['rules'],
+  open: readonly number[],
+  budget: Budget,
+): Factor {
   const { variables, bases } = model;
   const deciding = baseVariables(model, open);
   const worked: number[] = [];
@@ -59,7 +75,10 @@ function addedFactor(model: SolverModel, place: number, budget: Budget): Factor 
   const { item, variables, formulas } = model;
   const rule = item.rules[place];
   const looksAtBase = rule?.then.some((effect) => 'basePercent' in effect) ?? false;
-  const scope = [...openRules(formulas, [place]).map((open) => variables.rule(open)), ...(looksAtBase ? [variables.base] : [])];
+  const scope = [
+    ...openRules(formulas, [place]).map((open) => variables.rule(open)),
+    ...(looksAtBase ? [variables.base] : []),
+  ];
   return tabulate(model, scope, budget, (assignment) => {
     const added = rule && assignment.ruleHolds(place) ? addedByRule(assignment.line, rule, assignment.base()) : 0;
     return fixed(added * weightOf(assignment, 'each'));
@@ -109,13 +128,17 @@ export function wholeFactor(model: SolverModel, group: ModelGroup, budget: Budge
   const rows = new Rows(model, variablesOf(model, group.matters), ownVariables(model, group), budget);
   const remembered = new Map<string, Map<ObservationKey, Span>>();
   forEachAssignment(model, rows.given, budget, (assignment) => {
-    for (const [observation, span] of answersIn(model, group, assignment, remembered, budget, demand)) rows.add(assignment, valuesIn(group, observation), span);
+    for (const [observation, span] of answersIn(model, group, assignment, remembered, budget, demand))
+      rows.add(assignment, valuesIn(group, observation), span);
   });
   return rows;
 }
 
 /** What others observe of a group, in the order of the observation key. */
-function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup): Variable[] {
+function ownVariables(
+  { variables }: SolverModel,
+  { offered, choiceAtoms, groupAtoms, namedFirst, isCombined }: ModelGroup,
+): Variable[] {
   return [
     ...[...choiceAtoms.flat(), ...groupAtoms].map((atom) => variables.atom(atom)),
     ...(namedFirst ? [variables.first(offered.index)] : []),
@@ -125,11 +148,20 @@ function ownVariables({ variables }: SolverModel, { offered, choiceAtoms, groupA
 
 function valuesIn({ namedFirst, isCombined }: ModelGroup, observation: ObservationKey): number[] {
   const { truths, first, only } = parseObservation(observation);
-  return [...truths, ...(namedFirst ? [Variables.ofPicked(first)] : []), ...(isCombined ? [Variables.ofPicked(only)] : [])];
+  return [
+    ...truths,
+    ...(namedFirst ? [Variables.ofPicked(first)] : []),
+    ...(isCombined ? [Variables.ofPicked(only)] : []),
+  ];
 }
 
 function answersIn(
-  model: SolverModel, group: ModelGroup, assignment: Assignment, remembered: Map<string, Map<ObservationKey, Span>>, budget: Budget, demand: Demand | undefined,
+  model: SolverModel,
+  group: ModelGroup,
+  assignment: Assignment,
+  remembered: Map<string, Map<ObservationKey, Span>>,
+  budget: Budget,
+  demand: Demand | undefined,
 ): Map<ObservationKey, Span> {
   const view = assignment.viewOf(group.matters);
   const known = remembered.get(view);
@@ -143,17 +175,34 @@ function answersIn(
 
 const NOTHING_ASKED = { min: 0, max: 0, included: 0 };
 
-function questionIn(model: SolverModel, group: ModelGroup, assignment: Assignment, budget: Budget, demand: Demand | undefined): GroupQuestion {
+function questionIn(
+  model: SolverModel,
+  group: ModelGroup,
+  assignment: Assignment,
+  budget: Budget,
+  demand: Demand | undefined,
+): GroupQuestion {
   const { offered, choiceAtoms, groupAtoms, namedFirst, isCombined } = group;
-  const limits = assignment.line.resolver.isVisible(offered.ruled) ? limitsWith(offered, assignment.ruleHolds) : NOTHING_ASKED;
+  const limits = assignment.line.resolver.isVisible(offered.ruled)
+    ? limitsWith(offered, assignment.ruleHolds)
+    : NOTHING_ASKED;
   const boundsOf = (atoms: readonly number[]) => atoms.flatMap((atom) => model.atoms[atom] ?? []);
   const choices = offered.choices.map((choice, index): AnsweredChoice => ({
-    alone: choice.choice.alone ?? false, atoms: boundsOf(choiceAtoms[index] ?? []), namedFirst: namedFirst?.has(index) ?? false,
+    alone: choice.choice.alone ?? false,
+    atoms: boundsOf(choiceAtoms[index] ?? []),
+    namedFirst: namedFirst?.has(index) ?? false,
     options: canBePicked(assignment, offered, choice) ? optionsOf(assignment, offered, choice, budget.spend) : [],
     ...(demand?.choice === index && { must: demand.must }),
   }));
   return {
-    min: limits.min, max: limits.max ?? Infinity, included: limits.included, includedFirst: offered.includedFirst, choices,
-    atoms: boundsOf(groupAtoms), looksAtFirst: namedFirst !== undefined, looksAtOnly: isCombined, spend: budget.spend,
+    min: limits.min,
+    max: limits.max ?? Infinity,
+    included: limits.included,
+    includedFirst: offered.includedFirst,
+    choices,
+    atoms: boundsOf(groupAtoms),
+    looksAtFirst: namedFirst !== undefined,
+    looksAtOnly: isCombined,
+    spend: budget.spend,
   };
 }

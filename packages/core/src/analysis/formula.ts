@@ -31,15 +31,23 @@ export class AtomList {
 
 /** Partially evaluates a condition in an ordering context, folding constants. */
 export function formulaOf(
-  condition: CompiledCondition, test: (test: CircumstanceTest) => boolean, quantity: number, atoms: AtomList,
+  condition: CompiledCondition,
+  test: (test: CircumstanceTest) => boolean,
+  quantity: number,
+  atoms: AtomList,
 ): Formula {
   const inner = (one: CompiledCondition) => formulaOf(one, test, quantity, atoms);
   switch (condition.kind) {
-    case 'all': return junction('all', condition.of.map(inner));
-    case 'any': return junction('any', condition.of.map(inner));
-    case 'not': return negation(inner(condition.of));
-    case 'circumstance': return test(condition);
-    case 'quantity': return quantity >= condition.atLeast && quantity <= condition.atMost;
+    case 'all':
+      return junction('all', condition.of.map(inner));
+    case 'any':
+      return junction('any', condition.of.map(inner));
+    case 'not':
+      return negation(inner(condition.of));
+    case 'circumstance':
+      return test(condition);
+    case 'quantity':
+      return quantity >= condition.atLeast && quantity <= condition.atMost;
     case 'units': {
       const { group, choice, atLeast, atMost } = condition;
       if (group < 0) return atLeast <= 0 && atMost >= 0;
@@ -51,10 +59,14 @@ export function formulaOf(
 export function isTrueWith(formula: Formula, truth: (atom: number) => boolean): boolean {
   if (typeof formula === 'boolean') return formula;
   switch (formula.kind) {
-    case 'atom': return truth(formula.atom);
-    case 'not': return !isTrueWith(formula.of, truth);
-    case 'all': return formula.of.every((one) => isTrueWith(one, truth));
-    case 'any': return formula.of.some((one) => isTrueWith(one, truth));
+    case 'atom':
+      return truth(formula.atom);
+    case 'not':
+      return !isTrueWith(formula.of, truth);
+    case 'all':
+      return formula.of.every((one) => isTrueWith(one, truth));
+    case 'any':
+      return formula.of.some((one) => isTrueWith(one, truth));
   }
 }
 

@@ -56,7 +56,11 @@ function observationKey(atoms: string, first: number, only: number): Observation
 }
 
 /** Decodes an observation: truth values of the atoms, the first relevant picked choice, and the only picked one. */
-export function parseObservation(observation: ObservationKey): { truths: readonly number[]; first: number; only: number } {
+export function parseObservation(observation: ObservationKey): {
+  truths: readonly number[];
+  first: number;
+  only: number;
+} {
   const [truths = '', first, only] = observation.split('|');
   return { truths: [...truths].map(Number), first: Number(first), only: Number(only) };
 }
@@ -74,7 +78,8 @@ export function groupAnswers(question: GroupQuestion): Map<ObservationKey, Span>
   runs.forEach((options, run) => {
     // An exclusive choice gets a run of its own where it is picked; leaving it out is the empty answer of the first
     // run.
-    for (const [observation, span] of answersOfRun(question, options, run > 0)) answers.set(observation, plus(answers.get(observation), span));
+    for (const [observation, span] of answersOfRun(question, options, run > 0))
+      answers.set(observation, plus(answers.get(observation), span));
   });
   return answers;
 }
@@ -92,7 +97,8 @@ function answersOfRun(question: GroupQuestion, options: Options, notEmpty: boole
   // If low and high prices agree, one sweep over free units finds both ends.
   const highs = low[0] === high[0] ? lows : high.map((pricing) => sweep(question, options, notEmpty, pricing));
   for (const [observation, span] of counted) {
-    const spans = (sweeps: Map<ObservationKey, Span>[]) => sweeps.flatMap((one) => one.get(observation) ?? []).reduce(plus);
+    const spans = (sweeps: Map<ObservationKey, Span>[]) =>
+      sweeps.flatMap((one) => one.get(observation) ?? []).reduce(plus);
     const { low, witnesses: witnesses } = spans(lows);
     counted.set(observation, { ...span, low, high: spans(highs).high, witnesses: witnesses });
   }
@@ -127,8 +133,15 @@ interface State {
   span: Span;
 }
 
-function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
-  let states = new Map<string | number, State>([['', { units: 0, free: 0, observation: '', first: NONE, only: NONE, span: ONE }]]);
+function sweep(
+  question: GroupQuestion,
+  options: Options,
+  notEmpty: boolean,
+  pricing: Pricing,
+): Map<ObservationKey, Span> {
+  let states = new Map<string | number, State>([
+    ['', { units: 0, free: 0, observation: '', first: NONE, only: NONE, span: ONE }],
+  ]);
   question.choices.forEach((choice, index) => {
     const next = new Map<string | number, State>();
     const put = (state: State) => {
@@ -142,7 +155,8 @@ function sweep(question: GroupQuestion, options: Options, notEmpty: boolean, pri
     question.spend(states.size * (own.length + 1));
     const unpicked = choice.atoms.map((bounds) => truthOf(0, bounds)).join('');
     for (const state of states.values()) {
-      if (choice.must !== 'stand') put(unpicked === '' ? state : { ...state, observation: state.observation + unpicked });
+      if (choice.must !== 'stand')
+        put(unpicked === '' ? state : { ...state, observation: state.observation + unpicked });
       if (choice.must === 'fall') continue;
       for (const option of own) {
         if (state.units + option.units > question.max) continue;
@@ -163,12 +177,21 @@ function keyOf({ units, free, first, only, observation: observation }: State): s
 }
 
 function pickOption(
-  question: GroupQuestion, state: State, choice: AnsweredChoice, index: number, option: Option, pricing: Pricing, put: (state: State) => void,
+  question: GroupQuestion,
+  state: State,
+  choice: AnsweredChoice,
+  index: number,
+  option: Option,
+  pricing: Pricing,
+  put: (state: State) => void,
 ): void {
   const { units } = option;
   const first = question.looksAtFirst ? foldFirstPicked(state.first, index, choice.namedFirst) : NONE;
   const only = question.looksAtOnly ? foldOnlyPicked(state.only, index) : NONE;
-  const observation = choice.atoms.length === 0 ? state.observation : state.observation + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
+  const observation =
+    choice.atoms.length === 0
+      ? state.observation
+      : state.observation + choice.atoms.map((bounds) => truthOf(units, bounds)).join('');
   const mostFree = pricing.kind === 'free-choice' ? Math.min(units, question.included - state.free) : 0;
   for (let free = 0; free <= mostFree; free++) {
     const span = times(state.span, spanOf(option, priceOf(option, free, pricing)));
@@ -179,16 +202,24 @@ function pickOption(
 /** The span of a single pick including what it opens; `paid` is charged for all its units, inner picks excluded. */
 export function spanOf({ calories, inner, pick }: Option, paid: number): Span {
   return {
-    count: inner.count, low: inner.low + paid, high: inner.high + paid, fewest: inner.fewest + calories, most: inner.most + calories,
+    count: inner.count,
+    low: inner.low + paid,
+    high: inner.high + paid,
+    fewest: inner.fewest + calories,
+    most: inner.most + calories,
     witnesses: pick && byPick(pick, paid, witnessesOf(inner)),
   };
 }
 
 function priceOf({ units, price }: Option, free: number, pricing: Pricing): number {
   switch (pricing.kind) {
-    case 'plain': case 'free-choice': return (units - free) * price;
-    case 'too-few': return 0;
-    case 'threshold': return units * (pricing.side === 'low' ? Math.max(price, pricing.at) : Math.min(price, pricing.at));
+    case 'plain':
+    case 'free-choice':
+      return (units - free) * price;
+    case 'too-few':
+      return 0;
+    case 'threshold':
+      return units * (pricing.side === 'low' ? Math.max(price, pricing.at) : Math.min(price, pricing.at));
   }
 }
 
@@ -197,7 +228,12 @@ export function truthOf(units: number, { atLeast, atMost }: Bounds): number {
   return units >= atLeast && units <= atMost ? 1 : 0;
 }
 
-function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: boolean, pricing: Pricing): Map<ObservationKey, Span> {
+function finish(
+  question: GroupQuestion,
+  states: Iterable<State>,
+  notEmpty: boolean,
+  pricing: Pricing,
+): Map<ObservationKey, Span> {
   const { included, min } = question;
   const answers = new Map<ObservationKey, Span>();
   for (const { units, free, observation: observation, first, only, span } of states) {
@@ -206,12 +242,21 @@ function finish(question: GroupQuestion, states: Iterable<State>, notEmpty: bool
     if (pricing.kind === 'too-few' && units >= included) continue;
     if (pricing.kind === 'threshold' && units < included) continue;
     const less = pricing.kind === 'threshold' ? included * pricing.at : 0;
-    const seen = observationKey(observation + question.atoms.map((bounds) => truthOf(units, bounds)).join(''), first, only);
+    const seen = observationKey(
+      observation + question.atoms.map((bounds) => truthOf(units, bounds)).join(''),
+      first,
+      only,
+    );
     answers.set(seen, plus(answers.get(seen), less === 0 ? span : lowered(span, less)));
   }
   return answers;
 }
 
 function lowered(span: Span, less: number): Span {
-  return { ...span, low: span.low - less, high: span.high - less, witnesses: span.witnesses && repriced(span.witnesses, (price) => price - less) };
+  return {
+    ...span,
+    low: span.low - less,
+    high: span.high - less,
+    witnesses: span.witnesses && repriced(span.witnesses, (price) => price - less),
+  };
 }

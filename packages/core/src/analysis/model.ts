@@ -51,7 +51,7 @@ export interface Demand {
 
 const SPANS_ALONE: Aim = { prices: 'line', witnesses: false, everyRule: false };
 
-export interface BaseChoice {
+interface BaseChoice {
   readonly group: OfferedGroup;
   readonly choice: OfferedChoice;
   readonly atom: number;
@@ -77,15 +77,27 @@ export interface Matters {
   readonly combination: boolean;
 }
 
-export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity = 1, aim: Partial<Aim> = {}): SolverModel {
+export function newModel(
+  menu: CompiledMenu,
+  item: CompiledItem,
+  circumstances: Circumstances,
+  quantity = 1,
+  aim: Partial<Aim> = {},
+): SolverModel {
   const list = new AtomList();
   const { deciding, named, matters, needsBase } = groupMatters(item);
   const formulas = item.rules.map(({ when }, rule) =>
     aim.everyRule === true || deciding.has(rule) ? formulaOf(when, circumstances.test, quantity, list) : false,
   );
-  const baseChoices = item.groups.flatMap((group) => group.choices.filter(({ setsBase }) => setsBase).map((choice): BaseChoice => ({
-    group, choice, atom: list.place({ group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity }),
-  })));
+  const baseChoices = item.groups.flatMap((group) =>
+    group.choices
+      .filter(({ setsBase }) => setsBase)
+      .map((choice): BaseChoice => ({
+        group,
+        choice,
+        atom: list.place({ group: group.index, choice: choice.index, atLeast: 1, atMost: Infinity }),
+      })),
+  );
   const { atoms } = list;
   const table = item.cells;
   const combined = table && (table.cells.size > 0 || circumstances.out.variants.length > 0) ? table.by : [];
@@ -95,19 +107,41 @@ export function newModel(menu: CompiledMenu, item: CompiledItem, circumstances: 
     const atomsOf = (choice: number | undefined) => own.filter((place) => atoms[place]?.choice === choice);
     const namedFirst = named.get(index);
     if (namedFirst) variables.setValues(variables.first(index), Variables.valuesOfPicked(namedFirst));
-    if (combined.includes(index)) variables.setValues(variables.only(index), Variables.valuesOfPicked(offered.choices.map((it) => it.index)));
+    if (combined.includes(index))
+      variables.setValues(variables.only(index), Variables.valuesOfPicked(offered.choices.map((it) => it.index)));
     return {
-      offered, namedFirst, isCombined: combined.includes(index), matters: matters[index] ?? NOTHING_MATTERS,
-      choiceAtoms: offered.choices.map((choice) => atomsOf(choice.index)), groupAtoms: atomsOf(undefined),
+      offered,
+      namedFirst,
+      isCombined: combined.includes(index),
+      matters: matters[index] ?? NOTHING_MATTERS,
+      choiceAtoms: offered.choices.map((choice) => atomsOf(choice.index)),
+      groupAtoms: atomsOf(undefined),
     };
   });
-  return { menu, item, circumstances, quantity, aim: { ...SPANS_ALONE, ...aim }, variables, formulas, atoms, groups, baseChoices, combined, needsBase, bases: [] };
+  return {
+    menu,
+    item,
+    circumstances,
+    quantity,
+    aim: { ...SPANS_ALONE, ...aim },
+    variables,
+    formulas,
+    atoms,
+    groups,
+    baseChoices,
+    combined,
+    needsBase,
+    bases: [],
+  };
 }
 
 const NOTHING_MATTERS: Matters = { rules: [], firsts: [], base: false, combination: false };
 
 /** The solver variables for a set of dependencies. */
-export function variablesOf({ variables, formulas, combined }: SolverModel, { rules, firsts, base, combination }: Matters): Variable[] {
+export function variablesOf(
+  { variables, formulas, combined }: SolverModel,
+  { rules, firsts, base, combination }: Matters,
+): Variable[] {
   return unique([
     ...openRules(formulas, rules).map((rule) => variables.rule(rule)),
     ...firsts.map((group) => variables.first(group)),
@@ -123,7 +157,9 @@ export function openRules(formulas: readonly Formula[], rules: Iterable<number>)
 
 /** The groups that the rules' conditions refer to. */
 export function groupsOfRules({ formulas, atoms }: SolverModel, rules: readonly number[]): number[] {
-  return unique(rules.flatMap((rule) => atomsOfFormula(formulas[rule] ?? false)).flatMap((atom) => atoms[atom]?.group ?? []));
+  return unique(
+    rules.flatMap((rule) => atomsOfFormula(formulas[rule] ?? false)).flatMap((atom) => atoms[atom]?.group ?? []),
+  );
 }
 
 /** The domain size of each variable. */
@@ -172,7 +208,10 @@ export function mattersToLimits({ ruled, limits }: OfferedGroup): Matters {
 export function mattersToChoices(item: CompiledItem, group: OfferedGroup, choices: readonly OfferedChoice[]): Matters {
   const within = choicesWithin(choices);
   return {
-    rules: unique([...rulesOf(group.ruled), ...choices.flatMap(({ ruled, setBy }) => [...rulesOf(ruled), ...setBy.map(({ rule }) => rule)])]),
+    rules: unique([
+      ...rulesOf(group.ruled),
+      ...choices.flatMap(({ ruled, setBy }) => [...rulesOf(ruled), ...setBy.map(({ rule }) => rule)]),
+    ]),
     firsts: unique(within.flatMap(({ byGroup }) => byGroup ?? [])),
     base: within.some(({ price }) => price !== undefined && 'percent' in price),
     combination: group.by && (item.cells?.hasPrices ?? false),

@@ -16,7 +16,12 @@ export function canBePicked({ line }: Assignment, group: OfferedGroup, choice: O
 }
 
 /** All picks of a choice: units and amount, with the answers to the groups it opens summarized as one span. */
-export function optionsOf(assignment: Assignment, group: OfferedGroup, choice: OfferedChoice, spend: (steps: number) => void): Option[] {
+export function optionsOf(
+  assignment: Assignment,
+  group: OfferedGroup,
+  choice: OfferedChoice,
+  spend: (steps: number) => void,
+): Option[] {
   const inner = openedSpan(assignment, choice, spend);
   if (!inner) return [];
   const isFree = group.by && assignment.combination()?.cell?.price !== undefined;
@@ -29,7 +34,9 @@ export function optionsOf(assignment: Assignment, group: OfferedGroup, choice: O
       price: share(price, amount?.price ?? WHOLE) * weight,
       inner: multiplied(inner, units),
       calories: share(choice.calories, amount?.portion ?? WHOLE) * units,
-      pick: assignment.aim.witnesses ? { group: group.id, choice: choice.id, ...(units > 1 && { units }), ...(amount && { amount: amount.id }) } : undefined,
+      pick: assignment.aim.witnesses
+        ? { group: group.id, choice: choice.id, ...(units > 1 && { units }), ...(amount && { amount: amount.id }) }
+        : undefined,
     }));
   });
 }
@@ -47,7 +54,11 @@ export function fixed(price: number): Span {
 
 function multiplied({ count, low, high, fewest, most, witnesses: witnesses }: Span, units: number): Span {
   return {
-    count, low: low * units, high: high * units, fewest: fewest * units, most: most * units,
+    count,
+    low: low * units,
+    high: high * units,
+    fewest: fewest * units,
+    most: most * units,
     witnesses: witnesses && repriced(witnesses, (price) => price * units),
   };
 }
@@ -61,15 +72,31 @@ function openedSpan(assignment: Assignment, choice: OfferedChoice, spend: (steps
 }
 
 /** The span of all valid answers to an opened group; undefined if there are none. */
-export function openedAnswers(assignment: Assignment, group: OfferedGroup, spend: (steps: number) => void): Span | undefined {
+export function openedAnswers(
+  assignment: Assignment,
+  group: OfferedGroup,
+  spend: (steps: number) => void,
+): Span | undefined {
   if (group.group.kind !== 'choices') return fixed(notePrice(assignment, group));
   const out = assignment.line.circumstances.out;
   const choices = group.choices.map((choice): AnsweredChoice => ({
-    alone: choice.choice.alone ?? false, atoms: [], namedFirst: false,
+    alone: choice.choice.alone ?? false,
+    atoms: [],
+    namedFirst: false,
     options: isSoldOut(choice, out) ? [] : optionsOf(assignment, group, choice, spend),
   }));
   const { min, max, included, includedFirst } = group;
-  const answers = groupAnswers({ min, max: max ?? Infinity, included, includedFirst, choices, atoms: [], looksAtFirst: false, looksAtOnly: false, spend });
+  const answers = groupAnswers({
+    min,
+    max: max ?? Infinity,
+    included,
+    includedFirst,
+    choices,
+    atoms: [],
+    looksAtFirst: false,
+    looksAtOnly: false,
+    spend,
+  });
   return [...answers.values()].reduce<Span | undefined>((sum, span) => plus(sum, span), undefined);
 }
 
@@ -79,7 +106,10 @@ export function fixedPrice(assignment: Assignment, offered: OfferedGroup): numbe
   const { line } = assignment;
   if (!line.resolver.isVisible(offered.ruled)) return 0;
   if (group.kind === 'amount' && group.amount?.required) {
-    return amountWindow(group, listOf(line, offered), line.menu.firstList).need * weightOf(assignment, group.amount.charge ?? 'once');
+    return (
+      amountWindow(group, listOf(line, offered), line.menu.firstList).need *
+      weightOf(assignment, group.amount.charge ?? 'once')
+    );
   }
   return notePrice(assignment, offered);
 }
@@ -88,5 +118,8 @@ function notePrice(assignment: Assignment, offered: OfferedGroup): number {
   const { group } = offered;
   const { line } = assignment;
   if (group.kind !== 'note' || !group.note?.required) return 0;
-  return priceIn(group.note.price ?? 0, listOf(line, offered), line.menu.firstList) * weightOf(assignment, group.note.charge ?? 'each');
+  return (
+    priceIn(group.note.price ?? 0, listOf(line, offered), line.menu.firstList) *
+    weightOf(assignment, group.note.charge ?? 'each')
+  );
 }

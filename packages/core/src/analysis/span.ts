@@ -18,8 +18,12 @@ export const ONE: Span = { count: 1n, low: 0, high: 0, fewest: 0, most: 0, witne
 
 export function times(a: Span, b: Span): Span {
   return {
-    count: a.count * b.count, low: a.low + b.low, high: a.high + b.high, fewest: a.fewest + b.fewest, most: a.most + b.most,
-    witnesses: a.witnesses ?? b.witnesses ? both(witnessesOf(a), witnessesOf(b)) : undefined,
+    count: a.count * b.count,
+    low: a.low + b.low,
+    high: a.high + b.high,
+    fewest: a.fewest + b.fewest,
+    most: a.most + b.most,
+    witnesses: (a.witnesses ?? b.witnesses) ? both(witnessesOf(a), witnessesOf(b)) : undefined,
   };
 }
 
@@ -31,7 +35,7 @@ export function plus(a: Span | undefined, b: Span): Span {
     high: Math.max(a.high, b.high),
     fewest: Math.min(a.fewest, b.fewest),
     most: Math.max(a.most, b.most),
-    witnesses: a.witnesses ?? b.witnesses ? either(witnessesOf(a), witnessesOf(b)) : undefined,
+    witnesses: (a.witnesses ?? b.witnesses) ? either(witnessesOf(a), witnessesOf(b)) : undefined,
   };
 }
 

@@ -7,7 +7,12 @@ import type { Variable } from './variables.ts';
 import { Assignment } from './assignment.ts';
 
 /** Builds a factor by evaluating every assignment of `scope`; assignments for which `spanIn` returns undefined are left out. */
-export function tabulate(model: SolverModel, scope: readonly Variable[], budget: Budget, spanIn: (assignment: Assignment) => Span | undefined): Factor {
+export function tabulate(
+  model: SolverModel,
+  scope: readonly Variable[],
+  budget: Budget,
+  spanIn: (assignment: Assignment) => Span | undefined,
+): Factor {
   const rows = new Rows(model, scope, [], budget);
   forEachAssignment(model, rows.given, budget, (assignment) => {
     const span = spanIn(assignment);
@@ -45,7 +50,12 @@ export class Rows implements Factor {
 }
 
 /** Visits every assignment of the variables. The same object is reused for each visit. */
-export function forEachAssignment(model: SolverModel, variables: readonly Variable[], budget: Budget, visit: (assignment: Assignment) => void): void {
+export function forEachAssignment(
+  model: SolverModel,
+  variables: readonly Variable[],
+  budget: Budget,
+  visit: (assignment: Assignment) => void,
+): void {
   const assignment = new Assignment(model);
   const assign = (at: number) => {
     const variable = variables[at];

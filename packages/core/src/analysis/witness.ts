@@ -27,9 +27,13 @@ function worthKnowing(witnesses: Witness[]): Witnesses {
 
 /** Witnesses of the product of two independent sets of builds. */
 export function both(a: Witnesses, b: Witnesses): Witnesses {
-  const all = a.flatMap((one) => b.map((other): Witness => ({
-    picks: [...one.picks, ...other.picks], taps: one.taps + other.taps, price: one.price + other.price,
-  })));
+  const all = a.flatMap((one) =>
+    b.map((other): Witness => ({
+      picks: [...one.picks, ...other.picks],
+      taps: one.taps + other.taps,
+      price: one.price + other.price,
+    })),
+  );
   return all.length === 1 ? all : worthKnowing(all);
 }
 
@@ -37,7 +41,9 @@ export function both(a: Witnesses, b: Witnesses): Witnesses {
 export function byPick(pick: Pick, price: number, inner: Witnesses): Witnesses {
   const own = (pick.units ?? 1) + (pick.amount === undefined ? 0 : 1);
   return inner.map((witness) => ({
-    picks: [witness.picks.length === 0 ? pick : { ...pick, picks: [...witness.picks] }], taps: own + witness.taps, price: price + witness.price,
+    picks: [witness.picks.length === 0 ? pick : { ...pick, picks: [...witness.picks] }],
+    taps: own + witness.taps,
+    price: price + witness.price,
   }));
 }
 

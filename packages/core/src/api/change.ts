@@ -1,7 +1,16 @@
 import Type, { type Static } from 'typebox';
 import { Attachment, Group } from '../menu/group-schema.ts';
 import {
-  Daypart, GuestKind, Ingredient, Item, Location, Menu, PriceList, Rule, Section, Station,
+  Daypart,
+  GuestKind,
+  Ingredient,
+  Item,
+  Location,
+  Menu,
+  PriceList,
+  Rule,
+  Section,
+  Station,
 } from '../menu/document.ts';
 import { SummaryLine } from '../menu/workbook.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
@@ -9,8 +18,17 @@ import type { Change } from '../change/change.ts';
 import type { ThingRef } from '../change/edit.ts';
 
 const things = {
-  priceLists: PriceList, locations: Location, dayparts: Daypart, stations: Station, ingredients: Ingredient,
-  sections: Section, guests: GuestKind, groups: Group, items: Item, rules: Rule, itemSummaries: SummaryLine,
+  priceLists: PriceList,
+  locations: Location,
+  dayparts: Daypart,
+  stations: Station,
+  ingredients: Ingredient,
+  sections: Section,
+  guests: GuestKind,
+  groups: Group,
+  items: Item,
+  rules: Rule,
+  itemSummaries: SummaryLine,
   sectionSummaries: SummaryLine,
   settings: Type.Object(
     {
@@ -70,4 +88,8 @@ export type ChangeRequest = Omit<Static<typeof ChangeRequestShape>, 'change' | '
   change: Change;
   based: (ThingRef & { version: number })[];
 };
-export const ChangeRequest = Type.Unsafe<ChangeRequest>({ ...ChangeRequestShape, $id: 'hearty-ladle:change', ...changeDefinitions });
+export const ChangeRequest = Type.Unsafe<ChangeRequest>({
+  ...ChangeRequestShape,
+  $id: 'hearty-ladle:change',
+  ...changeDefinitions,
+});

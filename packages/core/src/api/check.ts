@@ -6,16 +6,37 @@ import { count, enumOf, many, object, oneOf, text } from './schema.ts';
 /** What line check reports. */
 
 export const FindingCode = enumOf(
-  'cannot-order', 'cannot-satisfy', 'dead-end', 'never-offered', 'forced', 'default-breaks-limits', 'rule-never-fires',
-  'rules-disagree', 'price-below-zero', 'included-never-used', 'long-for-ticket', 'same-kitchen-name', 'sale-hidden',
-  'once-with-food', 'no-section', 'unused-group', 'unused-ingredient', 'missing-translation', 'sold-out-required',
+  'cannot-order',
+  'cannot-satisfy',
+  'dead-end',
+  'never-offered',
+  'forced',
+  'default-breaks-limits',
+  'rule-never-fires',
+  'rules-disagree',
+  'price-below-zero',
+  'included-never-used',
+  'long-for-ticket',
+  'same-kitchen-name',
+  'sale-hidden',
+  'once-with-food',
+  'no-section',
+  'unused-group',
+  'unused-ingredient',
+  'missing-translation',
+  'sold-out-required',
 );
 export type FindingCode = Static<typeof FindingCode>;
 
 export const Severity = enumOf('stop', 'warn', 'hint');
 export type Severity = Static<typeof Severity>;
 
-const Picks = Type.Unsafe<readonly Pick[]>({ $id: 'hearty-ladle:picks', type: 'array', items: { $ref: '#/$defs/Pick' }, ...definitions });
+const Picks = Type.Unsafe<readonly Pick[]>({
+  $id: 'hearty-ladle:picks',
+  type: 'array',
+  items: { $ref: '#/$defs/Pick' },
+  ...definitions,
+});
 
 /** How the circumstances of an order must differ from the requested ones. */
 const varied = { ...Context.properties, quantity: optional(Type.Integer()) };

@@ -44,7 +44,9 @@ export interface Route extends Shape {
 
 /** Declares the routes of one audience. */
 export function routesFor<A extends Audience>(audience: A) {
-  const declare = <M extends 'get' | 'post'>(method: M) => <const P extends string, const S extends Shape>(path: P, shape: S) => ({ audience, method, path, ...shape });
+  const declare =
+    <M extends 'get' | 'post'>(method: M) =>
+    <const P extends string, const S extends Shape>(path: P, shape: S) => ({ audience, method, path, ...shape });
   return { get: declare('get'), post: declare('post') };
 }
 
@@ -54,10 +56,12 @@ export function addressOf({ audience, path }: Pick<Route, 'audience' | 'path'>):
 }
 
 /** Refusals that any route may answer with. */
-export function commonRefusals({ method, params, query, body }: Route): Readonly<Record<number, Refusal>> {
+function commonRefusals({ method, params, query, body }: Route): Readonly<Record<number, Refusal>> {
   return {
     ...(params !== undefined && { 404: { when: 'There is nothing at this address.' } }),
-    ...((query !== undefined || body !== undefined) && { 400: { when: 'The request does not have the expected form; every fault with its path.', fields: faultFields } }),
+    ...((query !== undefined || body !== undefined) && {
+      400: { when: 'The request does not have the expected form; every fault with its path.', fields: faultFields },
+    }),
     ...(method === 'post' && { 413: { when: 'The body is too large.' }, 415: { when: 'The body has another type.' } }),
     429: { when: 'Too many requests; `Retry-After` says when to try again.' },
     503: { when: 'Too busy, or the database does not answer; try again in a moment.' },
@@ -69,16 +73,35 @@ export function refusalsOf(route: Route): Readonly<Record<number, Refusal>> {
   return { ...commonRefusals(route), ...route.refusals };
 }
 
-export type StaticOf<P extends TProperties | undefined> = P extends TProperties ? Static<TObject<P>> : Record<never, never>;
-export type BodyOf<R extends Route> = R['body'] extends 'picture' ? Uint8Array : R['body'] extends TSchema ? Static<R['body']> : undefined;
+export type StaticOf<P extends TProperties | undefined> = P extends TProperties
+  ? Static<TObject<P>>
+  : Record<never, never>;
+export type BodyOf<R extends Route> = R['body'] extends 'picture'
+  ? Uint8Array
+  : R['body'] extends TSchema
+    ? Static<R['body']>
+    : undefined;
 
-type JsonOf<C> = C extends { readonly type: 'application/json'; readonly schema: infer S extends TSchema } ? Static<S> : never;
+type JsonOf<C> = C extends { readonly type: 'application/json'; readonly schema: infer S extends TSchema }
+  ? Static<S>
+  : never;
 /** What a route answers with when it succeeds, whatever the status. */
-export type AnswerOf<R extends Route> = { [S in keyof R['responses']]: JsonOf<R['responses'][S]> }[keyof R['responses']];
+export type AnswerOf<R extends Route> = {
+  [S in keyof R['responses']]: JsonOf<R['responses'][S]>;
+}[keyof R['responses']];
 
 /** The fields of all its refusals, each perhaps absent. */
-export type RefusalFieldsOf<R extends Route> = R['refusals'] extends Readonly<Record<number, Refusal>>
-  ? Partial<UnionToIntersection<{ [S in keyof R['refusals']]: R['refusals'][S] extends { readonly fields: infer F extends TProperties } ? StaticOf<F> : Record<never, never> }[keyof R['refusals']]>>
-  : Record<never, never>;
+export type RefusalFieldsOf<R extends Route> =
+  R['refusals'] extends Readonly<Record<number, Refusal>>
+    ? Partial<
+        UnionToIntersection<
+          {
+            [S in keyof R['refusals']]: R['refusals'][S] extends { readonly fields: infer F extends TProperties }
+              ? StaticOf<F>
+              : Record<never, never>;
+          }[keyof R['refusals']]
+        >
+      >
+    : Record<never, never>;
 
 type UnionToIntersection<U> = (U extends unknown ? (it: U) => void : never) extends (it: infer I) => void ? I : never;

@@ -110,7 +110,14 @@ export const PrinterMode = enumOf(...PRINTER_MODES);
 export type PrinterMode = Static<typeof PrinterMode>;
 
 /** A station's printer. `mode`: the behaviour of a simulated one, null for a real one. */
-export const Printer = object({ station: text, host: text, port: count, health: PrinterHealth, since: Timestamp, mode: nullable(PrinterMode) });
+export const Printer = object({
+  station: text,
+  host: text,
+  port: count,
+  health: PrinterHealth,
+  since: Timestamp,
+  mode: nullable(PrinterMode),
+});
 export type Printer = Readonly<Static<typeof Printer>>;
 
 /** A printed line, parsed back from the bytes sent to a simulated printer. */

@@ -1,7 +1,15 @@
 import type { TProperties } from 'typebox';
 import { Menu } from '../menu/document.ts';
 import { ChangeRequest } from './change.ts';
-import { addressOf, type Audience, type Content, type HeaderName, type Refusal, refusalsOf, type Route } from './contract.ts';
+import {
+  addressOf,
+  type Audience,
+  type Content,
+  type HeaderName,
+  type Refusal,
+  refusalsOf,
+  type Route,
+} from './contract.ts';
 import { House } from './house.ts';
 import { ListedOrder, OpenedOrder, ParkedOrder, PassTicket, PlacedOrder, Printer } from './kitchen.ts';
 import { Context, definitions, Line, Order } from './line.ts';
@@ -16,10 +24,31 @@ import { WorkbookDocument } from './workbook.ts';
 
 /** Schemas that are described once, by name; others are written where they are used. */
 const NAMED: Readonly<Record<string, object>> = {
-  Menu, Workbook: WorkbookDocument, Line, Order, OrderRequest, Placement, Context, ChangeRequest, Quote, OrderQuote, Problem, Part, PlacedOrder, ListedOrder, OpenedOrder,
-  ParkedOrder, PassTicket, Printer, House, LiveEvent,
+  Menu,
+  Workbook: WorkbookDocument,
+  Line,
+  Order,
+  OrderRequest,
+  Placement,
+  Context,
+  ChangeRequest,
+  Quote,
+  OrderQuote,
+  Problem,
+  Part,
+  PlacedOrder,
+  ListedOrder,
+  OpenedOrder,
+  ParkedOrder,
+  PassTicket,
+  Printer,
+  House,
+  LiveEvent,
 };
-const DEFINITIONS: Readonly<Record<string, object>> = { ...(Menu as { readonly $defs?: Record<string, object> }).$defs, ...definitions.$defs };
+const DEFINITIONS: Readonly<Record<string, object>> = {
+  ...(Menu as { readonly $defs?: Record<string, object> }).$defs,
+  ...definitions.$defs,
+};
 
 const AUDIENCES: Readonly<Record<Audience, string>> = {
   shop: 'Guests: channel, time, price list, kind of guest and what is sold out are the server’s, whatever a request says.',
@@ -28,8 +57,15 @@ const AUDIENCES: Readonly<Record<Audience, string>> = {
   public: 'For anybody.',
 };
 const HEADERS: Readonly<Record<HeaderName, object>> = {
-  'Idempotency-Key': { required: true, schema: { type: 'string', pattern: '^[\\x21-\\x7e]{8,100}$' }, description: 'Chosen by the client; a repeated request with the same key has the same effect as one.' },
-  'X-Device-Token': { schema: { type: 'string' }, description: 'The token that a till received with its first right PIN.' },
+  'Idempotency-Key': {
+    required: true,
+    schema: { type: 'string', pattern: '^[\\x21-\\x7e]{8,100}$' },
+    description: 'Chosen by the client; a repeated request with the same key has the same effect as one.',
+  },
+  'X-Device-Token': {
+    schema: { type: 'string' },
+    description: 'The token that a till received with its first right PIN.',
+  },
   'X-Working-As': { schema: { type: 'string' }, description: 'The name of the person working, percent-encoded.' },
 };
 
@@ -37,12 +73,18 @@ const HEADERS: Readonly<Record<HeaderName, object>> = {
 export function openApi(): Record<string, unknown> {
   const paths: Record<string, Record<string, object>> = {};
   for (const route of ROUTES) {
-    const path = addressOf(route).slice('/api'.length).replace(/:(\w+)/g, '{$1}');
+    const path = addressOf(route)
+      .slice('/api'.length)
+      .replace(/:(\w+)/g, '{$1}');
     paths[path] = { ...paths[path], [route.method]: operationOf(route) };
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Hearty Ladle', version: '1', description: 'Menus, quotes, orders and the kitchen. Money is in minor units of the menu’s currency.' },
+    info: {
+      title: 'Hearty Ladle',
+      version: '1',
+      description: 'Menus, quotes, orders and the kitchen. Money is in minor units of the menu’s currency.',
+    },
     servers: [{ url: '/api' }],
     tags: Object.entries(AUDIENCES).map(([name, description]) => ({ name, description })),
     paths,
@@ -52,22 +94,40 @@ export function openApi(): Record<string, unknown> {
 
 function operationOf(route: Route): object {
   const parameters = [
-    ...parametersOf('path', route.params), ...parametersOf('query', route.query),
+    ...parametersOf('path', route.params),
+    ...parametersOf('query', route.query),
     ...(route.headers ?? []).map((name) => ({ name, in: 'header', ...HEADERS[name] })),
   ];
-  const answers = Object.entries(route.responses).map(([status, content]): [string, object] => [status, { description: 'Done', content: contentOf(content) }]);
-  const refusals = Object.entries(refusalsOf(route)).map(([status, refusal]): [string, object] => [status, refusalOf(refusal)]);
+  const answers = Object.entries(route.responses).map(([status, content]): [string, object] => [
+    status,
+    { description: 'Done', content: contentOf(content) },
+  ]);
+  const refusals = Object.entries(refusalsOf(route)).map(([status, refusal]): [string, object] => [
+    status,
+    refusalOf(refusal),
+  ]);
   return {
     tags: [route.audience],
     summary: route.summary,
     ...(parameters.length > 0 && { parameters }),
-    ...(route.body !== undefined && { requestBody: { required: true, content: route.body === 'picture' ? { 'image/*': {} } : contentOf({ type: 'application/json', schema: route.body }) } }),
+    ...(route.body !== undefined && {
+      requestBody: {
+        required: true,
+        content:
+          route.body === 'picture' ? { 'image/*': {} } : contentOf({ type: 'application/json', schema: route.body }),
+      },
+    }),
     responses: Object.fromEntries([...answers, ...refusals]),
   };
 }
 
 function parametersOf(place: 'path' | 'query', properties: TProperties = {}): object[] {
-  return Object.entries(properties).map(([name, schema]) => ({ name, in: place, required: place === 'path', schema: written(schema) }));
+  return Object.entries(properties).map(([name, schema]) => ({
+    name,
+    in: place,
+    required: place === 'path',
+    schema: written(schema),
+  }));
 }
 
 function contentOf(content: Content): object {
@@ -75,12 +135,18 @@ function contentOf(content: Content): object {
 }
 
 function refusalOf({ when, fields }: Refusal): object {
-  return { description: when, content: { 'application/problem+json': { schema: written(object({ ...problemFields, ...fields })) } } };
+  return {
+    description: when,
+    content: { 'application/problem+json': { schema: written(object({ ...problemFields, ...fields })) } },
+  };
 }
 
 function componentsOf(): Record<string, unknown> {
   const named = Object.entries(NAMED).map(([name, schema]) => [name, plain(fieldsOf(schema))]);
-  return Object.fromEntries([...Object.entries(DEFINITIONS).map(([name, schema]) => [name, plain(fieldsOf(schema))]), ...named]);
+  return Object.fromEntries([
+    ...Object.entries(DEFINITIONS).map(([name, schema]) => [name, plain(fieldsOf(schema))]),
+    ...named,
+  ]);
 }
 
 const NAMES = new Map(Object.entries(NAMED).map(([name, schema]) => [schema, name]));
@@ -93,11 +159,18 @@ function written(schema: unknown): unknown {
 
 function fieldsOf(schema: unknown): unknown {
   if (typeof schema !== 'object' || schema === null || Array.isArray(schema)) return schema;
-  return Object.fromEntries(Object.entries(schema).filter(([key]) => key !== '$id' && key !== '$defs' && !key.startsWith('~')));
+  return Object.fromEntries(
+    Object.entries(schema).filter(([key]) => key !== '$id' && key !== '$defs' && !key.startsWith('~')),
+  );
 }
 
 function plain(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(written);
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, key === '$ref' ? String(inner).replace('#/$defs/', '#/components/schemas/') : written(inner)]));
+  return Object.fromEntries(
+    Object.entries(value).map(([key, inner]) => [
+      key,
+      key === '$ref' ? String(inner).replace('#/$defs/', '#/components/schemas/') : written(inner),
+    ]),
+  );
 }

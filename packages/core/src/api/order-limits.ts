@@ -15,7 +15,12 @@ export type OrderLimits = Static<typeof OrderLimits>;
 /** What exceeds a limit: the number of lines, one line's quantity, or the total. */
 export const OrderLimitFault = oneOf(
   object({ code: Type.Literal('too-many-lines'), limit: Type.Integer(), have: Type.Integer() }),
-  object({ code: Type.Literal('quantity-above-limit'), line: Type.Integer(), limit: Type.Integer(), have: Type.Integer() }),
+  object({
+    code: Type.Literal('quantity-above-limit'),
+    line: Type.Integer(),
+    limit: Type.Integer(),
+    have: Type.Integer(),
+  }),
   object({ code: Type.Literal('total-above-limit'), limit: Type.Integer() }),
 );
 export type OrderLimitFault = Static<typeof OrderLimitFault>;

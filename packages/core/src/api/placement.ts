@@ -4,19 +4,27 @@ import { closed, optional } from '../menu/schema-kit.ts';
 
 const { $id: _id, $defs, properties, ...shape } = Order;
 const request = Type.String({ maxLength: 60 });
-const Placed = Type.Object({
-  /** Name to call when the order is ready. */
-  name: optional(request),
-  /** Where to bring it, such as a table. */
-  place: optional(request),
-  /** Total the guest saw, in minor units; an order with a different total is not placed. */
-  seenTotal: optional(Type.Integer()),
-  /** PIN of a person allowed to enter an open price at the till. */
-  pin: optional(request),
-}, closed);
+const Placed = Type.Object(
+  {
+    /** Name to call when the order is ready. */
+    name: optional(request),
+    /** Where to bring it, such as a table. */
+    place: optional(request),
+    /** Total the guest saw, in minor units; an order with a different total is not placed. */
+    seenTotal: optional(Type.Integer()),
+    /** PIN of a person allowed to enter an open price at the till. */
+    pin: optional(request),
+  },
+  closed,
+);
 
 /** An order with what placing it needs: name, place, the total seen and a PIN. */
-export const Placement = { ...shape, $id: 'hearty-ladle:placement', $defs, properties: { ...properties, ...Placed.properties } };
+export const Placement = {
+  ...shape,
+  $id: 'hearty-ladle:placement',
+  $defs,
+  properties: { ...properties, ...Placed.properties },
+};
 export type Placement = Order & Static<typeof Placed>;
 
 /** The order without the fields that only placing needs. */

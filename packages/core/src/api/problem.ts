@@ -12,8 +12,14 @@ export const problemFields = {
 
 /** A fault of a document or request, with its sentence. */
 export type FaultWithMessage = Fault & { readonly says: string };
-const FaultWithMessage = Type.Unsafe<FaultWithMessage>(object({ path: text, code: text, params: Type.Object({}), says: text }));
+const FaultWithMessage = Type.Unsafe<FaultWithMessage>(
+  object({ path: text, code: text, params: Type.Object({}), says: text }),
+);
 
 /** Faults of what was sent. `more`: how many were left out; `isPartial`: only its beginning was examined. */
-export const faultFields = { faults: optional(many(FaultWithMessage)), more: optional(count), isPartial: optional(Type.Boolean()) };
+export const faultFields = {
+  faults: optional(many(FaultWithMessage)),
+  more: optional(count),
+  isPartial: optional(Type.Boolean()),
+};
 export type Faults = Static<Type.TObject<typeof faultFields>>;

@@ -21,7 +21,11 @@ export type UndoRequest = Static<typeof UndoRequest>;
 
 const { properties, ...placement } = Placement;
 /** An order to be placed. `replaces`: keys of earlier unanswered attempts, which can't place an order any more. */
-export const OrderRequest = Type.Unsafe<OrderRequest>({ ...placement, $id: 'hearty-ladle:order-request', properties: { ...properties, replaces: optional(list(word)) } });
+export const OrderRequest = Type.Unsafe<OrderRequest>({
+  ...placement,
+  $id: 'hearty-ladle:order-request',
+  properties: { ...properties, replaces: optional(list(word)) },
+});
 export type OrderRequest = Placement & { readonly replaces?: readonly string[] };
 
 /** The same schema with a maximum number of entries for every list and open map in it, at any depth. */
@@ -29,7 +33,9 @@ export function withListLimits<S extends TSchema>(schema: S, limit: number): S {
   const limited = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(limited);
     if (typeof value !== 'object' || value === null) return value;
-    const fields = Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, key === 'enum' ? inner : limited(inner)]));
+    const fields = Object.fromEntries(
+      Object.entries(value).map(([key, inner]) => [key, key === 'enum' ? inner : limited(inner)]),
+    );
     if (fields['type'] === 'array' && !('maxItems' in fields)) return { ...fields, maxItems: limit };
     const isMap = fields['type'] === 'object' && typeof fields['additionalProperties'] === 'object';
     return isMap && !('maxProperties' in fields) ? { ...fields, maxProperties: limit } : fields;

@@ -12,7 +12,8 @@ export const many = <S extends TSchema>(schema: S) => Type.Unsafe<readonly Stati
 export const nullable = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
 
 /** One of several texts. */
-export const enumOf = <const V extends readonly string[]>(...values: V) => Type.Unsafe<V[number]>({ type: 'string', enum: values });
+export const enumOf = <const V extends readonly string[]>(...values: V) =>
+  Type.Unsafe<V[number]>({ type: 'string', enum: values });
 
 /** A value that matches one of several schemas. */
 export const oneOf = <S extends TSchema[]>(...schemas: [...S]) => Type.Union(schemas);
@@ -23,4 +24,6 @@ export const text = Type.String();
 /** A point in time: ISO 8601 in UTC, as `Date.toISOString` writes it. */
 export const Timestamp = Type.String({ pattern: String.raw`^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$` });
 
-export const Uuid = Type.String({ pattern: '^[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}$' });
+export const Uuid = Type.String({
+  pattern: '^[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}$',
+});

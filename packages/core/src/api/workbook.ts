@@ -44,7 +44,10 @@ export const Conflict = Type.Unsafe<Readonly<ThingRef & { version: number; thing
 export type Conflict = Static<typeof Conflict>;
 
 /** An object that can't be deleted because others refer to it. */
-export const StillUsed = object({ removed: ThingRefSchema, by: many(object({ kind: text, id: text, choice: optional(text), role: text })) });
+export const StillUsed = object({
+  removed: ThingRefSchema,
+  by: many(object({ kind: text, id: text, choice: optional(text), role: text })),
+});
 export type StillUsed = Readonly<Static<typeof StillUsed>>;
 
 const entry = object({
@@ -59,7 +62,11 @@ const entry = object({
   undoes: nullable(count),
 });
 /** One change of the menu: who, when, what, and its inverse. `undoes`: the entry that it undid. */
-export const JournalEntry = Type.Unsafe<Readonly<Static<typeof entry>>>({ ...entry, $id: 'hearty-ladle:journal-entry', ...changeDefinitions });
+export const JournalEntry = Type.Unsafe<Readonly<Static<typeof entry>>>({
+  ...entry,
+  $id: 'hearty-ladle:journal-entry',
+  ...changeDefinitions,
+});
 export type JournalEntry = Static<typeof JournalEntry>;
 
 /** A stored picture, with the size of its larger version in pixels. */

@@ -12,11 +12,21 @@ function randomChange(menu: Menu, seed: number): Change {
   const edits = Array.from({ length: random.int(1, 5) }, (_, i): Edit => {
     const group = random.pick(menu.groups);
     switch (random.int(0, 4)) {
-      case 0: return { type: 'put', kind: 'groups', thing: { ...group, name: `Renamed ${i}` } };
-      case 1: return { type: 'put', kind: 'groups', thing: { ...group, id: `new${random.int(0, 2)}` }, index: random.int(0, menu.groups.length) };
-      case 2: return { type: 'remove', kind: 'groups', id: group.id };
-      case 3: return { type: 'move', kind: 'groups', id: group.id, index: random.int(0, menu.groups.length - 1) };
-      default: return { type: 'put', kind: 'settings', thing: { ...settingsOf(menu), name: `House ${i}` } };
+      case 0:
+        return { type: 'put', kind: 'groups', thing: { ...group, name: `Renamed ${i}` } };
+      case 1:
+        return {
+          type: 'put',
+          kind: 'groups',
+          thing: { ...group, id: `new${random.int(0, 2)}` },
+          index: random.int(0, menu.groups.length),
+        };
+      case 2:
+        return { type: 'remove', kind: 'groups', id: group.id };
+      case 3:
+        return { type: 'move', kind: 'groups', id: group.id, index: random.int(0, menu.groups.length - 1) };
+      default:
+        return { type: 'put', kind: 'settings', thing: { ...settingsOf(menu), name: `House ${i}` } };
     }
   });
   return { edits };

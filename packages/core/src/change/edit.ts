@@ -43,12 +43,6 @@ export function listOf(menu: Workbook, kind: ListKind): readonly ThingOf[ListKin
   return menu[kind] ?? [];
 }
 
-/** The object that a reference identifies; undefined if the menu has none. */
-export function findThing(menu: Menu, { kind, id }: ThingRef): Thing | undefined {
-  if (kind === 'settings') return settingsOf(menu);
-  return listOf(menu, kind).find((thing) => thing.id === id);
-}
-
 /** Finds objects of one menu by kind and id, in constant time after the first call. */
 export function thingFinder(menu: Menu): (ref: ThingRef) => Thing | undefined {
   const byKind = new Map<ListKind, ReadonlyMap<Id, Thing>>();

@@ -33,7 +33,8 @@ function isMissing(text: Text, locale: string): boolean {
 function placeOf(menu: Menu, path: string): string {
   const [kind = '', index, list, inner] = parsePointer(path);
   if (kind === 'orderGroups') return `groups/${menu.orderGroups?.[Number(index)]?.group ?? ''}`;
-  const thing = (menu as unknown as Record<string, Record<string, never>[]>)[kind]?.[Number(index)] as Record<string, unknown> | undefined;
+  const thing = (menu as unknown as Record<string, Record<string, never>[]>)[kind]?.[Number(index)] as
+    Record<string, unknown> | undefined;
   const own = `${kind}/${String(thing?.['id'])}`;
   const within = (name: string) => (thing?.[name] as Record<string, unknown>[] | undefined)?.[Number(inner)];
   if (list === 'choices') return `${own}/choices/${String(within('choices')?.['id'])}`;
@@ -46,7 +47,9 @@ function checkUnused(menu: Menu, found: FindingList): void {
   const choices = menu.groups.flatMap((group) => (group.kind === 'choices' ? (group.choices ?? []) : []));
   for (const { opens } of choices) opens?.forEach((id) => used.add(id));
   for (const { id } of menu.groups) if (!used.has(id)) found.add('unused-group', `groups/${id}`);
-  const eaten = new Set([...menu.items, ...choices].flatMap(({ uses }) => (uses ?? []).map(({ ingredient }) => ingredient)));
+  const eaten = new Set(
+    [...menu.items, ...choices].flatMap(({ uses }) => (uses ?? []).map(({ ingredient }) => ingredient)),
+  );
   for (const { id } of menu.ingredients ?? []) if (!eaten.has(id)) found.add('unused-ingredient', `ingredients/${id}`);
 }
 
@@ -56,18 +59,33 @@ function checkChoices(menu: Menu, group: ChoicesGroup, found: FindingList): void
   for (const choice of choices) {
     const name = kitchenName(menu, choice);
     const other = names.get(name);
-    if (other !== undefined) found.add('same-kitchen-name', `groups/${group.id}`, { name, choices: [other, choice.id] });
+    if (other !== undefined)
+      found.add('same-kitchen-name', `groups/${group.id}`, { name, choices: [other, choice.id] });
     names.set(name, choice.id);
     const isOnce = choice.price !== undefined && 'charge' in choice.price && choice.price.charge === 'once';
-    const isFood = (choice.calories ?? 0) > 0 || (choice.uses?.length ?? 0) > 0 || choice.station !== undefined || choice.item !== undefined;
+    const isFood =
+      (choice.calories ?? 0) > 0 ||
+      (choice.uses?.length ?? 0) > 0 ||
+      choice.station !== undefined ||
+      choice.item !== undefined;
     if (isOnce && isFood) found.add('once-with-food', `groups/${group.id}/choices/${choice.id}`);
   }
-  if (included > 0 && isNeverUsed(menu, group, included, max)) found.add('included-never-used', `groups/${group.id}`, { included });
+  if (included > 0 && isNeverUsed(menu, group, included, max))
+    found.add('included-never-used', `groups/${group.id}`, { included });
 }
 
-function isNeverUsed(menu: Menu, group: ChoicesGroup, included: number, max: number | null, only?: readonly string[]): boolean {
+function isNeverUsed(
+  menu: Menu,
+  group: ChoicesGroup,
+  included: number,
+  max: number | null,
+  only?: readonly string[],
+): boolean {
   const choices = (group.choices ?? []).filter(({ id }) => only?.includes(id) ?? true);
-  const most = Math.min(max ?? Infinity, choices.reduce((sum, choice) => sum + (choice.max ?? 1), 0));
+  const most = Math.min(
+    max ?? Infinity,
+    choices.reduce((sum, choice) => sum + (choice.max ?? 1), 0),
+  );
   return included > most || !costsAnything(menu, group);
 }
 
@@ -90,8 +108,12 @@ function checkItem(menu: Menu, item: Item, found: FindingList): void {
   const where = `items/${item.id}`;
   if ((item.sections ?? []).length === 0) found.add('no-section', where);
   const offers = offersOf(indexed(menu), item);
-  const hasBase = offers.some(({ group, attachment }) =>
-    group.kind === 'choices' && (group.choices ?? []).some(({ id, price }) => price && 'base' in price && (attachment.only?.includes(id) ?? true)),
+  const hasBase = offers.some(
+    ({ group, attachment }) =>
+      group.kind === 'choices' &&
+      (group.choices ?? []).some(
+        ({ id, price }) => price && 'base' in price && (attachment.only?.includes(id) ?? true),
+      ),
   );
   const hasCellPrice = item.variants?.cells.some(({ price }) => price !== undefined) ?? false;
   const hasOffer = item.sale !== undefined || (item.quantityPrices ?? []).length > 0;
@@ -100,7 +122,8 @@ function checkItem(menu: Menu, item: Item, found: FindingList): void {
     const isOwn = attachment.included !== undefined || attachment.max !== undefined || attachment.only !== undefined;
     if (group.kind !== 'choices' || !isOwn) continue;
     const { max, included } = attachedLimits(group, attachment);
-    if (included > 0 && isNeverUsed(menu, group, included, max, attachment.only)) found.add('included-never-used', `${where}/groups/${group.id}`, { included });
+    if (included > 0 && isNeverUsed(menu, group, included, max, attachment.only))
+      found.add('included-never-used', `${where}/groups/${group.id}`, { included });
   }
 }
 
@@ -124,7 +147,8 @@ function checkTickets(menu: Menu, found: FindingList): void {
   const look = (name: string, stations: readonly (string | undefined)[], where: string) => {
     const widths = [...stations, ...expos].flatMap((id) => (id === undefined ? [] : (columns.get(id) ?? [])));
     const narrowest = Math.min(...widths);
-    if (textWidth(name) > narrowest) found.add('long-for-ticket', where, { name, width: textWidth(name), columns: narrowest });
+    if (textWidth(name) > narrowest)
+      found.add('long-for-ticket', where, { name, width: textWidth(name), columns: narrowest });
   };
   const readers = new Map<string, Set<string | undefined>>();
   for (const item of menu.items) {
@@ -136,16 +160,26 @@ function checkTickets(menu: Menu, found: FindingList): void {
   for (const group of menu.groups) {
     if (group.kind !== 'choices') continue;
     for (const choice of group.choices ?? []) {
-      look(kitchenName(menu, choice), [...(readers.get(group.id) ?? []), choice.station], `groups/${group.id}/choices/${choice.id}`);
+      look(
+        kitchenName(menu, choice),
+        [...(readers.get(group.id) ?? []), choice.station],
+        `groups/${group.id}/choices/${choice.id}`,
+      );
     }
   }
 }
 
-function collectReaders(menu: Menu, id: string, home: string | undefined, readers: Map<string, Set<string | undefined>>): void {
+function collectReaders(
+  menu: Menu,
+  id: string,
+  home: string | undefined,
+  readers: Map<string, Set<string | undefined>>,
+): void {
   const own = readers.get(id) ?? new Set();
   if (own.has(home)) return;
   readers.set(id, own.add(home));
   const group = indexed(menu).groups.get(id);
   if (group?.kind !== 'choices') return;
-  for (const opened of (group.choices ?? []).flatMap((choice) => choice.opens ?? [])) collectReaders(menu, opened, home, readers);
+  for (const opened of (group.choices ?? []).flatMap((choice) => choice.opens ?? []))
+    collectReaders(menu, opened, home, readers);
 }

@@ -10,7 +10,15 @@ import type { Pick } from '../api/line.ts';
 import { evaluateLine } from '../quote/work-line.ts';
 import { preselectedLine } from '../quote/edit-line.ts';
 import { type Occasion, pricedOccasions } from './contexts.ts';
-import { findEnds, isEverAnswerable, isEverReached, isEverVisible, stuckInside, witnessInside, witnessToReach } from './dead-ends.ts';
+import {
+  findEnds,
+  isEverAnswerable,
+  isEverReached,
+  isEverVisible,
+  stuckInside,
+  witnessInside,
+  witnessToReach,
+} from './dead-ends.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import { shortestWitness } from './shortest-witness.ts';
 import { type SolvedItem, solve } from './solve.ts';
@@ -23,7 +31,8 @@ export function checkItemBuilds(check: ItemCheck): void {
   const solved = check.occasions.map((occasion, index) => {
     const one = solve(check, occasion);
     checkOccasion(check, one);
-    if (index === 0 && check.context.out) checkSoldOut(check, one, solve(check, { ...occasion, context: check.context }));
+    if (index === 0 && check.context.out)
+      checkSoldOut(check, one, solve(check, { ...occasion, context: check.context }));
     return one;
   });
   const orderable = solved.filter(({ span }) => span !== undefined);
@@ -39,20 +48,32 @@ function checkOccasion(check: ItemCheck, solved: SolvedItem): void {
     const { id } = group.offered;
     if (!isEverReached(solved, group) || isEverAnswerable(solved, group)) continue;
     const witness = witnessToReach(solved, group);
-    found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min: minAfter(check, group.offered, witness, occasion) }, replayOf(check, witness, occasion));
+    found.add(
+      'cannot-satisfy',
+      `${where}/groups/${id}`,
+      { group: id, min: minAfter(check, group.offered, witness, occasion) },
+      replayOf(check, witness, occasion),
+    );
   }
   for (const stuck of stuckInside(solved)) {
     const { id, min } = stuck.group;
     const witness = witnessInside(solved, stuck);
-    if (witness) found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, witness, occasion));
+    if (witness)
+      found.add('cannot-satisfy', `${where}/groups/${id}`, { group: id, min }, replayOf(check, witness, occasion));
   }
   findEnds(check, solved);
   checkDefaults(check, occasion);
 }
 
 /** The minimum of a group after some answers, which rules may have raised. */
-function minAfter({ menu, item, clock }: ItemCheck, { id, min }: OfferedGroup, witness: Witness | undefined, { context, quantity }: Occasion): number {
-  const worked = witness && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...witness.picks] }, clock);
+function minAfter(
+  { menu, item, clock }: ItemCheck,
+  { id, min }: OfferedGroup,
+  witness: Witness | undefined,
+  { context, quantity }: Occasion,
+): number {
+  const worked =
+    witness && evaluateLine(menu, { ...context, item: item.item.id, quantity, picks: [...witness.picks] }, clock);
   return worked?.groups.find(({ group, at }) => group === id && at === undefined)?.min ?? min;
 }
 
@@ -61,10 +82,14 @@ export function checkItemPrice(check: ItemCheck): void {
   const { menu, item, clock, found } = check;
   for (const occasion of pricedOccasions(item, check.occasions)) {
     if (looseBounds(menu, item, circumstancesOf(menu, occasion.context, clock, new ProblemList())).low >= 0) continue;
-    const below = (['line', 'unit'] as const).map((prices) => solve(check, occasion, { prices })).filter(({ span }) => span && span.low < 0);
+    const below = (['line', 'unit'] as const)
+      .map((prices) => solve(check, occasion, { prices }))
+      .filter(({ span }) => span && span.low < 0);
     if (below.length === 0) continue;
     const all = item.groups.map(({ index }) => index);
-    const witnesses = below.flatMap(({ model, common, sold }) => shortestWitness(model, all, [...common, sold], ({ price }) => price < 0) ?? []);
+    const witnesses = below.flatMap(
+      ({ model, common, sold }) => shortestWitness(model, all, [...common, sold], ({ price }) => price < 0) ?? [],
+    );
     const [witness] = witnesses.sort((a, b) => a.taps - b.taps);
     return found.add('price-below-zero', `items/${item.item.id}`, {}, replayOf(check, witness, occasion));
   }
@@ -72,7 +97,9 @@ export function checkItemPrice(check: ItemCheck): void {
 
 function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonly SolvedItem[]): void {
   const where = `items/${check.item.item.id}/groups/${offered.id}`;
-  const isAsked = solved.some((one) => one.model.groups.some((group) => group.offered === offered && isEverVisible(one, group)));
+  const isAsked = solved.some((one) =>
+    one.model.groups.some((group) => group.offered === offered && isEverVisible(one, group)),
+  );
   if (!isAsked) return check.found.add('never-offered', where, { group: offered.id });
   const askers = solved.map((one) => {
     let ask: ReturnType<typeof asker> | undefined;
@@ -91,11 +118,17 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
  * Answers whether some valid build contains, or avoids, a choice. If the group is one factor, all others are summed out
  * once; a chain would keep too many variables together.
  */
-function asker({ model, budget, common, sold, answersTo }: SolvedItem, index: number): (choice: number, must: Demand['must']) => boolean {
+function asker(
+  { model, budget, common, sold, answersTo }: SolvedItem,
+  index: number,
+): (choice: number, must: Demand['must']) => boolean {
   const group = model.groups[index];
   const others = model.groups.flatMap(({ offered }) => (offered.index === index ? [] : answersTo(offered.index)));
   const [whole, ...links] = answersTo(index);
-  const left = whole && links.length === 0 ? [eliminateAllBut(whole.scope, [...common, sold, ...others], sizesOf(model), budget)] : [...common, sold, ...others];
+  const left =
+    whole && links.length === 0
+      ? [eliminateAllBut(whole.scope, [...common, sold, ...others], sizesOf(model), budget)]
+      : [...common, sold, ...others];
   return (choice, must) => {
     const own = group ? groupFactors(model, group, budget, { group: index, choice, must }) : [];
     return eliminate([...left, ...own], sizesOf(model), budget) !== undefined;
@@ -128,7 +161,8 @@ function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): voi
   found.add('cannot-order', where, { soldOut: true });
   const last = model.groups[Math.max(...model.combined)];
   const answers = model.groups.flatMap(({ offered }) => now.answersTo(offered.index));
-  if (last && stuck.length === 0 && eliminate([...now.common, ...answers], sizesOf(model), now.budget)) add(last.offered.id, { picks: [] });
+  if (last && stuck.length === 0 && eliminate([...now.common, ...answers], sizesOf(model), now.budget))
+    add(last.offered.id, { picks: [] });
 }
 
 const TOO_MUCH = new Set(['not-offered', 'too-many', 'too-many-of-choice', 'not-alone']);

@@ -28,7 +28,13 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
   const now: Context = { ...context, at: context.at ?? clock(undefined) };
   const { out: _, ...whole } = now;
   const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
-    menu: compiled, item, context: now, occasions: occasionsOf(menu, item, whole), clock, budget: new Budget(STEPS_PER_QUESTION), found: into,
+    menu: compiled,
+    item,
+    context: now,
+    occasions: occasionsOf(menu, item, whole),
+    clock,
+    budget: new Budget(STEPS_PER_QUESTION),
+    found: into,
   });
   /** Findings by shape: items with the same groups and rules share them. */
   const known = new Map<string, { readonly id: string; readonly findings: readonly Finding[] }>();
@@ -62,7 +68,15 @@ export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Wat
 /** Everything that decides which builds of an item are valid; its price does not. */
 function shapeOf({ item, groups, rules }: CompiledItem, { out }: Context): string {
   const combinationsOut = (out?.variants ?? []).filter((named) => named.item === item.id).map(({ pick }) => pick);
-  return JSON.stringify([item.groups, item.variants, item.channels, item.dayparts, groups.map(({ id }) => id), rules.map(({ id }) => id), combinationsOut]);
+  return JSON.stringify([
+    item.groups,
+    item.variants,
+    item.channels,
+    item.dayparts,
+    groups.map(({ id }) => id),
+    rules.map(({ id }) => id),
+    combinationsOut,
+  ]);
 }
 
 function withinBudget(work: () => void): void {

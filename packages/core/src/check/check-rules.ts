@@ -30,7 +30,9 @@ export class RuleCheck {
   #learn(check: ItemCheck, rules: readonly CompiledRule[]): void {
     const pairs = disagreeingPairs(rules);
     for (const occasion of check.occasions) {
-      const unsettled = rules.some(({ id }) => !this.#fires.has(id)) || pairs.some(([, later]) => !this.#disagree.has(rules[later]?.id ?? ''));
+      const unsettled =
+        rules.some(({ id }) => !this.#fires.has(id)) ||
+        pairs.some(([, later]) => !this.#disagree.has(rules[later]?.id ?? ''));
       if (!unsettled) return;
       const solver = solverContextOn(check, occasion);
       rules.forEach(({ id }, index) => {
@@ -39,7 +41,9 @@ export class RuleCheck {
       for (const [earlier, later] of pairs) {
         const [one, other] = [rules[earlier], rules[later]];
         if (!one || !other || this.#disagree.has(other.id) || !canHold(solver, [earlier, later])) continue;
-        const witness = witnessThrough(solver, prerequisitesOf(solver.model, [earlier, later]), [allHold(solver, [earlier, later])]);
+        const witness = witnessThrough(solver, prerequisitesOf(solver.model, [earlier, later]), [
+          allHold(solver, [earlier, later]),
+        ]);
         this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, witness, occasion) });
       }
     }

@@ -42,17 +42,44 @@ type Vary = (occasion: Occasion) => Occasion;
 
 function axesOf(menu: Menu, rules: readonly Rule[], context: Context): Vary[][] {
   const tests = rules.flatMap(({ when }) => leavesOf(when));
-  const set = (fields: Partial<Context>): Vary => ({ context: own, quantity, varied }) => ({ context: { ...own, ...fields }, quantity, varied: { ...varied, ...fields } });
+  const set =
+    (fields: Partial<Context>): Vary =>
+    ({ context: own, quantity, varied }) => ({
+      context: { ...own, ...fields },
+      quantity,
+      varied: { ...varied, ...fields },
+    });
   const has = (field: string) => tests.some((test) => field in test);
   const axes: Vary[][] = [];
-  if (has('channel')) axes.push(others(['online', 'pos'] as const, context.channel ?? 'online').map((channel) => set({ channel })));
-  if (has('service')) axes.push(others(['dine-in', 'takeaway', 'delivery'] as const, context.service ?? 'dine-in').map((service) => set({ service })));
-  if (has('location')) axes.push(others(menu.locations?.map(({ id }) => id) ?? [], context.location).map((location) => set({ location })));
-  if (has('priceList')) axes.push(others(menu.priceLists.map(({ id }) => id), context.priceList).map((priceList) => set({ priceList })));
-  if (has('guest')) axes.push([...others(menu.guests?.map(({ id }) => id) ?? [], context.guest), ''].map((guest) => set({ guest })));
-  const dayparts = (menu.dayparts ?? []).filter(({ id }) => tests.some((test) => 'daypart' in test && test.daypart === id));
-  if (dayparts.length > 0) axes.push(dayparts.flatMap((daypart) => momentsOf(daypart, context.at ?? '2026-01-05T12:00').map((at) => set({ at }))));
-  const counts = tests.flatMap((test) => ('quantity' in test ? [test.quantity.atLeast ?? 1, (test.quantity.atMost ?? 0) + 1] : []));
+  if (has('channel'))
+    axes.push(others(['online', 'pos'] as const, context.channel ?? 'online').map((channel) => set({ channel })));
+  if (has('service'))
+    axes.push(
+      others(['dine-in', 'takeaway', 'delivery'] as const, context.service ?? 'dine-in').map((service) =>
+        set({ service }),
+      ),
+    );
+  if (has('location'))
+    axes.push(others(menu.locations?.map(({ id }) => id) ?? [], context.location).map((location) => set({ location })));
+  if (has('priceList'))
+    axes.push(
+      others(
+        menu.priceLists.map(({ id }) => id),
+        context.priceList,
+      ).map((priceList) => set({ priceList })),
+    );
+  if (has('guest'))
+    axes.push([...others(menu.guests?.map(({ id }) => id) ?? [], context.guest), ''].map((guest) => set({ guest })));
+  const dayparts = (menu.dayparts ?? []).filter(({ id }) =>
+    tests.some((test) => 'daypart' in test && test.daypart === id),
+  );
+  if (dayparts.length > 0)
+    axes.push(
+      dayparts.flatMap((daypart) => momentsOf(daypart, context.at ?? '2026-01-05T12:00').map((at) => set({ at }))),
+    );
+  const counts = tests.flatMap((test) =>
+    'quantity' in test ? [test.quantity.atLeast ?? 1, (test.quantity.atMost ?? 0) + 1] : [],
+  );
   const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= MOST_OF_ONE);
   if (quantities.length > 0) axes.push(quantities.map(inQuantity));
   return axes;

@@ -5,13 +5,23 @@ import { Assignment } from '../analysis/assignment.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import type { Pick } from '../api/line.ts';
-import { prerequisitesOf, type Prerequisites, canBeReached, conditionFactor, groupIsVisible, unanswerableFactor, witnessThrough } from './prerequisites.ts';
+import {
+  prerequisitesOf,
+  type Prerequisites,
+  canBeReached,
+  conditionFactor,
+  groupIsVisible,
+  unanswerableFactor,
+  witnessThrough,
+} from './prerequisites.ts';
 import type { Finding } from './finding.ts';
 import { type ItemCheck, replayOf } from './item-check.ts';
 import type { SolverContext, SolvedItem } from './solve.ts';
 
 export function isEverVisible(solver: SolverContext, group: ModelGroup): boolean {
-  return canBeReached(solver, prerequisitesOf(solver.model, rulesOf(group.offered.ruled)), [groupIsVisible(solver, group)]);
+  return canBeReached(solver, prerequisitesOf(solver.model, rulesOf(group.offered.ruled)), [
+    groupIsVisible(solver, group),
+  ]);
 }
 
 /** Whether a group is ever reached with all its prerequisites answered. */
@@ -21,7 +31,10 @@ export function isEverReached(solver: SolverContext, group: ModelGroup): boolean
 
 export function isEverAnswerable(solver: SolverContext, group: ModelGroup): boolean {
   const { index } = group.offered;
-  return canBeReached(solver, beforeAnswering(solver, group), [groupIsVisible(solver, group), ...solver.answersTo(index)]);
+  return canBeReached(solver, beforeAnswering(solver, group), [
+    groupIsVisible(solver, group),
+    ...solver.answersTo(index),
+  ]);
 }
 
 /** The shortest witness after which a group is asked, with all its prerequisites answered. */
@@ -46,7 +59,8 @@ function findDeadEnd(check: ItemCheck, solved: SolvedItem, group: ModelGroup, pa
   const before = prerequisitesOf(solved.model, rulesBefore(group));
   if (!isRequired || before.groups.length === 0 || !isEverAnswerable(solved, group)) return;
   const stuck = unanswerableFactor(solved, group);
-  if (canBeReached(solved, before, [stuck])) addEnd(check, solved, group, witnessThrough(solved, before, [stuck]), params);
+  if (canBeReached(solved, before, [stuck]))
+    addEnd(check, solved, group, witnessThrough(solved, before, [stuck]), params);
 }
 
 /** A table's last group, where the answers to its other groups leave no combination that is sold. */
@@ -56,13 +70,30 @@ function findUnsoldEnd(check: ItemCheck, solved: SolvedItem, params: Finding['pa
   const last = groups[Math.max(...combined)];
   if (!last || combined.length < 2) return;
   const others = combined.filter((index) => index !== last.offered.index);
-  const stuck = unanswerableFactor(solved, last, others.map((index) => variables.only(index)), sold);
+  const stuck = unanswerableFactor(
+    solved,
+    last,
+    others.map((index) => variables.only(index)),
+    sold,
+  );
   const before = prerequisitesOf(model, rulesBefore(last), others);
-  if (canBeReached(solved, before, [stuck])) addEnd(check, solved, last, witnessThrough(solved, before, [stuck]), params);
+  if (canBeReached(solved, before, [stuck]))
+    addEnd(check, solved, last, witnessThrough(solved, before, [stuck]), params);
 }
 
-function addEnd(check: ItemCheck, { occasion }: SolvedItem, { offered: { id } }: ModelGroup, witness: Witness | undefined, params: Finding['params']): void {
-  check.found.add('dead-end', `items/${check.item.item.id}/groups/${id}`, { ...params, group: id }, replayOf(check, witness, occasion));
+function addEnd(
+  check: ItemCheck,
+  { occasion }: SolvedItem,
+  { offered: { id } }: ModelGroup,
+  witness: Witness | undefined,
+  params: Finding['params'],
+): void {
+  check.found.add(
+    'dead-end',
+    `items/${check.item.item.id}/groups/${id}`,
+    { ...params, group: id },
+    replayOf(check, witness, occasion),
+  );
 }
 
 /** An opened group without a valid answer, with the pick that opens it. */
@@ -79,20 +110,28 @@ export function stuckInside({ model, budget }: SolverContext): StuckInside[] {
   const within = (choice: OfferedChoice, asPick: (inner: Pick[]) => Pick): Omit<StuckInside, 'opener' | 'choice'>[] =>
     choice.opens.flatMap((group) => [
       ...(openedAnswers(assignment, group, budget.spend) ? [] : [{ group, pick: asPick([]) }]),
-      ...group.choices.filter((inner) => !isSoldOut(inner, model.circumstances.out)).flatMap((inner) =>
-        within(inner, (picks) => asPick([{ group: group.id, choice: inner.id, ...(picks.length > 0 && { picks }) }])),
-      ),
+      ...group.choices
+        .filter((inner) => !isSoldOut(inner, model.circumstances.out))
+        .flatMap((inner) =>
+          within(inner, (picks) => asPick([{ group: group.id, choice: inner.id, ...(picks.length > 0 && { picks }) }])),
+        ),
     ]);
   return model.groups.flatMap((opener) =>
     opener.offered.choices.flatMap((choice) =>
-      within(choice, (picks) => ({ group: opener.offered.id, choice: choice.id, ...(picks.length > 0 && { picks }) }))
-        .map((stuck) => ({ ...stuck, opener, choice })),
+      within(choice, (picks) => ({
+        group: opener.offered.id,
+        choice: choice.id,
+        ...(picks.length > 0 && { picks }),
+      })).map((stuck) => ({ ...stuck, opener, choice })),
     ),
   );
 }
 
 /** The shortest witness that reaches an unanswerable opened group; undefined when none does. */
-export function witnessInside(solver: SolverContext, { opener, choice, pick }: StuckInside): { picks: Pick[] } | undefined {
+export function witnessInside(
+  solver: SolverContext,
+  { opener, choice, pick }: StuckInside,
+): { picks: Pick[] } | undefined {
   const rules = [opener.offered.ruled, choice.ruled].flatMap(rulesOf);
   const canPick = conditionFactor(solver, rules, (assignment) => canBePicked(assignment, opener.offered, choice));
   const before = prerequisitesOf(solver.model, rules);

@@ -21,10 +21,25 @@ export interface Replay {
 }
 
 const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
-  'cannot-order': 'stop', 'cannot-satisfy': 'stop', 'dead-end': 'stop', 'price-below-zero': 'stop', 'sold-out-required': 'stop',
-  'never-offered': 'warn', forced: 'warn', 'default-breaks-limits': 'warn', 'rule-never-fires': 'warn', 'rules-disagree': 'warn',
-  'long-for-ticket': 'warn', 'same-kitchen-name': 'warn', 'sale-hidden': 'warn', 'once-with-food': 'warn',
-  'included-never-used': 'hint', 'no-section': 'hint', 'unused-group': 'hint', 'unused-ingredient': 'hint', 'missing-translation': 'hint',
+  'cannot-order': 'stop',
+  'cannot-satisfy': 'stop',
+  'dead-end': 'stop',
+  'price-below-zero': 'stop',
+  'sold-out-required': 'stop',
+  'never-offered': 'warn',
+  forced: 'warn',
+  'default-breaks-limits': 'warn',
+  'rule-never-fires': 'warn',
+  'rules-disagree': 'warn',
+  'long-for-ticket': 'warn',
+  'same-kitchen-name': 'warn',
+  'sale-hidden': 'warn',
+  'once-with-food': 'warn',
+  'included-never-used': 'hint',
+  'no-section': 'hint',
+  'unused-group': 'hint',
+  'unused-ingredient': 'hint',
+  'missing-translation': 'hint',
 };
 
 /** Collects findings, each once. */

@@ -19,6 +19,10 @@ export interface ItemCheck {
 }
 
 /** A replay of answers to an item in one ordering context. */
-export function replayOf({ item: { item } }: ItemCheck, witness: { readonly picks: readonly Pick[] } | undefined, { varied }: Occasion): Replay | undefined {
+export function replayOf(
+  { item: { item } }: ItemCheck,
+  witness: { readonly picks: readonly Pick[] } | undefined,
+  { varied }: Occasion,
+): Replay | undefined {
   return witness && { picks: witness.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
 }

@@ -1,6 +1,15 @@
 import { eliminate, eliminateAllBut, type Factor } from '../analysis/eliminate.ts';
 import { ruleFactors } from '../analysis/factors.ts';
-import { groupsOfRules, type SolverModel, type ModelGroup, openRules, rulesBefore, rulesOf, sizesOf, unique } from '../analysis/model.ts';
+import {
+  groupsOfRules,
+  type SolverModel,
+  type ModelGroup,
+  openRules,
+  rulesBefore,
+  rulesOf,
+  sizesOf,
+  unique,
+} from '../analysis/model.ts';
 import { ONE } from '../analysis/span.ts';
 import { isPossible, tabulate } from '../analysis/tabulate.ts';
 import type { Variable } from '../analysis/variables.ts';
@@ -19,7 +28,11 @@ export interface Prerequisites {
 }
 
 /** The transitive prerequisites of some rules and groups. */
-export function prerequisitesOf(model: SolverModel, rules: readonly number[], first: readonly number[] = []): Prerequisites {
+export function prerequisitesOf(
+  model: SolverModel,
+  rules: readonly number[],
+  first: readonly number[] = [],
+): Prerequisites {
   const rulesAt = (index: number) => {
     const group = model.groups[index];
     return group ? rulesBefore(group) : [];
@@ -30,19 +43,31 @@ export function prerequisitesOf(model: SolverModel, rules: readonly number[], fi
 }
 
 /** Whether some valid answers to the prerequisites satisfy the conditions. */
-export function canBeReached({ model, budget, answersTo }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): boolean {
+export function canBeReached(
+  { model, budget, answersTo }: SolverContext,
+  { groups, rules }: Prerequisites,
+  conditions: readonly Factor[],
+): boolean {
   if (conditions.some(({ table }) => table.size === 0)) return false;
   const factors = [...conditions, ...ruleFactors(model, rules, budget), ...groups.flatMap((group) => answersTo(group))];
   return eliminate(factors, sizesOf(model), budget) !== undefined;
 }
 
 /** The shortest witness among answers to the prerequisites that satisfies the conditions. */
-export function witnessThrough({ model, budget }: SolverContext, { groups, rules }: Prerequisites, conditions: readonly Factor[]): Witness | undefined {
+export function witnessThrough(
+  { model, budget }: SolverContext,
+  { groups, rules }: Prerequisites,
+  conditions: readonly Factor[],
+): Witness | undefined {
   return shortestWitness(model, groups, [...conditions, ...ruleFactors(model, rules, budget)]);
 }
 
 /** A factor that restricts the rules' truth values to those for which `holds` is true. */
-export function conditionFactor({ model, budget }: SolverContext, rules: readonly number[], holds: (assignment: Assignment) => boolean): Factor {
+export function conditionFactor(
+  { model, budget }: SolverContext,
+  rules: readonly number[],
+  holds: (assignment: Assignment) => boolean,
+): Factor {
   return tabulate(model, variablesOfRules(model, rules), budget, (assignment) => (holds(assignment) ? ONE : undefined));
 }
 
@@ -55,7 +80,12 @@ export function groupIsVisible(solver: SolverContext, { offered }: ModelGroup): 
  * Restricts to assignments in which a group is visible but has no valid answer (or none that completes a sold
  * combination).
  */
-export function unanswerableFactor({ model, budget, answersTo }: SolverContext, group: ModelGroup, others: readonly Variable[] = [], sold?: Factor): Factor {
+export function unanswerableFactor(
+  { model, budget, answersTo }: SolverContext,
+  group: ModelGroup,
+  others: readonly Variable[] = [],
+  sold?: Factor,
+): Factor {
   const { offered } = group;
   const scope = unique([...variablesOfRules(model, rulesBefore(group)), ...others]);
   const answers = answersTo(offered.index);

@@ -13,7 +13,10 @@ const STEPS_PER_WAY = 1_000_000;
  * cheapest of equally short ones. Undefined if there are none, or if finding them exceeds the budget.
  */
 export function shortestWitness(
-  model: SolverModel, groups: readonly number[], conditions: readonly Factor[], isWanted: (witness: Witness) => boolean = () => true,
+  model: SolverModel,
+  groups: readonly number[],
+  conditions: readonly Factor[],
+  isWanted: (witness: Witness) => boolean = () => true,
 ): Witness | undefined {
   const traced: SolverModel = { ...model, aim: { ...model.aim, witnesses: true } };
   const budget = new Budget(STEPS_PER_WAY);

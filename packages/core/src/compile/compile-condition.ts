@@ -23,9 +23,14 @@ export function compileCondition(
   if ('any' in condition) return { kind: 'any', of: condition.any.map(compile) };
   if ('not' in condition) return { kind: 'not', of: compile(condition.not) };
   if ('picked' in condition) return units(condition.picked, 1, Infinity);
-  if ('units' in condition) return units(condition.units.of, condition.units.atLeast ?? 0, condition.units.atMost ?? Infinity);
+  if ('units' in condition)
+    return units(condition.units.of, condition.units.atLeast ?? 0, condition.units.atMost ?? Infinity);
   if ('quantity' in condition) {
-    return { kind: 'quantity', atLeast: condition.quantity.atLeast ?? 0, atMost: condition.quantity.atMost ?? Infinity };
+    return {
+      kind: 'quantity',
+      atLeast: condition.quantity.atLeast ?? 0,
+      atMost: condition.quantity.atMost ?? Infinity,
+    };
   }
   if ('channel' in condition) return { kind: 'circumstance', of: 'channel', is: condition.channel };
   if ('service' in condition) return { kind: 'circumstance', of: 'service', is: condition.service };

@@ -25,7 +25,11 @@ interface RuleEffects {
 
 /** The groups that an item offers, in order. */
 export function compileGroups(
-  compiler: GroupCompiler, offers: readonly Offer[], item: Item, rules: readonly Rule[], groupIndex: ReadonlyMap<Id, number>,
+  compiler: GroupCompiler,
+  offers: readonly Offer[],
+  item: Item,
+  rules: readonly Rule[],
+  groupIndex: ReadonlyMap<Id, number>,
 ): OfferedGroup[] {
   const effects = effectsOf(compiler, rules);
   return offers.map(({ group, attachment }, index) =>
@@ -55,7 +59,12 @@ interface GroupContext {
   readonly groupAt: GroupAt;
 }
 
-function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachment, context: GroupContext): OfferedGroup {
+function compileGroup(
+  compiler: GroupCompiler,
+  group: Group,
+  attachment: Attachment,
+  context: GroupContext,
+): OfferedGroup {
   const { index, by, effects } = context;
   const choices = group.kind === 'choices' ? compileChoices(compiler, group, attachment, context) : [];
   const [ruled, routes, ruleLimits] = [effects.ruled(group.id), effects.routes(group.id), effects.limits(group.id)];
@@ -76,18 +85,36 @@ function compileGroup(compiler: GroupCompiler, group: Group, attachment: Attachm
     by,
     setsBase: choices.some((choice) => choice.setsBase),
     opens: choices.some((choice) => choice.opens.length > 0),
-    cacheDependencies: by || index < 0 || choices.length === 0 ? undefined : cacheDependenciesOf(ruled, choices, amounts.size, [...ruleLimits, ...routes].map(({ rule }) => rule)),
+    cacheDependencies:
+      by || index < 0 || choices.length === 0
+        ? undefined
+        : cacheDependenciesOf(
+            ruled,
+            choices,
+            amounts.size,
+            [...ruleLimits, ...routes].map(({ rule }) => rule),
+          ),
     ruled,
     limits: ruleLimits,
     routes,
   };
 }
 
-function cacheDependenciesOf(ruled: Ruled, choices: readonly OfferedChoice[], amounts: number, onGroup: readonly number[]): CacheDependencies | undefined {
+function cacheDependenciesOf(
+  ruled: Ruled,
+  choices: readonly OfferedChoice[],
+  amounts: number,
+  onGroup: readonly number[],
+): CacheDependencies | undefined {
   // A percentage depends on the base price, and opened groups have answers of their own, so neither is cached.
   if (choices.some(({ price, opens }) => opens.length > 0 || (price && 'percent' in price))) return undefined;
-  const acceptance = unique([ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]));
-  const others = unique([...onGroup, ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule))]);
+  const acceptance = unique(
+    [ruled, ...choices.map((choice) => choice.ruled)].flatMap(({ show, hide }) => [...show, ...hide]),
+  );
+  const others = unique([
+    ...onGroup,
+    ...choices.flatMap(({ setBy, routes }) => [...setBy, ...routes].map(({ rule }) => rule)),
+  ]);
   const pricedBy = unique(choices.flatMap(({ byGroup }) => byGroup ?? []));
   const mostUnits = Math.max(...choices.map(({ max }) => max));
   return { acceptance, effects: others, pricedBy, mostUnits, radix: (amounts + 1) * mostUnits * choices.length + 1 };
@@ -98,14 +125,22 @@ function unique(numbers: readonly number[]): number[] {
 }
 
 function compileChoices(
-  compiler: GroupCompiler, group: ChoicesGroup, attachment: Attachment, context: GroupContext,
+  compiler: GroupCompiler,
+  group: ChoicesGroup,
+  attachment: Attachment,
+  context: GroupContext,
 ): OfferedChoice[] {
   const offered = (group.choices ?? []).filter(({ id }) => !attachment.only || attachment.only.includes(id));
   return offered.map((choice, index) => compileChoice(compiler, group, choice, index, attachment, context));
 }
 
 function compileChoice(
-  compiler: GroupCompiler, group: ChoicesGroup, choice: Choice, index: number, attachment: Attachment, context: GroupContext,
+  compiler: GroupCompiler,
+  group: ChoicesGroup,
+  choice: Choice,
+  index: number,
+  attachment: Attachment,
+  context: GroupContext,
 ): OfferedChoice {
   const { effects, groupAt } = context;
   const path = `${group.id}/${choice.id}`;
@@ -146,7 +181,8 @@ const NO_EFFECTS: RuleEffects = { ruled: () => NOTHING_RULED, routes: () => [], 
 function effectsOf(compiler: GroupCompiler, rules: readonly Rule[]): RuleEffects {
   const all = rules.flatMap((rule, at) => rule.then.map((effect) => ({ at, effect })));
   if (all.length === 0) return NO_EFFECTS;
-  const rulesWhere = (holds: (effect: Effect) => boolean) => all.filter(({ effect }) => holds(effect)).map(({ at }) => at);
+  const rulesWhere = (holds: (effect: Effect) => boolean) =>
+    all.filter(({ effect }) => holds(effect)).map(({ at }) => at);
   return {
     ruled: (path) => ({
       show: rulesWhere((effect) => 'show' in effect && effect.show === path),
@@ -154,11 +190,14 @@ function effectsOf(compiler: GroupCompiler, rules: readonly Rule[]): RuleEffects
     }),
     routes: (path) =>
       all.flatMap(({ at, effect }) => {
-        const station = 'route' in effect && effect.route.what === path ? compiler.stationIndex.get(effect.route.station) : undefined;
+        const station =
+          'route' in effect && effect.route.what === path ? compiler.stationIndex.get(effect.route.station) : undefined;
         return station === undefined ? [] : [{ rule: at, station }];
       }),
     limits: (group) =>
-      all.flatMap(({ at, effect }) => ('limit' in effect && effect.limit.group === group ? [{ rule: at, limit: effect.limit }] : [])),
+      all.flatMap(({ at, effect }) =>
+        'limit' in effect && effect.limit.group === group ? [{ rule: at, limit: effect.limit }] : [],
+      ),
     setBy: (path) =>
       all.flatMap(({ at, effect }) =>
         'setChoice' in effect && effect.setChoice.choice === path ? [{ rule: at, add: effect.setChoice.add }] : [],

@@ -4,7 +4,14 @@ import { textIn } from '../menu/text.ts';
 import { toThousandths } from '../money/thousandths.ts';
 import { compileCondition } from './compile-condition.ts';
 import { compileGroups, type GroupCompiler } from './compile-groups.ts';
-import { combinationKey, type CompiledItem, type CompiledMenu, type CompiledRule, type UsedIngredient, type VariantTable } from './compiled.ts';
+import {
+  combinationKey,
+  type CompiledItem,
+  type CompiledMenu,
+  type CompiledRule,
+  type UsedIngredient,
+  type VariantTable,
+} from './compiled.ts';
 
 const compiledMenus = new WeakMap<Menu, CompiledMenu>();
 
@@ -51,9 +58,7 @@ function newCompiledMenu(menu: Menu): CompiledMenu {
 
 const ORDER_ITEM: Item = { id: '', name: '', price: 0 };
 
-function newGroupCompiler(
-  menu: Menu, items: ReadonlyMap<Id, Item>, groups: GroupCompiler['groups'],
-): GroupCompiler {
+function newGroupCompiler(menu: Menu, items: ReadonlyMap<Id, Item>, groups: GroupCompiler['groups']): GroupCompiler {
   const allergensOf = new Map((menu.ingredients ?? []).map((it) => [it.id, it.allergens ?? []]));
   return {
     menu,
@@ -62,12 +67,16 @@ function newGroupCompiler(
     firstLocale: menu.locales[0] ?? '',
     stationIndex: new Map(menu.stations.map(({ id }, index) => [id, index])),
     allergensOf: (uses) => uses.flatMap(({ ingredient }) => allergensOf.get(ingredient) ?? []),
-    usesOf: (uses) => (uses ?? []).map((use) => ({ ingredient: use.ingredient, thousandths: toThousandths(use.quantity) })),
+    usesOf: (uses) =>
+      (uses ?? []).map((use) => ({ ingredient: use.ingredient, thousandths: toThousandths(use.quantity) })),
   };
 }
 
 function newCompiledItem(
-  compiler: GroupCompiler, item: Item, offers: readonly Offer[], concerned: Item | undefined,
+  compiler: GroupCompiler,
+  item: Item,
+  offers: readonly Offer[],
+  concerned: Item | undefined,
 ): CompiledItem {
   const groupIndex = new Map(offers.map(({ group }, index) => [group.id, index]));
   const documentRules = (compiler.menu.rules ?? []).filter((rule) => ruleConcerns(rule, concerned));
@@ -84,7 +93,9 @@ function newCompiledItem(
       when: compileCondition(rule.when, (id) => groupIndex.get(id), choiceOf),
       then,
       codes: then.flatMap((effect) => ('appendCode' in effect ? [effect.appendCode] : [])),
-      tells: then.flatMap((effect) => ('tell' in effect ? [textIn(effect.tell, compiler.firstLocale, compiler.firstLocale)] : [])),
+      tells: then.flatMap((effect) =>
+        'tell' in effect ? [textIn(effect.tell, compiler.firstLocale, compiler.firstLocale)] : [],
+      ),
     };
   });
   const uses: readonly UsedIngredient[] = compiler.usesOf(item.uses);
@@ -92,10 +103,20 @@ function newCompiledItem(
   const home = homeOf(compiler, item);
   const ticketName = item.kitchenName ?? textIn(item.name, compiler.firstLocale, compiler.firstLocale);
   return {
-    item, groups, groupIndex, rules,
-    onBase: placesWhere(rules, ({ then }) => then.some((effect) => 'setBase' in effect || 'basePercent' in effect || 'addToPrice' in effect)),
+    item,
+    groups,
+    groupIndex,
+    rules,
+    onBase: placesWhere(rules, ({ then }) =>
+      then.some((effect) => 'setBase' in effect || 'basePercent' in effect || 'addToPrice' in effect),
+    ),
     outspoken: placesWhere(rules, ({ codes, tells }) => codes.length + tells.length > 0),
-    cells: tableOf(item, groupIndex), home, homes: new Set(concerned ? [home] : []), ticketName, uses, allergens,
+    cells: tableOf(item, groupIndex),
+    home,
+    homes: new Set(concerned ? [home] : []),
+    ticketName,
+    uses,
+    allergens,
   };
 }
 

@@ -52,7 +52,13 @@ export interface CompiledRule {
 export type CompiledCondition =
   | { readonly kind: 'all' | 'any'; readonly of: readonly CompiledCondition[] }
   | { readonly kind: 'not'; readonly of: CompiledCondition }
-  | { readonly kind: 'units'; readonly group: number; readonly choice: number | undefined; readonly atLeast: number; readonly atMost: number }
+  | {
+      readonly kind: 'units';
+      readonly group: number;
+      readonly choice: number | undefined;
+      readonly atLeast: number;
+      readonly atMost: number;
+    }
   | { readonly kind: 'quantity'; readonly atLeast: number; readonly atMost: number }
   | CircumstanceTest;
 

@@ -19,7 +19,11 @@ export type AttachAs = 'shared' | 'own';
 export function chosenDishes(menu: Menu, { items = [], sections = [], tags = [], except = [] }: DishChoice): Item[] {
   return menu.items.filter((item) => {
     if (except.includes(item.id)) return false;
-    return items.includes(item.id) || (item.sections ?? []).some((id) => sections.includes(id)) || (item.tags ?? []).some((tag) => tags.includes(tag));
+    return (
+      items.includes(item.id) ||
+      (item.sections ?? []).some((id) => sections.includes(id)) ||
+      (item.tags ?? []).some((tag) => tags.includes(tag))
+    );
   });
 }
 
@@ -38,24 +42,48 @@ export interface AttachRequest {
 }
 
 export function attachEdits(menu: Menu, { groups, dishes, as, later }: AttachRequest): Edit[] {
-  if (!later) return attachGroups(menu, groups, menu.items.filter(({ id }) => dishes.includes(id)), as);
-  return menu.groups.filter(({ id }) => groups.includes(id)).map((group) => ({ type: 'put', kind: 'groups', thing: attachBySection(group, later) }));
+  if (!later)
+    return attachGroups(
+      menu,
+      groups,
+      menu.items.filter(({ id }) => dishes.includes(id)),
+      as,
+    );
+  return menu.groups
+    .filter(({ id }) => groups.includes(id))
+    .map((group) => ({ type: 'put', kind: 'groups', thing: attachBySection(group, later) }));
 }
 
 /** Copies the groups of one dish, with its differences, to other dishes: in addition to theirs, or replacing them. */
-export function copyQuestions(menu: Menu, from: Item, to: readonly Item[], mode: 'add' | 'replace', as: AttachAs): Edit[] {
+export function copyQuestions(
+  menu: Menu,
+  from: Item,
+  to: readonly Item[],
+  mode: 'add' | 'replace',
+  as: AttachAs,
+): Edit[] {
   const questions = from.groups ?? [];
   const targets = to.filter(({ id }) => id !== from.id);
-  return new AttachmentEdits(menu, as).editsFor(targets, (item) => ({ current: mode === 'replace' ? [] : (item.groups ?? []), added: questions }));
+  return new AttachmentEdits(menu, as).editsFor(targets, (item) => ({
+    current: mode === 'replace' ? [] : (item.groups ?? []),
+    added: questions,
+  }));
 }
 
 /** Attaches the group by section or tag, so that dishes added later get it too. */
 export function attachBySection(group: Group, { sections = [], tags = [], except = [] }: DishChoice): Group {
-  const joined = (old: readonly string[] | undefined, more: readonly string[]) => [...new Set([...(old ?? []), ...more])];
+  const joined = (old: readonly string[] | undefined, more: readonly string[]) => [
+    ...new Set([...(old ?? []), ...more]),
+  ];
   const { attachTo } = group;
   return {
     ...group,
-    attachTo: { ...attachTo, sections: joined(attachTo?.sections, sections), tags: joined(attachTo?.tags, tags), except: joined(attachTo?.except, except) },
+    attachTo: {
+      ...attachTo,
+      sections: joined(attachTo?.sections, sections),
+      tags: joined(attachTo?.tags, tags),
+      except: joined(attachTo?.except, except),
+    },
   };
 }
 
@@ -66,12 +94,21 @@ export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
   if (!copy) return [];
   const swap = (id: Id) => (id === group ? copy : id);
   const attached = item.groups ?? [];
-  const groups = attached.some((it) => it.group === group) ? attached.map((it) => ({ ...it, group: swap(it.group) })) : [...attached, { group: copy }];
+  const groups = attached.some((it) => it.group === group)
+    ? attached.map((it) => ({ ...it, group: swap(it.group) }))
+    : [...attached, { group: copy }];
   const variants = item.variants && {
     by: item.variants.by.map(swap),
-    cells: item.variants.cells.map((cell) => ({ ...cell, pick: Object.fromEntries(Object.entries(cell.pick).map(([id, choice]) => [swap(id), choice])) })),
+    cells: item.variants.cells.map((cell) => ({
+      ...cell,
+      pick: Object.fromEntries(Object.entries(cell.pick).map(([id, choice]) => [swap(id), choice])),
+    })),
   };
-  return [...attaching.edits, ...exceptFrom(menu, item, group), { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } }];
+  return [
+    ...attaching.edits,
+    ...exceptFrom(menu, item, group),
+    { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } },
+  ];
 }
 
 /** Excludes a dish from a group that it has by section or tag. */
@@ -94,7 +131,10 @@ class AttachmentEdits {
     this.#taken = new Set(menu.groups.map(({ id }) => id));
   }
 
-  editsFor(dishes: readonly Item[], plan: (item: Item) => { current: readonly Attachment[]; added: readonly Attachment[] }): Edit[] {
+  editsFor(
+    dishes: readonly Item[],
+    plan: (item: Item) => { current: readonly Attachment[]; added: readonly Attachment[] },
+  ): Edit[] {
     for (const item of dishes) {
       const { current, added } = plan(item);
       const attached = new Set(current.map(({ group }) => group));

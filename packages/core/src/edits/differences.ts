@@ -14,7 +14,8 @@ export type Difference =
 
 export function differencesOf(group: Group, attachment: Attachment): Difference[] {
   const found: Difference[] = [];
-  if (attachment.heading !== undefined) found.push({ field: 'heading', shared: group.prompt, here: attachment.heading });
+  if (attachment.heading !== undefined)
+    found.push({ field: 'heading', shared: group.prompt, here: attachment.heading });
   if (group.kind === 'choices') {
     for (const field of ['min', 'included'] as const) {
       const here = attachment[field];
@@ -41,15 +42,23 @@ function ofChoice(choice: Choice, { only, defaults, prices }: Attachment): Diffe
 /** The attachment without one of its differences, so that the shared value applies again. */
 export function withoutDifference(group: Group, attachment: Attachment, difference: Difference): Attachment {
   switch (difference.field) {
-    case 'left-out': return withChoiceOffered(group, attachment, difference.choice, true);
-    case 'default': return withDefault(group, attachment, difference.choice, difference.shared);
-    case 'price': return withPrice(attachment, difference.choice, undefined);
-    default: return without(attachment, difference.field);
+    case 'left-out':
+      return withChoiceOffered(group, attachment, difference.choice, true);
+    case 'default':
+      return withDefault(group, attachment, difference.choice, difference.shared);
+    case 'price':
+      return withPrice(attachment, difference.choice, undefined);
+    default:
+      return without(attachment, difference.field);
   }
 }
 
 /** Sets a limit, or drops the difference if it equals the shared group's limit. */
-export function withLimits(group: ChoicesGroup, attachment: Attachment, limits: { min: number; max: number | null; included: number }): Attachment {
+export function withLimits(
+  group: ChoicesGroup,
+  attachment: Attachment,
+  limits: { min: number; max: number | null; included: number },
+): Attachment {
   const { min: _min, max: _max, included: _included, ...rest } = attachment;
   return {
     ...rest,
@@ -75,7 +84,10 @@ export function withDefault(group: Group, attachment: Attachment, choice: Id, co
     return { id, shared, here: id === choice ? count : here };
   });
   if (counts.every(({ shared, here }) => shared === here)) return without(attachment, 'defaults');
-  return { ...attachment, defaults: Object.fromEntries(counts.filter(({ here }) => here > 0).map(({ id, here }) => [id, here])) };
+  return {
+    ...attachment,
+    defaults: Object.fromEntries(counts.filter(({ here }) => here > 0).map(({ id, here }) => [id, here])),
+  };
 }
 
 /** Sets what a choice adds on this dish; undefined applies the shared price. */
@@ -108,11 +120,13 @@ export function asDifference(before: Group, after: Group, attachment: Attachment
       continue;
     }
     if (!isSame(plainOf(choice), plainOf(now))) return undefined;
-    if ((choice.default ?? 0) !== (now.default ?? 0)) changed = withDefault(before, changed, choice.id, now.default ?? 0);
+    if ((choice.default ?? 0) !== (now.default ?? 0))
+      changed = withDefault(before, changed, choice.id, now.default ?? 0);
     if (isSame(choice.price, now.price)) continue;
     const price = addOf(now);
     if (price === undefined || !isPlainAdd(choice) || !isPlainAdd(now)) return undefined;
-    if (changed.prices === undefined || own(changed.prices, choice.id) === undefined) changed = withPrice(changed, choice.id, price);
+    if (changed.prices === undefined || own(changed.prices, choice.id) === undefined)
+      changed = withPrice(changed, choice.id, price);
   }
   return left.size === 0 ? changed : undefined;
 }

@@ -17,19 +17,37 @@ const clock = () => '2026-05-12T13:00';
 describe('where something is used', () => {
   it('is left as it was when every reference is kept', () => {
     const menu = brothBar();
-    for (const kind of KINDS) for (const thing of menu[kind] ?? []) expect(keepReferences(kind, thing as never, () => true)).toBe(thing);
+    for (const kind of KINDS)
+      for (const thing of menu[kind] ?? []) expect(keepReferences(kind, thing as never, () => true)).toBe(thing);
   });
 
   it('is told by name of thing and choice, and by what it does there', () => {
-    const size = choicesGroup('size', { min: 1, max: 1, choices: [{ id: 's', name: 'S' }, { id: 'l', name: 'L' }] });
-    const top = choicesGroup('top', { choices: [{ id: 'egg', name: 'Egg', opens: ['dip'], price: { add: 100, by: { group: 'size', prices: { l: 150 } } } }] });
+    const size = choicesGroup('size', {
+      min: 1,
+      max: 1,
+      choices: [
+        { id: 's', name: 'S' },
+        { id: 'l', name: 'L' },
+      ],
+    });
+    const top = choicesGroup('top', {
+      choices: [
+        { id: 'egg', name: 'Egg', opens: ['dip'], price: { add: 100, by: { group: 'size', prices: { l: 150 } } } },
+      ],
+    });
     const dip = choicesGroup('dip', { choices: [{ id: 'soy', name: 'Soy' }] });
     const menu = smallMenu([size, top, dip], { groups: [{ group: 'size' }, { group: 'top', prices: { egg: 90 } }] }, [
       { id: 'r', when: { picked: 'size/s' }, then: [{ hide: 'top/egg' }] },
     ]);
-    expect(usesOf(menu, { kind: 'groups', id: 'dip' })).toEqual([{ kind: 'groups', id: 'top', choice: 'egg', role: 'opened' }]);
-    expect(usesOf(menu, { kind: 'choices', group: 'top', id: 'egg' }).map(({ kind, role }) => `${kind} ${role}`)).toEqual(['items differs', 'rules rule']);
-    expect(usesOf(menu, { kind: 'choices', group: 'size', id: 'l' })).toEqual([{ kind: 'groups', id: 'top', choice: 'egg', role: 'priced-by' }]);
+    expect(usesOf(menu, { kind: 'groups', id: 'dip' })).toEqual([
+      { kind: 'groups', id: 'top', choice: 'egg', role: 'opened' },
+    ]);
+    expect(
+      usesOf(menu, { kind: 'choices', group: 'top', id: 'egg' }).map(({ kind, role }) => `${kind} ${role}`),
+    ).toEqual(['items differs', 'rules rule']);
+    expect(usesOf(menu, { kind: 'choices', group: 'size', id: 'l' })).toEqual([
+      { kind: 'groups', id: 'top', choice: 'egg', role: 'priced-by' },
+    ]);
   });
 });
 
@@ -40,8 +58,14 @@ describe('the dishes that ask a group', () => {
     const menu = smallMenu([top, dip], { tags: ['hot'], groups: [{ group: 'top' }] });
     expect([...offeredOn(menu)]).toEqual([['top', ['dish']]]);
     const opening = { ...menu, groups: [{ ...top, choices: [{ id: 'egg', name: 'Egg', opens: ['dip'] }] }, dip] };
-    expect([...offeredOn(opening)]).toEqual([['top', ['dish']], ['dip', ['dish']]]);
-    expect([...offeredOn({ ...menu, groups: [top, attachBySection(dip, { tags: ['hot'] })] }).keys()]).toEqual(['top', 'dip']);
+    expect([...offeredOn(opening)]).toEqual([
+      ['top', ['dish']],
+      ['dip', ['dish']],
+    ]);
+    expect([...offeredOn({ ...menu, groups: [top, attachBySection(dip, { tags: ['hot'] })] }).keys()]).toEqual([
+      'top',
+      'dip',
+    ]);
     expect([...offeredOn({ ...opening, items: [] })]).toEqual([]);
   });
 });
@@ -55,7 +79,9 @@ describe('hanging groups on dishes', () => {
     const section = dish?.sections?.[0] ?? '';
     const all = chosenDishes(menu, { sections: [section] });
     expect(all.length).toBeGreaterThan(0);
-    expect(chosenDishes(menu, { sections: [section], except: [dish?.id ?? ''] })).toEqual(all.filter((item) => item !== dish));
+    expect(chosenDishes(menu, { sections: [section], except: [dish?.id ?? ''] })).toEqual(
+      all.filter((item) => item !== dish),
+    );
   });
 
   it('attaches shared or own copies, and nothing twice', () => {
@@ -76,7 +102,15 @@ describe('hanging groups on dishes', () => {
   });
 
   it('an own copy answers and costs the same, also as a part of variants and when it came by section', () => {
-    const size = choicesGroup('size', { min: 1, max: 1, attachTo: { tags: ['sized'] }, choices: [{ id: 's', name: 'S' }, { id: 'l', name: 'L', price: { add: 50 } }] });
+    const size = choicesGroup('size', {
+      min: 1,
+      max: 1,
+      attachTo: { tags: ['sized'] },
+      choices: [
+        { id: 's', name: 'S' },
+        { id: 'l', name: 'L', price: { add: 50 } },
+      ],
+    });
     const table = { by: ['size'], cells: [{ pick: { size: 'l' }, price: 1400 }] };
     const before = smallMenu([size], { tags: ['sized'], groups: [], variants: table });
     const after = apply(before, { edits: takeOwnCopy(before, before.items[0] as never, 'size') });
@@ -87,35 +121,96 @@ describe('hanging groups on dishes', () => {
 });
 
 describe('differences', () => {
-  const shared = choicesGroup('top', { min: 0, max: 3, included: 1, choices: [{ id: 'a', name: 'A', price: { add: 100 } }, { id: 'b', name: 'B', default: 1 }, { id: 'c', name: 'C' }] });
-  const attachment = { group: 'top', heading: 'Here', min: 1, max: null, only: ['a', 'b'], defaults: { a: 1 }, prices: { a: 80 }, priceList: 'bike' };
+  const shared = choicesGroup('top', {
+    min: 0,
+    max: 3,
+    included: 1,
+    choices: [
+      { id: 'a', name: 'A', price: { add: 100 } },
+      { id: 'b', name: 'B', default: 1 },
+      { id: 'c', name: 'C' },
+    ],
+  });
+  const attachment = {
+    group: 'top',
+    heading: 'Here',
+    min: 1,
+    max: null,
+    only: ['a', 'b'],
+    defaults: { a: 1 },
+    prices: { a: 80 },
+    priceList: 'bike',
+  };
 
   it('are told one by one, and each can be dropped until nothing differs', () => {
     const found = differencesOf(shared, attachment);
-    expect(found.map(({ field }) => field)).toEqual(['heading', 'min', 'max', 'default', 'price', 'default', 'left-out', 'priceList']);
+    expect(found.map(({ field }) => field)).toEqual([
+      'heading',
+      'min',
+      'max',
+      'default',
+      'price',
+      'default',
+      'left-out',
+      'priceList',
+    ]);
     let left: typeof attachment | { group: string } = attachment;
-    for (let next = differencesOf(shared, left)[0]; next; next = differencesOf(shared, left)[0]) left = withoutDifference(shared, left, next);
+    for (let next = differencesOf(shared, left)[0]; next; next = differencesOf(shared, left)[0])
+      left = withoutDifference(shared, left, next);
     expect(left).toEqual({ group: 'top' });
   });
 
   it('keep a change of the shared group for one dish, which then costs what it would have cost', () => {
-    const changed: Group = { ...shared, min: 1, included: 0, choices: [{ id: 'a', name: 'A', price: { add: 140 } }, { id: 'c', name: 'C', default: 1 }] };
+    const changed: Group = {
+      ...shared,
+      min: 1,
+      included: 0,
+      choices: [
+        { id: 'a', name: 'A', price: { add: 140 } },
+        { id: 'c', name: 'C', default: 1 },
+      ],
+    };
     const here = asDifference(shared, changed, { group: 'top' });
-    expect(here).toEqual({ group: 'top', min: 1, included: 0, only: ['a', 'c'], defaults: { c: 1 }, prices: { a: 140 } });
-    const picks = [{ group: 'top', choice: 'a' }, { group: 'top', choice: 'c' }];
+    expect(here).toEqual({
+      group: 'top',
+      min: 1,
+      included: 0,
+      only: ['a', 'c'],
+      defaults: { c: 1 },
+      prices: { a: 140 },
+    });
+    const picks = [
+      { group: 'top', choice: 'a' },
+      { group: 'top', choice: 'c' },
+    ];
     const asShared = quoteLine(smallMenu([changed]), { item: 'dish', picks }, clock);
-    expect(quoteLine(smallMenu([shared], { groups: [here ?? { group: '' }] }), { item: 'dish', picks }, clock)).toEqual(asShared);
+    expect(quoteLine(smallMenu([shared], { groups: [here ?? { group: '' }] }), { item: 'dish', picks }, clock)).toEqual(
+      asShared,
+    );
   });
 
   it('a change kept for one dish alone reaches no other, whether a difference says it or a copy', () => {
     const before = smallMenu([shared]);
-    const two = { ...before, items: [...before.items, { id: 'other', name: 'Other', price: 1000, groups: [{ group: 'top' }] }] };
-    const changes: Group[] = [{ ...shared, min: 1 }, { ...shared, choices: [...(shared.kind === 'choices' ? (shared.choices ?? []) : []), { id: 'd', name: 'D', price: { add: 70 } }] }];
+    const two = {
+      ...before,
+      items: [...before.items, { id: 'other', name: 'Other', price: 1000, groups: [{ group: 'top' }] }],
+    };
+    const changes: Group[] = [
+      { ...shared, min: 1 },
+      {
+        ...shared,
+        choices: [
+          ...(shared.kind === 'choices' ? (shared.choices ?? []) : []),
+          { id: 'd', name: 'D', price: { add: 70 } },
+        ],
+      },
+    ];
     for (const changed of changes) {
       const kept = apply(two, { edits: onlyHere(two, [changed], 'dish') });
       if (!kept.ok) throw new Error('refused');
       const everywhere = applyUnchecked(two, { edits: [{ type: 'put', kind: 'groups', thing: changed }] });
-      const shapes = (menu: Menu, item: string) => quoteLine(menu, { item }, clock).groups.map(({ group: _, ...view }) => view);
+      const shapes = (menu: Menu, item: string) =>
+        quoteLine(menu, { item }, clock).groups.map(({ group: _, ...view }) => view);
       expect(shapes(kept.value, 'dish')).toEqual(shapes(everywhere, 'dish'));
       expect(shapes(kept.value, 'other')).toEqual(shapes(two, 'other'));
     }
@@ -123,7 +218,11 @@ describe('differences', () => {
 
   it('can’t say that an answer was renamed, added, or priced in another way', () => {
     const [a, ...others] = shared.kind === 'choices' ? (shared.choices ?? []) : [];
-    for (const choices of [[{ ...a, name: 'Ah' }, ...others], [a, ...others, { id: 'd', name: 'D' }], [{ ...a, price: { percent: 500 } }, ...others]]) {
+    for (const choices of [
+      [{ ...a, name: 'Ah' }, ...others],
+      [a, ...others, { id: 'd', name: 'D' }],
+      [{ ...a, price: { percent: 500 } }, ...others],
+    ]) {
       expect(asDifference(shared, { ...shared, choices } as Group, { group: 'top' })).toBeUndefined();
     }
   });

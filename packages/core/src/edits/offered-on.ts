@@ -24,7 +24,11 @@ export function offeredOn(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
 }
 
 function newIndex(menu: Menu): ReadonlyMap<Id, readonly Id[]> {
-  const signature = JSON.stringify(menu.groups.flatMap((group) => (group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [])));
+  const signature = JSON.stringify(
+    menu.groups.flatMap((group) =>
+      group.attachTo || opensAny(group) ? [[group.id, group.attachTo, opened(group)]] : [],
+    ),
+  );
   let offers: OfferIndex | undefined;
   const offered = menu.items.map((item): readonly [Id, readonly Id[]] => {
     const before = known.get(item);

@@ -18,14 +18,18 @@ export function onlyHere(before: Menu, changed: readonly Group[], dish: Id): Edi
     const difference = asDifference(group, after, attachment);
     if (difference) {
       const attached = item.groups ?? [];
-      const groups = attached.some((it) => it.group === group.id) ? attached.map((it) => (it.group === group.id ? difference : it)) : [...attached, difference];
+      const groups = attached.some((it) => it.group === group.id)
+        ? attached.map((it) => (it.group === group.id ? difference : it))
+        : [...attached, difference];
       item = { ...item, groups };
       edits.push({ type: 'put', kind: 'items', thing: item });
       continue;
     }
     const own = takeOwnCopy(before, item, group.id).map((edit) => withContent(edit, after));
     edits.push(...own);
-    item = (own.findLast((edit) => edit.type === 'put' && edit.kind === 'items') as { thing: Item } | undefined)?.thing ?? item;
+    item =
+      (own.findLast((edit) => edit.type === 'put' && edit.kind === 'items') as { thing: Item } | undefined)?.thing ??
+      item;
   }
   return edits;
 }

@@ -11,8 +11,24 @@ export type Target =
 
 /** How one object refers to another. */
 export type Role =
-  | 'attached' | 'attached-by-section' | 'opened' | 'made-at' | 'read-at' | 'backup' | 'in-section' | 'on-sale-in' | 'uses' | 'shows-picture'
-  | 'differs' | 'variants' | 'priced-by' | 'stands-for' | 'excepted' | 'rule' | 'price-list' | 'location-list';
+  | 'attached'
+  | 'attached-by-section'
+  | 'opened'
+  | 'made-at'
+  | 'read-at'
+  | 'backup'
+  | 'in-section'
+  | 'on-sale-in'
+  | 'uses'
+  | 'shows-picture'
+  | 'differs'
+  | 'variants'
+  | 'priced-by'
+  | 'stands-for'
+  | 'excepted'
+  | 'rule'
+  | 'price-list'
+  | 'location-list';
 
 export interface Reference {
   readonly target: Target;
@@ -35,13 +51,25 @@ type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
  */
 export function keepReferences<K extends Kind>(kind: K, thing: ThingOf[K], keep: Keep): ThingOf[K] | undefined {
   switch (kind) {
-    case 'items': return ofItem(thing as Item, keep) as ThingOf[K];
-    case 'groups': return ofGroup(thing as Group, keep) as ThingOf[K];
-    case 'rules': return ofRule(thing as Rule, keep) as ThingOf[K] | undefined;
-    case 'sections': return withFields(thing as ThingOf['sections'], { station: one('stations', 'made-at', keep), image: one('pictures', 'shows-picture', keep) }) as ThingOf[K];
-    case 'stations': return withFields(thing as ThingOf['stations'], { backup: one('stations', 'backup', keep) }) as ThingOf[K];
-    case 'locations': return withFields(thing as ThingOf['locations'], { priceList: one('priceLists', 'location-list', keep) }) as ThingOf[K];
-    default: return thing;
+    case 'items':
+      return ofItem(thing as Item, keep) as ThingOf[K];
+    case 'groups':
+      return ofGroup(thing as Group, keep) as ThingOf[K];
+    case 'rules':
+      return ofRule(thing as Rule, keep) as ThingOf[K] | undefined;
+    case 'sections':
+      return withFields(thing as ThingOf['sections'], {
+        station: one('stations', 'made-at', keep),
+        image: one('pictures', 'shows-picture', keep),
+      }) as ThingOf[K];
+    case 'stations':
+      return withFields(thing as ThingOf['stations'], { backup: one('stations', 'backup', keep) }) as ThingOf[K];
+    case 'locations':
+      return withFields(thing as ThingOf['locations'], {
+        priceList: one('priceLists', 'location-list', keep),
+      }) as ThingOf[K];
+    default:
+      return thing;
   }
 }
 
@@ -55,12 +83,14 @@ export function keepInAttachments(attachments: readonly Attachment[], keep: Keep
     const choice = (id: Id) => keep({ target: { kind: 'choices', group: attachment.group, id }, role: 'differs' });
     const only = attachment.only && filtered(attachment.only, choice);
     if (attachment.only && attachment.only.length > 0 && !only) return [];
-    return [withFields(attachment, {
-      only: () => only,
-      defaults: (counts: Readonly<Record<Id, number>>) => filteredKeys(counts, choice) ?? {},
-      prices: (prices: NonNullable<Attachment['prices']>) => filteredKeys(prices, choice),
-      priceList: one('priceLists', 'price-list', keep),
-    })];
+    return [
+      withFields(attachment, {
+        only: () => only,
+        defaults: (counts: Readonly<Record<Id, number>>) => filteredKeys(counts, choice) ?? {},
+        prices: (prices: NonNullable<Attachment['prices']>) => filteredKeys(prices, choice),
+        priceList: one('priceLists', 'price-list', keep),
+      }),
+    ];
   });
 }
 
@@ -91,7 +121,10 @@ function filtered<T>(list: readonly T[], isKept: (one: T) => boolean): readonly 
   return remaining.length > 0 ? remaining : undefined;
 }
 
-function filteredKeys<V>(map: Readonly<Record<Id, V>>, isKept: (id: Id) => boolean): Readonly<Record<Id, V>> | undefined {
+function filteredKeys<V>(
+  map: Readonly<Record<Id, V>>,
+  isKept: (id: Id) => boolean,
+): Readonly<Record<Id, V>> | undefined {
   const keys = Object.keys(map);
   const remaining = keys.filter(isKept);
   if (remaining.length === keys.length) return map;
@@ -128,7 +161,9 @@ function ofItem(item: Item, keep: Keep): Item {
       if (table.by.some((id) => !keep({ target: { kind: 'groups', id }, role: 'variants' }))) return undefined;
       const isKept = (pick: Readonly<Record<Id, Id>>) =>
         Object.entries(pick).every(([group, id]) => keep({ target: { kind: 'choices', group, id }, role: 'variants' }));
-      const cells = mapped(table.cells, (cell) => (isKept(cell.pick) ? withFields(cell, { image: one('pictures', 'shows-picture', keep) }) : undefined));
+      const cells = mapped(table.cells, (cell) =>
+        isKept(cell.pick) ? withFields(cell, { image: one('pictures', 'shows-picture', keep) }) : undefined,
+      );
       return cells === table.cells ? table : { ...table, cells };
     },
   });
@@ -136,7 +171,11 @@ function ofItem(item: Item, keep: Keep): Item {
 
 function ofGroup(group: Group, keep: Keep): Group {
   const attached = withFields(group, {
-    attachTo: (to) => withFields(to, { sections: list('sections', 'attached-by-section', keep), except: list('items', 'excepted', keep) }),
+    attachTo: (to) =>
+      withFields(to, {
+        sections: list('sections', 'attached-by-section', keep),
+        except: list('items', 'excepted', keep),
+      }),
   });
   if (attached.kind === 'note') {
     return withFields(attached, { note: (note) => withFields(note, { stations: list('stations', 'read-at', keep) }) });
@@ -202,7 +241,11 @@ function keepInCondition(condition: Condition, looks: (target: Target) => boolea
  * decides.
  */
 function joinConditions(
-  whole: Condition, parts: readonly Condition[], looks: (target: Target) => boolean, neutral: boolean, join: (parts: Condition[]) => Condition,
+  whole: Condition,
+  parts: readonly Condition[],
+  looks: (target: Target) => boolean,
+  neutral: boolean,
+  join: (parts: Condition[]) => Condition,
 ): Condition | boolean {
   const remaining = parts.map((part) => keepInCondition(part, looks));
   if (remaining.includes(!neutral)) return !neutral;
@@ -231,5 +274,10 @@ function targetsOf(effect: Effect): Target[] {
 
 function targetsOfPath(path: string): Target[] {
   const { group, choice } = thingOf(path);
-  return choice === undefined ? [{ kind: 'groups', id: group }] : [{ kind: 'groups', id: group }, { kind: 'choices', group, id: choice }];
+  return choice === undefined
+    ? [{ kind: 'groups', id: group }]
+    : [
+        { kind: 'groups', id: group },
+        { kind: 'choices', group, id: choice },
+      ];
 }

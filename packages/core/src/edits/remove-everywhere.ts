@@ -12,12 +12,12 @@ import { keyOf } from './where-used.ts';
  * Something that would be sold more widely than now: a dish that loses its last daypart, or something only a removed
  * rule shows.
  */
-export type Widening =
+type Widening =
   | { readonly kind: 'sold-all-day'; readonly item: Id }
   | { readonly kind: 'always-shown'; readonly rule: Id; readonly path: string };
 
 /** A group that a dish (undefined: the order) loses because none of the choices it offers there is left. */
-export interface Detached {
+interface Detached {
   readonly item: Id | undefined;
   readonly group: Id;
 }
@@ -40,11 +40,15 @@ export function removeEverywhere(menu: Menu, removed: Target): Removal {
       if (removed.kind === kind && thing.id === removed.id) continue;
       const remaining = keepReferences(kind, thing as never, keep);
       if (kind === 'items') {
-        if (losesHours(thing as Item, remaining as Item | undefined)) widened.push({ kind: 'sold-all-day', item: thing.id });
-        detached.push(...detachedFrom(thing.id, (thing as Item).groups, (remaining as Item | undefined)?.groups, removed));
+        if (losesHours(thing as Item, remaining as Item | undefined))
+          widened.push({ kind: 'sold-all-day', item: thing.id });
+        detached.push(
+          ...detachedFrom(thing.id, (thing as Item).groups, (remaining as Item | undefined)?.groups, removed),
+        );
       }
       if (remaining === undefined) edits.push({ type: 'remove', kind, id: thing.id });
-      else if (remaining !== thing || isOwner(kind, thing.id, removed)) edits.push({ type: 'put', kind, thing: withoutOwnChoice(remaining, removed) });
+      else if (remaining !== thing || isOwner(kind, thing.id, removed))
+        edits.push({ type: 'put', kind, thing: withoutOwnChoice(remaining, removed) });
     }
   }
   const order = menu.orderGroups;
@@ -53,10 +57,15 @@ export function removeEverywhere(menu: Menu, removed: Target): Removal {
     edits.push({ type: 'put', kind: 'settings', thing: { ...settingsOf(menu), orderGroups: remaining } });
     detached.push(...detachedFrom(undefined, order, remaining, removed));
   }
-  if (removed.kind !== 'choices' && removed.kind !== 'pictures') edits.push({ type: 'remove', kind: removed.kind, id: removed.id });
+  if (removed.kind !== 'choices' && removed.kind !== 'pictures')
+    edits.push({ type: 'remove', kind: removed.kind, id: removed.id });
   widened.push(...alwaysShown(menu, edits, removed));
   if (widened.length > 0) return { allowed: false, widened };
-  return { allowed: true, change: { edits: [...edits, ...exceptions(applyUnchecked(menu, { edits }), detached)] }, detached };
+  return {
+    allowed: true,
+    change: { edits: [...edits, ...exceptions(applyUnchecked(menu, { edits }), detached)] },
+    detached,
+  };
 }
 
 function isAbout(target: Target, removed: Target): boolean {
@@ -72,9 +81,16 @@ function losesHours(item: Item, remaining: Item | undefined): boolean {
   return (item.dayparts?.length ?? 0) > 0 && remaining !== undefined && remaining.dayparts === undefined;
 }
 
-function detachedFrom(item: Id | undefined, before: readonly Attachment[] = [], after: readonly Attachment[] = [], removed: Target): Detached[] {
+function detachedFrom(
+  item: Id | undefined,
+  before: readonly Attachment[] = [],
+  after: readonly Attachment[] = [],
+  removed: Target,
+): Detached[] {
   const left = new Set(after.map(({ group }) => group));
-  return before.filter(({ group }) => !left.has(group) && !(removed.kind === 'groups' && removed.id === group)).map(({ group }) => ({ item, group }));
+  return before
+    .filter(({ group }) => !left.has(group) && !(removed.kind === 'groups' && removed.id === group))
+    .map(({ group }) => ({ item, group }));
 }
 
 /** A detached group must not return to the dish by section or tag. */
@@ -97,9 +113,14 @@ function alwaysShown(menu: Menu, edits: readonly Edit[], removed: Target): Widen
   if (gone.size === 0 || (removed.kind === 'rules' && gone.size === 1)) return [];
   const left = applyUnchecked(menu, { edits });
   return (menu.rules ?? []).flatMap((rule) => {
-    if (!gone.has(rule.id) || (removed.kind === 'rules' && removed.id === rule.id) || !concernsAnything(left, rule)) return [];
+    if (!gone.has(rule.id) || (removed.kind === 'rules' && removed.id === rule.id) || !concernsAnything(left, rule))
+      return [];
     return shownBy(rule)
-      .filter((path) => isThere(left, path) && !(left.rules ?? []).some((other) => !other.items && !other.sections && shownBy(other).includes(path)))
+      .filter(
+        (path) =>
+          isThere(left, path) &&
+          !(left.rules ?? []).some((other) => !other.items && !other.sections && shownBy(other).includes(path)),
+      )
       .map((path): Widening => ({ kind: 'always-shown', rule: rule.id, path }));
   });
 }
@@ -121,6 +142,7 @@ function isThere(menu: Menu, path: string): boolean {
 }
 
 function withoutOwnChoice<T extends object>(thing: T, removed: Target): T {
-  if (removed.kind !== 'choices' || !('id' in thing) || thing.id !== removed.group || !('choices' in thing)) return thing;
+  if (removed.kind !== 'choices' || !('id' in thing) || thing.id !== removed.group || !('choices' in thing))
+    return thing;
   return { ...thing, choices: (thing.choices as { id: Id }[]).filter(({ id }) => id !== removed.id) };
 }

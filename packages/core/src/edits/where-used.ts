@@ -24,14 +24,17 @@ function indexOf(menu: Menu): ReadonlyMap<string, UsePlace[]> {
   if (known) return known;
   const index = new Map<string, UsePlace[]>();
   const seen = new Set<string>();
-  const note = (kind: UsePlace['kind'], id: Id) => ({ target, role, choice }: Reference) => {
-    const place: UsePlace = { kind, id, role, ...(choice !== undefined && { choice }) };
-    const key = `${keyOf(target)} ${kind} ${id} ${choice ?? ''} ${role}`;
-    if (!seen.has(key)) index.set(keyOf(target), [...(index.get(keyOf(target)) ?? []), place]);
-    seen.add(key);
-    return true;
-  };
-  for (const kind of KINDS) for (const thing of menu[kind] ?? []) keepReferences(kind, thing as never, note(kind, thing.id));
+  const note =
+    (kind: UsePlace['kind'], id: Id) =>
+    ({ target, role, choice }: Reference) => {
+      const place: UsePlace = { kind, id, role, ...(choice !== undefined && { choice }) };
+      const key = `${keyOf(target)} ${kind} ${id} ${choice ?? ''} ${role}`;
+      if (!seen.has(key)) index.set(keyOf(target), [...(index.get(keyOf(target)) ?? []), place]);
+      seen.add(key);
+      return true;
+    };
+  for (const kind of KINDS)
+    for (const thing of menu[kind] ?? []) keepReferences(kind, thing as never, note(kind, thing.id));
   keepInAttachments(menu.orderGroups ?? [], note('order', ''));
   indexes.set(menu, index);
   return index;

@@ -5,7 +5,17 @@ import { copyOfGroup, newId, parseTypedList } from './typed-list.ts';
 const lists = ['house', 'courier'];
 
 describe('prices as they are typed', () => {
-  it.each([['1.75', 175], ['1,75', 175], ['+2', 200], ['-0.50', -50], ['2', 200], ['0.5', 50], ['1.755', undefined], ['', undefined], ['abc', undefined]])('%s', (text, minor) => {
+  it.each([
+    ['1.75', 175],
+    ['1,75', 175],
+    ['+2', 200],
+    ['-0.50', -50],
+    ['2', 200],
+    ['0.5', 50],
+    ['1.755', undefined],
+    ['', undefined],
+    ['abc', undefined],
+  ])('%s', (text, minor) => {
     expect(parseMoney(text, 2)).toBe(minor);
   });
 
@@ -22,8 +32,15 @@ describe('prices as they are typed', () => {
 
   it('are written back as they can be typed again', () => {
     for (const price of [
-      { add: 175 }, { add: { house: 5, courier: -20 } }, { percent: -1000 }, { percent: 1250 }, { add: 300, charge: 'once' as const },
-      { percent: 500, charge: 'once' as const }, { base: { house: 890, courier: 990 } }, { times: 15_000 }, { times: 0 },
+      { add: 175 },
+      { add: { house: 5, courier: -20 } },
+      { percent: -1000 },
+      { percent: 1250 },
+      { add: 300, charge: 'once' as const },
+      { percent: 500, charge: 'once' as const },
+      { base: { house: 890, courier: 990 } },
+      { times: 15_000 },
+      { times: 0 },
     ]) {
       expect(parseChoicePrice(choicePriceText(price, 2, lists), 2, lists)).toEqual(price);
     }
@@ -38,10 +55,17 @@ describe('what a choice does to the price', () => {
 
 describe('a typed list', () => {
   it('becomes choices, with the price at the end of the line; what is not understood is left', () => {
-    const { choices, left } = parseTypedList('Soft egg 1.75\nLarge +2\nNo noodle -10%\n\nGreens\n7 spice\nOdd 1.2.3', 2, lists);
+    const { choices, left } = parseTypedList(
+      'Soft egg 1.75\nLarge +2\nNo noodle -10%\n\nGreens\n7 spice\nOdd 1.2.3',
+      2,
+      lists,
+    );
     expect(choices).toEqual([
-      { name: 'Soft egg', price: { add: 175 } }, { name: 'Large', price: { add: 200 } }, { name: 'No noodle', price: { percent: -1000 } },
-      { name: 'Greens', price: undefined }, { name: '7 spice', price: undefined },
+      { name: 'Soft egg', price: { add: 175 } },
+      { name: 'Large', price: { add: 200 } },
+      { name: 'No noodle', price: { percent: -1000 } },
+      { name: 'Greens', price: undefined },
+      { name: '7 spice', price: undefined },
     ]);
     expect(left).toEqual(['Odd 1.2.3']);
   });
@@ -54,6 +78,19 @@ describe('a typed list', () => {
 });
 
 it('a copy of a group has an id of its own, and is asked nowhere until somebody attaches it', () => {
-  const group = { id: 'milk', name: 'Milk', prompt: 'Milk?', kind: 'choices' as const, attachTo: { tags: ['hot'] }, choices: [] };
-  expect(copyOfGroup(group, ['milk', 'milk-2'])).toEqual({ id: 'milk-3', name: 'Milk, copied', prompt: 'Milk?', kind: 'choices', choices: [] });
+  const group = {
+    id: 'milk',
+    name: 'Milk',
+    prompt: 'Milk?',
+    kind: 'choices' as const,
+    attachTo: { tags: ['hot'] },
+    choices: [],
+  };
+  expect(copyOfGroup(group, ['milk', 'milk-2'])).toEqual({
+    id: 'milk-3',
+    name: 'Milk, copied',
+    prompt: 'Milk?',
+    kind: 'choices',
+    choices: [],
+  });
 });

@@ -8,7 +8,8 @@ import type { Price } from '../money/money.ts';
 
 /** Parses an amount into minor units; undefined if invalid. `digits`: decimals of the currency. */
 export function parseMoney(text: string, digits: number): number | undefined {
-  const [, sign, whole, fraction = ''] = /^([+-]?)(\d{1,7})(?:[.,](\d{1,4}))?$/.exec(text.trim().replace('−', '-')) ?? [];
+  const [, sign, whole, fraction = ''] =
+    /^([+-]?)(\d{1,7})(?:[.,](\d{1,4}))?$/.exec(text.trim().replace('−', '-')) ?? [];
   if (whole === undefined || fraction.length > digits) return undefined;
   const minor = Number(whole + fraction.padEnd(digits, '0'));
   return sign === '-' && minor !== 0 ? -minor : minor;
@@ -52,7 +53,11 @@ export function percentText(basisPoints: number): string {
  * ` once` at the end charges an addition once, whatever the quantity. Empty text means no price (null); undefined if
  * invalid.
  */
-export function parseChoicePrice(text: string, digits: number, lists: readonly string[]): ChoicePrice | null | undefined {
+export function parseChoicePrice(
+  text: string,
+  digits: number,
+  lists: readonly string[],
+): ChoicePrice | null | undefined {
   const [, sign = '', rest = '', once] = /^\s*([=×x*]?)(.*?)(\s+once)?\s*$/i.exec(text) ?? [];
   if (rest.trim() === '') return sign === '' && once === undefined ? null : undefined;
   const charge = once === undefined ? {} : ({ charge: 'once' } as const);
@@ -71,7 +76,9 @@ export function parseChoicePrice(text: string, digits: number, lists: readonly s
 /** Only a price that is nowhere negative can become the price of a dish. */
 function soundPrice(price: Price | undefined, wrap: (price: Price) => ChoicePrice): ChoicePrice | undefined {
   if (price === undefined) return undefined;
-  return Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0) ? wrap(price) : undefined;
+  return Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0)
+    ? wrap(price)
+    : undefined;
 }
 
 /** Formats what a choice does to the price, as it is typed. */

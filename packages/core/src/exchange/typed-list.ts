@@ -33,7 +33,8 @@ const ENDS_WITH_PRICE = /^(.*?)[\s\t:;–—]+([+−-]?[\d.,]+\s*%?)$/;
 
 function parseLine(line: string, digits: number, lists: readonly string[]): TypedChoice | undefined {
   const [, name, priced] = ENDS_WITH_PRICE.exec(line.trim()) ?? [];
-  if (name === undefined || name.trim() === '') return /^[+−-]?[\d.,]+\s*%?$/.test(line.trim()) ? undefined : { name: line.trim(), price: undefined };
+  if (name === undefined || name.trim() === '')
+    return /^[+−-]?[\d.,]+\s*%?$/.test(line.trim()) ? undefined : { name: line.trim(), price: undefined };
   const price = parseChoicePrice(priced ?? '', digits, lists);
   return price === undefined ? undefined : { name: name.trim(), price: price ?? undefined };
 }
@@ -57,8 +58,16 @@ export function copyOfGroup({ attachTo: _, ...group }: Group, taken: Iterable<st
 /** Makes an id from a name: its letters and digits in the Latin alphabet, plus a number if taken. */
 export function newId(name: string, taken: Iterable<string>): string {
   const used = new Set(taken);
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  const base = plain.replace(/^-+|-+$/g, '').slice(0, 56).replace(/-+$/, '') || 'new';
+  const plain = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-');
+  const base =
+    plain
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 56)
+      .replace(/-+$/, '') || 'new';
   let id = base;
   for (let n = 2; used.has(id); n++) id = `${base}-${n}`;
   return id;

@@ -6,9 +6,7 @@ export const Channel = Type.Unsafe<'online' | 'pos'>({ enum: ['online', 'pos'] }
 export type Channel = Static<typeof Channel>;
 
 /** How the order is served. */
-export const Service = Type.Unsafe<'dine-in' | 'takeaway' | 'delivery'>({
-  enum: ['dine-in', 'takeaway', 'delivery'],
-});
+export const Service = Type.Unsafe<'dine-in' | 'takeaway' | 'delivery'>({ enum: ['dine-in', 'takeaway', 'delivery'] });
 export type Service = Static<typeof Service>;
 
 const ID = '[a-z0-9][a-z0-9_.-]{0,63}';
@@ -19,10 +17,7 @@ export const ThingPath = Type.String({ title: 'thing-path', pattern: `^${ID}(/${
 
 const count = int(0, 999);
 const bounds = { atLeast: optional(count), atMost: optional(count) };
-const atLeastOneBound = {
-  ...closed,
-  anyOf: [{ required: ['atLeast'] }, { required: ['atMost'] }],
-};
+const atLeastOneBound = { ...closed, anyOf: [{ required: ['atLeast'] }, { required: ['atMost'] }] };
 
 export type Condition =
   | { all: Condition[] }

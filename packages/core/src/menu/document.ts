@@ -2,7 +2,17 @@ import Type, { type Static } from 'typebox';
 import { Channel, ChoicePath, ConditionRef, ConditionSchema, ThingPath } from './condition-schema.ts';
 import { Attachment, calories, Group, Price, PriceFromZero, Use } from './group-schema.ts';
 import {
-  basisPoints, byId, chosenByKey, closed, filledList, Id, int, limitUpTo, list, optional, Text,
+  basisPoints,
+  byId,
+  chosenByKey,
+  closed,
+  filledList,
+  Id,
+  int,
+  limitUpTo,
+  list,
+  optional,
+  Text,
 } from './schema-kit.ts';
 
 export const MENU_FORMAT = 'hearty-ladle/menu@1';
@@ -15,19 +25,28 @@ const named = { id: Id, name: Type.String() };
 export const PriceList = open(named);
 export type PriceList = Static<typeof PriceList>;
 export const Location = open({
-  ...named, priceList: optional(Id), timeZone: optional(Type.String({ format: 'time-zone' })),
+  ...named,
+  priceList: optional(Id),
+  timeZone: optional(Type.String({ format: 'time-zone' })),
 });
 export type Location = Static<typeof Location>;
 export const Daypart = open({ ...named, days: list(int(1, 7)), from: ClockTime, to: ClockTime });
 export type Daypart = Static<typeof Daypart>;
 export const Station = open({
-  ...named, columns: optional(int(20, 96)), expo: optional(Type.Boolean()), backup: optional(Id),
+  ...named,
+  columns: optional(int(20, 96)),
+  expo: optional(Type.Boolean()),
+  backup: optional(Id),
 });
 export type Station = Static<typeof Station>;
 export const Ingredient = open({ ...named, unit: Type.String(), allergens: optional(list(Type.String())) });
 export type Ingredient = Static<typeof Ingredient>;
 export const Section = open({
-  id: Id, name: Text, description: optional(Text), image: optional(Type.String()), station: optional(Id),
+  id: Id,
+  name: Text,
+  description: optional(Text),
+  image: optional(Type.String()),
+  station: optional(Id),
 });
 export type Section = Static<typeof Section>;
 export const GuestKind = open(named);

@@ -7,13 +7,44 @@ export interface Fault {
 
 export type FaultCode =
   // Shape
-  | 'wrong-type' | 'unknown-field' | 'missing-field' | 'out-of-range' | 'not-one-of' | 'bad-format' | 'too-short' | 'too-long' | 'bad-text'
-  | 'needs-one-of' | 'bad-key' | 'decimals' | 'too-deep'
+  | 'wrong-type'
+  | 'unknown-field'
+  | 'missing-field'
+  | 'out-of-range'
+  | 'not-one-of'
+  | 'bad-format'
+  | 'too-short'
+  | 'too-long'
+  | 'bad-text'
+  | 'needs-one-of'
+  | 'bad-key'
+  | 'decimals'
+  | 'too-deep'
   // Meaning
-  | 'id-twice' | 'attached-twice' | 'opened-twice' | 'unknown-reference' | 'no-first-price-list' | 'no-first-language'
-  | 'unknown-language' | 'min-above-max' | 'default-above-max' | 'defaults-above-max' | 'sale-ends-before'
-  | 'opens-circle' | 'opens-too-deep' | 'opens-kind' | 'base-many' | 'base-opened' | 'base-included' | 'base-in-order'
-  | 'discount-included' | 'by-not-pick-one' | 'cell-incomplete' | 'cell-twice' | 'cell-extra' | 'rules-circle';
+  | 'id-twice'
+  | 'attached-twice'
+  | 'opened-twice'
+  | 'unknown-reference'
+  | 'no-first-price-list'
+  | 'no-first-language'
+  | 'unknown-language'
+  | 'min-above-max'
+  | 'default-above-max'
+  | 'defaults-above-max'
+  | 'sale-ends-before'
+  | 'opens-circle'
+  | 'opens-too-deep'
+  | 'opens-kind'
+  | 'base-many'
+  | 'base-opened'
+  | 'base-included'
+  | 'base-in-order'
+  | 'discount-included'
+  | 'by-not-pick-one'
+  | 'cell-incomplete'
+  | 'cell-twice'
+  | 'cell-extra'
+  | 'rules-circle';
 
 /** Appends steps to an RFC 6901 JSON Pointer. */
 export function joinPointer(path: string, ...steps: (string | number)[]): string {
@@ -26,7 +57,10 @@ function escapeStep(step: string | number): string {
 
 /** The steps of an RFC 6901 JSON Pointer. */
 export function parsePointer(path: string): string[] {
-  return path.split('/').slice(1).map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
+  return path
+    .split('/')
+    .slice(1)
+    .map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'));
 }
 
 /** Collects faults. */

@@ -1,6 +1,17 @@
 import Type, { type Static } from 'typebox';
 import {
-  basisPoints, byId, chosenByKey, chosenByKind, closed, Id, int, limitUpTo, list, optional, priceFrom, Text,
+  basisPoints,
+  byId,
+  chosenByKey,
+  chosenByKind,
+  closed,
+  Id,
+  int,
+  limitUpTo,
+  list,
+  optional,
+  priceFrom,
+  Text,
 } from './schema-kit.ts';
 
 export const Price = priceFrom();
@@ -57,13 +68,7 @@ export type Choice = Static<typeof Choice>;
 
 /** Extra, light, on the side: a word for the ticket, with its share of price and portion. */
 export const Amount = Type.Object(
-  {
-    id: Id,
-    name: Text,
-    word: Type.String(),
-    price: optional(basisPoints(0)),
-    portion: optional(basisPoints(0)),
-  },
+  { id: Id, name: Text, word: Type.String(), price: optional(basisPoints(0)), portion: optional(basisPoints(0)) },
   closed,
 );
 export type Amount = Static<typeof Amount>;
@@ -72,13 +77,7 @@ const AttachTo = Type.Object(
   { sections: optional(list(Id)), tags: optional(list(Type.String())), except: optional(list(Id)) },
   closed,
 );
-const common = {
-  id: Id,
-  name: Type.String(),
-  prompt: Text,
-  help: optional(Text),
-  attachTo: optional(AttachTo),
-};
+const common = { id: Id, name: Type.String(), prompt: Text, help: optional(Text), attachTo: optional(AttachTo) };
 const kind = <K extends string>(value: K) => ({ kind: Type.Unsafe<K>({ const: value }) });
 
 export const IncludedFirst = Type.Unsafe<'picked' | 'cheapest' | 'dearest'>({

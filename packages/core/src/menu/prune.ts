@@ -52,7 +52,15 @@ function canBeTakenOut({ path }: Fault): boolean {
 }
 
 /** Harmless values for required fields, so that an object with one bad field is still checked. */
-const STAND_INS: Readonly<Record<string, Json>> = { name: '', prompt: '', word: '', unit: '', price: 0, pick: {}, cells: [] };
+const STAND_INS: Readonly<Record<string, Json>> = {
+  name: '',
+  prompt: '',
+  word: '',
+  unit: '',
+  price: 0,
+  pick: {},
+  cells: [],
+};
 
 function placeOf({ path, code, params }: Fault): string {
   return code === 'missing-field' ? joinPointer(path, String(params['field'])) : path;
@@ -86,7 +94,8 @@ function deepestAndLastFirst(a: string, b: string): number {
   const [one, other] = [parsePointer(a), parsePointer(b)];
   for (let i = 0; i < Math.min(one.length, other.length); i++) {
     const difference = Number(other[i]) - Number(one[i]);
-    if (one[i] !== other[i]) return Number.isNaN(difference) ? (String(one[i]) < String(other[i]) ? 1 : -1) : difference;
+    if (one[i] !== other[i])
+      return Number.isNaN(difference) ? (String(one[i]) < String(other[i]) ? 1 : -1) : difference;
   }
   return other.length - one.length;
 }

@@ -58,23 +58,13 @@ export const limitUpTo = (minimum: number, maximum: number) =>
 /** A union whose members are distinguished by which of these keys they have. */
 export function chosenByKey<S extends Shapes>(shapes: S) {
   const none = { type: 'object', anyOf: Object.keys(shapes).map((key) => ({ required: [key] })) };
-  return Type.Unsafe<AnyOfShapes<S>>(
-    chain(shapes, (key) => ({ type: 'object', required: [key] }), none),
-  );
+  return Type.Unsafe<AnyOfShapes<S>>(chain(shapes, (key) => ({ type: 'object', required: [key] }), none));
 }
 
 /** A union whose members are distinguished by `kind`. */
 export function chosenByKind<S extends Shapes>(shapes: S) {
-  const none = {
-    type: 'object',
-    required: ['kind'],
-    properties: { kind: { enum: Object.keys(shapes) } },
-  };
-  const holds = (kind: string) => ({
-    type: 'object',
-    required: ['kind'],
-    properties: { kind: { const: kind } },
-  });
+  const none = { type: 'object', required: ['kind'], properties: { kind: { enum: Object.keys(shapes) } } };
+  const holds = (kind: string) => ({ type: 'object', required: ['kind'], properties: { kind: { const: kind } } });
   return Type.Unsafe<AnyOfShapes<S>>(chain(shapes, holds, none));
 }
 

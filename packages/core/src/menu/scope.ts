@@ -3,7 +3,16 @@ import type { FaultList } from './fault.ts';
 import { indexOffers, type OfferIndex } from './offered.ts';
 
 export const KINDS = [
-  'priceLists', 'locations', 'dayparts', 'stations', 'ingredients', 'sections', 'guests', 'groups', 'items', 'rules',
+  'priceLists',
+  'locations',
+  'dayparts',
+  'stations',
+  'ingredients',
+  'sections',
+  'guests',
+  'groups',
+  'items',
+  'rules',
 ] as const;
 /** The kinds of objects with ids; the names of the document's lists. */
 export type Kind = (typeof KINDS)[number];

@@ -90,7 +90,8 @@ function checkAttachment(scope: Scope, group: ChoicesGroup, attachment: Attachme
   }
   if (attachment.max === undefined && !attachment.defaults) return;
   const sum = sumOfDefaults(group, attachment);
-  if (max !== null && sum > max) scope.found.add(attachment.defaults ? `${path}/defaults` : path, 'defaults-above-max', { sum, max });
+  if (max !== null && sum > max)
+    scope.found.add(attachment.defaults ? `${path}/defaults` : path, 'defaults-above-max', { sum, max });
 }
 
 function maxOf(choice: Choice): number {

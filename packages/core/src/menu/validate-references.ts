@@ -86,7 +86,8 @@ function checkAttachment(scope: Scope, attachment: Attachment, path: string): vo
   if (!scope.offers.groups.has(group)) return;
   attachment.only?.forEach((id, i) => referToChoice(scope, `${path}/only/${i}`, group, id));
   for (const field of ['defaults', 'prices'] as const) {
-    for (const id of Object.keys(attachment[field] ?? {})) referToChoice(scope, joinPointer(path, field, id), group, id);
+    for (const id of Object.keys(attachment[field] ?? {}))
+      referToChoice(scope, joinPointer(path, field, id), group, id);
   }
 }
 

@@ -37,7 +37,11 @@ function isPickOne(offer: Offer | undefined): boolean {
 }
 
 function checkCell(
-  scope: Scope, cell: Cell, by: readonly string[], offers: ReadonlyMap<string, Offer>, path: string,
+  scope: Scope,
+  cell: Cell,
+  by: readonly string[],
+  offers: ReadonlyMap<string, Offer>,
+  path: string,
 ): void {
   const missing = by.filter((id) => !Object.hasOwn(cell.pick, id));
   if (missing.length > 0) scope.found.add(`${path}/pick`, 'cell-incomplete', { groups: missing });

@@ -60,7 +60,8 @@ function eachPriceOfItem(item: Item, path: string, visit: Visit<Price>): void {
 }
 
 function eachPriceOfAttachment(attachment: Attachment, path: string, visit: Visit<Price>): void {
-  for (const [choice, price] of Object.entries(attachment.prices ?? {})) visit(joinPointer(path, 'prices', choice), price);
+  for (const [choice, price] of Object.entries(attachment.prices ?? {}))
+    visit(joinPointer(path, 'prices', choice), price);
 }
 
 function eachPriceOfGroup(group: Group, path: string, visit: Visit<Price>): void {

@@ -27,7 +27,10 @@ export function documentOf({ itemSummaries: _items, sectionSummaries: _sections,
 }
 
 /** The template of a dish: its own, else that of its first section that has one. */
-export function templateFor(workbook: Workbook, item: { readonly id: string; readonly sections?: readonly string[] }): string | undefined {
+export function templateFor(
+  workbook: Workbook,
+  item: { readonly id: string; readonly sections?: readonly string[] },
+): string | undefined {
   const own = workbook.itemSummaries?.find(({ id }) => id === item.id);
   if (own) return own.template;
   for (const section of item.sections ?? []) {

@@ -4,11 +4,31 @@ import { declareCalories, roundedCalories } from './calories.ts';
 
 /** 21 CFR 101.9(c)(1) and 101.11(b)(2)(i)(A), from memory. */
 describe('declared calories', () => {
-  it.each([[0, 0], [4, 0], [5, 5], [7, 5], [8, 10], [47, 45], [48, 50], [50, 50], [51, 50], [54, 50], [55, 60], [244, 240], [245, 250]])('%i is declared as %i', (calories, declared) => {
+  it.each([
+    [0, 0],
+    [4, 0],
+    [5, 5],
+    [7, 5],
+    [8, 10],
+    [47, 45],
+    [48, 50],
+    [50, 50],
+    [51, 50],
+    [54, 50],
+    [55, 60],
+    [244, 240],
+    [245, 250],
+  ])('%i is declared as %i', (calories, declared) => {
     expect(roundedCalories(calories)).toBe(declared);
   });
 
-  it.each([[[], ''], [[244], '240'], [[150, 250], '150/250'], [[251, 249], '250'], [[150, 200, 303], '150-300']])('%j is declared as %s', (values, declared) => {
+  it.each([
+    [[], ''],
+    [[244], '240'],
+    [[150, 250], '150/250'],
+    [[251, 249], '250'],
+    [[150, 200, 303], '150-300'],
+  ])('%j is declared as %s', (values, declared) => {
     expect(declareCalories(values)).toBe(declared);
   });
 });

@@ -14,7 +14,9 @@ export function orderTickets(order: ResolvedLine, lines: readonly Quote[]): Orde
   return order.menu.stations.flatMap((station, index) => {
     const own = gathered.get(station.id) ?? [];
     const packs = hasExpo ? (station.expo ?? false) : own.length > 0;
-    const words = packs ? packersWords : elsewhere.filter((it) => it.station === index).flatMap(({ words }) => asTexts(words));
+    const words = packs
+      ? packersWords
+      : elsewhere.filter((it) => it.station === index).flatMap(({ words }) => asTexts(words));
     const read = [
       ...words.map((text) => ({ text, loud: false })),
       ...notes.filter((note) => reads(note, index, packs, hasExpo)).map(({ text, loud }) => ({ text, loud })),

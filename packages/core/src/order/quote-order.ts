@@ -33,14 +33,26 @@ export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
 }
 
 function withCircumstances(order: Order, line: Line): Line {
-  const { lines: _lines, picks: _picks, notes: _notes, dates: _dates, amounts: _amounts, consents: _consents, ...request } = order;
+  const {
+    lines: _lines,
+    picks: _picks,
+    notes: _notes,
+    dates: _dates,
+    amounts: _amounts,
+    consents: _consents,
+    ...request
+  } = order;
   return { ...request, ...line };
 }
 
 /**
  * Quotes the order's own questions like an item of price 0; problems with its circumstances are reported on the lines.
  */
-function workOrder(menu: CompiledMenu, order: Order, clock: Clock): { worked: EvaluatedLine; problems: readonly Problem[] } {
+function workOrder(
+  menu: CompiledMenu,
+  order: Order,
+  clock: Clock,
+): { worked: EvaluatedLine; problems: readonly Problem[] } {
   const problems = new ProblemList();
   if (order.lines.length === 0) problems.add('empty-order');
   const circumstances = circumstancesOf(menu, order, clock, order.lines.length === 0 ? problems : new ProblemList());

@@ -17,7 +17,18 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
 
 function quoteOf(worked: EvaluatedLine): Quote {
   const { problems, price, code, calories, allergens, uses, groups, tells, resolved: resolved } = worked;
-  return { ok: problems.length === 0, problems, price, code, calories, allergens, uses, groups, tells, tickets: ticketsOf(resolved) };
+  return {
+    ok: problems.length === 0,
+    problems,
+    price,
+    code,
+    calories,
+    allergens,
+    uses,
+    groups,
+    tells,
+    tickets: ticketsOf(resolved),
+  };
 }
 
 const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];

@@ -13,14 +13,26 @@ export function trustedOrder(menu: Menu, order: Order, source: OrderSource, cloc
   const { guest, ...request } = withoutServersOwn(order);
   const { timeZone } = menu.locations?.find(({ id }) => id === order.location) ?? {};
   return {
-    ...request, channel: source === 'till' ? 'pos' : 'online', at: clock(timeZone), lines: order.lines.map((line) => trustedFields(line, source)),
+    ...request,
+    channel: source === 'till' ? 'pos' : 'online',
+    at: clock(timeZone),
+    lines: order.lines.map((line) => trustedFields(line, source)),
     ...(source === 'till' && guest !== undefined && { guest }),
   };
 }
 
 /** The same for a line that is quoted alone. */
 export function trustedLine(menu: Menu, line: Line, source: OrderSource, clock: Clock): Line {
-  const { lines: [trusted = line], channel, at } = trustedOrder(menu, { ...(line.location !== undefined && { location: line.location }), lines: [line] }, source, clock);
+  const {
+    lines: [trusted = line],
+    channel,
+    at,
+  } = trustedOrder(
+    menu,
+    { ...(line.location !== undefined && { location: line.location }), lines: [line] },
+    source,
+    clock,
+  );
   return { ...trusted, ...(channel && { channel }), ...(at !== undefined && { at }) };
 }
 
@@ -29,6 +41,12 @@ function trustedFields(line: Line, source: OrderSource): Line {
   return source === 'till' && guest !== undefined ? { ...request, guest } : request;
 }
 
-function withoutServersOwn<T extends Order | Line>({ channel: _channel, at: _at, priceList: _list, out: _out, ...request }: T): Omit<T, 'channel' | 'at' | 'priceList' | 'out'> {
+function withoutServersOwn<T extends Order | Line>({
+  channel: _channel,
+  at: _at,
+  priceList: _list,
+  out: _out,
+  ...request
+}: T): Omit<T, 'channel' | 'at' | 'priceList' | 'out'> {
   return request;
 }

@@ -10,8 +10,14 @@ import { spread, wrapText } from './wrap.ts';
 
 const COLUMNS = [24, 32, 42, 48];
 const HARD = [
-  'Slow-simmered-bone-broth-with-everything-on-top!', 'Sopa de la abuela ñandú con champiñón y jalapeño', 'Bún bò đặc biệt không hành',
-  'حساء العدس بالليمون بدون بصل', '激辛味噌ラーメン大盛り全部のせ特製スープ', '👩‍🍳 Chef’s 🌶️🌶️🌶️ bowl 👨‍👩‍👧‍👦', 'a', 'W'.repeat(120),
+  'Slow-simmered-bone-broth-with-everything-on-top!',
+  'Sopa de la abuela ñandú con champiñón y jalapeño',
+  'Bún bò đặc biệt không hành',
+  'حساء العدس بالليمون بدون بصل',
+  '激辛味噌ラーメン大盛り全部のせ特製スープ',
+  '👩‍🍳 Chef’s 🌶️🌶️🌶️ bowl 👨‍👩‍👧‍👦',
+  'a',
+  'W'.repeat(120),
 ];
 const letters = (text: string) => text.replace(/\s/g, '');
 
@@ -19,11 +25,29 @@ describe('paper', () => {
   it.each(COLUMNS)('of %i columns takes hard names: nothing is cut, nothing overflows', (columns) => {
     for (const name of HARD) {
       const ticket = {
-        lines: [{ quantity: 12, item: name, words: [{ text: `2x XTRA ${name}`, depth: 0 }, { text: `each ${name}`, depth: 3 }], notes: [{ text: name, loud: true }, { text: name, loud: false }] }],
+        lines: [
+          {
+            quantity: 12,
+            item: name,
+            words: [
+              { text: `2x XTRA ${name}`, depth: 0 },
+              { text: `each ${name}`, depth: 3 },
+            ],
+            notes: [
+              { text: name, loud: true },
+              { text: name, loud: false },
+            ],
+          },
+        ],
         notes: [{ text: name, loud: false }],
       };
-      const lines = ticketPaper(ticket, { station: name, number: 48, time: '12:30', words: ['takeaway', name], marks: ['REPRINT'] }, columns);
-      for (const { text, style } of lines) expect(textWidth(text) * (style === 'big' || style === 'loud' ? 2 : 1)).toBeLessThanOrEqual(columns);
+      const lines = ticketPaper(
+        ticket,
+        { station: name, number: 48, time: '12:30', words: ['takeaway', name], marks: ['REPRINT'] },
+        columns,
+      );
+      for (const { text, style } of lines)
+        expect(textWidth(text) * (style === 'big' || style === 'loud' ? 2 : 1)).toBeLessThanOrEqual(columns);
       const all = letters(lines.map(({ text }) => text).join(''));
       expect(all.split(letters(name)).length - 1).toBeGreaterThanOrEqual(name === 'a' ? 1 : 7);
     }
@@ -31,12 +55,17 @@ describe('paper', () => {
 
   it('keeps every letter of any text, in lines that fit', () => {
     fc.assert(
-      fc.property(fc.string({ unit: 'grapheme', maxLength: 90 }), fc.integer({ min: 10, max: 48 }), fc.integer({ min: 0, max: 6 }), (text, columns, hang) => {
-        const lines = wrapText(text, columns, hang);
-        expect(letters(lines.join(''))).toBe(letters(text));
-        for (const line of lines) expect(textWidth(line)).toBeLessThanOrEqual(Math.max(columns, 2));
-        for (const line of spread(text, '12.50', columns)) expect(textWidth(line)).toBeLessThanOrEqual(columns);
-      }),
+      fc.property(
+        fc.string({ unit: 'grapheme', maxLength: 90 }),
+        fc.integer({ min: 10, max: 48 }),
+        fc.integer({ min: 0, max: 6 }),
+        (text, columns, hang) => {
+          const lines = wrapText(text, columns, hang);
+          expect(letters(lines.join(''))).toBe(letters(text));
+          for (const line of lines) expect(textWidth(line)).toBeLessThanOrEqual(Math.max(columns, 2));
+          for (const line of spread(text, '12.50', columns)) expect(textWidth(line)).toBeLessThanOrEqual(columns);
+        },
+      ),
       { seed: 4102, numRuns: 400 },
     );
   });
@@ -47,6 +76,13 @@ describe('paper', () => {
     const lines = [{ item: 'dish', quantity: 2, picks: [{ group: 'top', choice: 'a', units: 2 }] }];
     const quote = quoteOrder(menu, { lines }, () => '2026-05-12T13:00');
     const receipt = receiptText(compileMenu(menu), lines, quote, (minor) => (minor / 100).toFixed(2), 'en', 32);
-    expect(receipt).toEqual(['Small', '-'.repeat(32), `2 Dish${' '.repeat(21)}23.00`, '  2 × Egg (1 included) 1.50', '-'.repeat(32), `Total${' '.repeat(22)}23.00`]);
+    expect(receipt).toEqual([
+      'Small',
+      '-'.repeat(32),
+      `2 Dish${' '.repeat(21)}23.00`,
+      '  2 × Egg (1 included) 1.50',
+      '-'.repeat(32),
+      `Total${' '.repeat(22)}23.00`,
+    ]);
   });
 });

@@ -6,21 +6,41 @@ import { spread, wrapText } from './wrap.ts';
 
 /** A receipt as text lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
 export function receiptText(
-  menu: CompiledMenu, lines: readonly Line[], quote: OrderQuote, money: (minor: number) => string, locale: string, columns: number,
+  menu: CompiledMenu,
+  lines: readonly Line[],
+  quote: OrderQuote,
+  money: (minor: number) => string,
+  locale: string,
+  columns: number,
 ): string[] {
   const rule = '-'.repeat(columns);
   const dishes = quote.lines.flatMap(({ price }, i) => {
     const line = lines[i];
     const item = menu.item(line?.item ?? '')?.item;
     const name = item ? textIn(item.name, locale, menu.firstLocale) : (line?.item ?? '');
-    const paid = price.parts.filter(({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0));
+    const paid = price.parts.filter(
+      ({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0),
+    );
     return [
       ...spread(`${line?.quantity ?? 1} ${name}`, money(price.line), columns),
-      ...paid.flatMap((part) => wrapText(`${partText(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map((text) => `  ${text}`)),
+      ...paid.flatMap((part) =>
+        wrapText(`${partText(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map(
+          (text) => `  ${text}`,
+        ),
+      ),
     ];
   });
-  const extra = quote.extra.parts.filter(({ value }) => value !== 0).flatMap((part) => spread(partText(menu, part, locale), money(part.value), columns));
-  return [...wrapText(menu.menu.name, columns), rule, ...dishes, ...(extra.length > 0 ? [rule, ...extra] : []), rule, ...spread('Total', money(quote.total), columns)];
+  const extra = quote.extra.parts
+    .filter(({ value }) => value !== 0)
+    .flatMap((part) => spread(partText(menu, part, locale), money(part.value), columns));
+  return [
+    ...wrapText(menu.menu.name, columns),
+    rule,
+    ...dishes,
+    ...(extra.length > 0 ? [rule, ...extra] : []),
+    rule,
+    ...spread('Total', money(quote.total), columns),
+  ];
 }
 
 /** A price part in a few words: how many of what, and how many of them are included. */

@@ -2,7 +2,7 @@ import type { OrderTicket, TicketNote } from '../api/quote.ts';
 import { wrapText } from './wrap.ts';
 
 /** Line styles: `big` characters take two columns each; `loud` ones are big and reversed. */
-export type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'note' | 'rule';
+type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'note' | 'rule';
 
 export interface PaperLine {
   readonly text: string;
@@ -24,7 +24,11 @@ export interface TicketHead {
 const WIDE = 2;
 
 /** Lays out a ticket for the station's printer, in lines no wider than its columns. */
-export function ticketPaper(ticket: Pick<OrderTicket, 'lines' | 'notes'>, head: TicketHead, columns: number): PaperLine[] {
+export function ticketPaper(
+  ticket: Pick<OrderTicket, 'lines' | 'notes'>,
+  head: TicketHead,
+  columns: number,
+): PaperLine[] {
   const paper = new Paper(columns);
   for (const mark of head.marks) paper.write(`** ${mark} **`, 'loud');
   paper.write(`${head.station} ${head.number}`, 'big');
@@ -52,7 +56,8 @@ class Paper {
   write(text: string, style: PaperStyle, hangingIndent = 0, inset = 0): void {
     const room = Math.floor(this.#columns / (style === 'big' || style === 'loud' ? WIDE : 1));
     const left = Math.min(inset, Math.max(0, room - 8));
-    for (const line of wrapText(text, room - left, hangingIndent)) this.lines.push({ text: ' '.repeat(left) + line, style });
+    for (const line of wrapText(text, room - left, hangingIndent))
+      this.lines.push({ text: ' '.repeat(left) + line, style });
   }
 
   note({ text, loud }: TicketNote): void {

@@ -3,7 +3,7 @@ import { textWidth } from '../check/text-width.ts';
 const segmenter = new Intl.Segmenter('und', { granularity: 'grapheme' });
 
 /** User-perceived characters: an emoji with its modifiers, or a letter with its accents, is one. */
-export function graphemes(text: string): string[] {
+function graphemes(text: string): string[] {
   return [...segmenter.segment(text)].map(({ segment }) => segment);
 }
 
@@ -38,5 +38,8 @@ export function spread(left: string, right: string, columns: number): string[] {
   const last = lines.at(-1) ?? '';
   const gap = columns - textWidth(last) - textWidth(right);
   if (gap >= 1) return [...lines.slice(0, -1), `${last}${' '.repeat(gap)}${right}`];
-  return [...lines, ...wrapText(right, columns).map((line) => ' '.repeat(Math.max(0, columns - textWidth(line))) + line)];
+  return [
+    ...lines,
+    ...wrapText(right, columns).map((line) => ' '.repeat(Math.max(0, columns - textWidth(line))) + line),
+  ];
 }

@@ -8,7 +8,8 @@ import { richMenu } from '../testing/rich-menu.ts';
 const clock = () => '2026-05-12T13:00';
 const MENUS = 150;
 const LINES = 14;
-const sorted = (problems: readonly object[]) => problems.map((problem) => JSON.stringify(Object.entries(problem).sort())).sort();
+const sorted = (problems: readonly object[]) =>
+  problems.map((problem) => JSON.stringify(Object.entries(problem).sort())).sort();
 
 describe('the engine, held against the contract read aloud', () => {
   it('says the same of every line: problems, price, code, totals, groups, tells, tickets', () => {
@@ -23,20 +24,65 @@ describe('the engine, held against the contract read aloud', () => {
         before = line;
         const [fast, plain] = [quoteLine(menu, line, clock), plainQuote(menu, line)];
         const context = { seed, i, line: JSON.stringify(line) };
-        expect({ ...context, problems: sorted(fast.problems) }).toEqual({ ...context, problems: sorted(plain.problems) });
+        expect({ ...context, problems: sorted(fast.problems) }).toEqual({
+          ...context,
+          problems: sorted(plain.problems),
+        });
         const { parts: _, ...price } = fast.price;
-        expect({ ...context, price, code: fast.code, calories: fast.calories, allergens: fast.allergens, uses: fast.uses, tells: fast.tells })
-          .toEqual({ ...context, price: plain.price, code: plain.code, calories: plain.calories, allergens: plain.allergens, uses: plain.uses, tells: plain.tells });
-        expect({ ...context, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({ ...context, groups: plain.groups });
+        expect({
+          ...context,
+          price,
+          code: fast.code,
+          calories: fast.calories,
+          allergens: fast.allergens,
+          uses: fast.uses,
+          tells: fast.tells,
+        }).toEqual({
+          ...context,
+          price: plain.price,
+          code: plain.code,
+          calories: plain.calories,
+          allergens: plain.allergens,
+          uses: plain.uses,
+          tells: plain.tells,
+        });
+        expect({ ...context, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({
+          ...context,
+          groups: plain.groups,
+        });
         expect({ ...context, tickets: fast.tickets }).toEqual({ ...context, tickets: plainTickets(menu, line) });
         for (const { code } of fast.problems) met.add(code);
       }
     }
     // Every kind of answer must occur, or it would not be tested.
     expect([...met].sort()).toEqual([
-      'amount-out-of-range', 'amount-required', 'bad-quantity', 'bad-units', 'combination-not-sold', 'combination-sold-out', 'consent-required', 'date-out-of-range', 'date-required', 'item-not-on-channel',
-      'item-sold-out', 'not-alone', 'not-offered', 'not-served-now', 'note-required', 'note-too-long', 'price-below-zero', 'sold-out', 'too-few', 'too-many', 'too-many-of-choice', 'unknown-amount',
-      'unknown-choice', 'unknown-group', 'unknown-item', 'unknown-location', 'unknown-price-list',
+      'amount-out-of-range',
+      'amount-required',
+      'bad-quantity',
+      'bad-units',
+      'combination-not-sold',
+      'combination-sold-out',
+      'consent-required',
+      'date-out-of-range',
+      'date-required',
+      'item-not-on-channel',
+      'item-sold-out',
+      'not-alone',
+      'not-offered',
+      'not-served-now',
+      'note-required',
+      'note-too-long',
+      'price-below-zero',
+      'sold-out',
+      'too-few',
+      'too-many',
+      'too-many-of-choice',
+      'unknown-amount',
+      'unknown-choice',
+      'unknown-group',
+      'unknown-item',
+      'unknown-location',
+      'unknown-price-list',
     ]);
   });
 });

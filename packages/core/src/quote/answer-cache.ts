@@ -52,7 +52,12 @@ export class AnswerCache {
  * Appends a pick to the cache key of a group's picks in the order picked: each valid pick is one digit. NaN once a pick
  * is invalid or has inner answers; beyond the safe integer range where there are very many.
  */
-export function keyWithPick(key: number, group: OfferedGroup, { mostUnits, radix }: CacheDependencies, pick: Pick): number {
+export function keyWithPick(
+  key: number,
+  group: OfferedGroup,
+  { mostUnits, radix }: CacheDependencies,
+  pick: Pick,
+): number {
   if (pick.picks || pick.notes) return NaN;
   const choice = group.choiceIndex.get(pick.choice);
   const { units = 1, amount } = pick;
@@ -83,7 +88,9 @@ export function answerCacheOf(menu: CompiledMenu): AnswerCache {
 let nextSlot = 0;
 
 /** Memoizes a function of an answer for cached answers; computes it each time for others. */
-export function memoizeByAnswer<Context, Fact>(compute: (answer: GroupAnswer, context: Context) => Fact): (answer: GroupAnswer, context: Context) => Fact {
+export function memoizeByAnswer<Context, Fact>(
+  compute: (answer: GroupAnswer, context: Context) => Fact,
+): (answer: GroupAnswer, context: Context) => Fact {
   const slot = nextSlot++;
   return (answer, context) => {
     const { memo } = answer;

@@ -54,7 +54,10 @@ function lowestOwnPrice(line: ResolvedLine, price: PriceOf): { value: number; fr
   if (item.sale && date >= item.sale.from && date <= item.sale.until) offer(price(item.sale.price), 'sale');
   const step = (item.quantityPrices ?? [])
     .filter(({ from }) => from <= line.quantity)
-    .reduce<{ from: number; price: Price } | undefined>((best, next) => (best && best.from >= next.from ? best : next), undefined);
+    .reduce<{ from: number; price: Price } | undefined>(
+      (best, next) => (best && best.from >= next.from ? best : next),
+      undefined,
+    );
   if (step) offer(price(step.price), 'quantity');
   return lowest;
 }
@@ -66,7 +69,9 @@ function applyBaseChoices(line: ResolvedLine, steps: Steps, hasCellPrice: boolea
   if (!line.item.groups.some(({ setsBase }) => setsBase)) return;
   const counted = line.answers.filter(({ group }) => group.setsBase && !(hasCellPrice && group.by));
   const accepted = counted.flatMap((answer) =>
-    acceptedChoices(answer).filter(({ setsBase }) => setsBase).map((choice) => ({ group: answer.group, choice })),
+    acceptedChoices(answer)
+      .filter(({ setsBase }) => setsBase)
+      .map((choice) => ({ group: answer.group, choice })),
   );
   for (const { group, choice } of accepted) {
     if (!choice.price || !('base' in choice.price)) continue;
@@ -85,10 +90,12 @@ function applyRules(line: ResolvedLine, steps: Steps, price: PriceOf): void {
   if (onBase.length === 0) return;
   const active = onBase.filter((at) => line.resolver.ruleHolds(at)).flatMap((at) => rules[at] ?? []);
   const effects = active.flatMap(({ id, then }) => then.map((effect) => ({ rule: id, effect })));
-  for (const { rule, effect } of effects) if ('setBase' in effect) steps.become(price(effect.setBase), { from: 'rule', rule });
+  for (const { rule, effect } of effects)
+    if ('setBase' in effect) steps.become(price(effect.setBase), { from: 'rule', rule });
   const base = steps.value;
   for (const field of ['basePercent', 'addToPrice']) {
-    for (const { rule, effect } of effects) if (field in effect) steps.add(addedBy(effect, base, price), { from: 'rule', rule });
+    for (const { rule, effect } of effects)
+      if (field in effect) steps.add(addedBy(effect, base, price), { from: 'rule', rule });
   }
 }
 
@@ -100,5 +107,8 @@ function addedBy(effect: Effect, base: number, price: PriceOf): number {
 
 /** What a true rule adds to the base after every `setBase`, in minor units. */
 export function addedByRule({ circumstances, menu }: ResolvedLine, { then }: CompiledRule, base: number): number {
-  return then.reduce((sum, effect) => sum + addedBy(effect, base, (of) => priceIn(of, circumstances.priceList, menu.firstList)), 0);
+  return then.reduce(
+    (sum, effect) => sum + addedBy(effect, base, (of) => priceIn(of, circumstances.priceList, menu.firstList)),
+    0,
+  );
 }

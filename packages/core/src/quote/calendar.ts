@@ -58,7 +58,12 @@ export function clockOf(now: () => Date): Clock {
 
 function formatIn(timeZone: string | undefined): Intl.DateTimeFormat {
   return new Intl.DateTimeFormat('en-CA', {
-    year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
     ...(timeZone !== undefined && { timeZone }),
   });
 }

@@ -4,7 +4,11 @@ import { memoizeByAnswer } from './answer-cache.ts';
 import { ProblemList } from './problem.ts';
 
 /** Checks accepted answers against their groups' limits, including groups that picks opened. */
-export function checkAnswers(answers: readonly GroupAnswer[], consents: readonly string[], problems: ProblemList): void {
+export function checkAnswers(
+  answers: readonly GroupAnswer[],
+  consents: readonly string[],
+  problems: ProblemList,
+): void {
   for (const answer of answers) {
     const { kind } = answer.group.group;
     if (kind === 'choices') problems.addAll(problemsOfChoices(answer));

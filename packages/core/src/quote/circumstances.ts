@@ -28,7 +28,12 @@ export interface UnavailableIndex {
 }
 
 /** Fills in the defaults; an unknown location or price list is a problem and ignored. */
-export function circumstancesOf(menu: CompiledMenu, request: Context, clock: Clock, problems: ProblemList): Circumstances {
+export function circumstancesOf(
+  menu: CompiledMenu,
+  request: Context,
+  clock: Clock,
+  problems: ProblemList,
+): Circumstances {
   const location = request.location === undefined ? undefined : menu.locations.get(request.location);
   if (request.location !== undefined && !location) problems.add('unknown-location');
   const known = request.priceList !== undefined && menu.priceLists.has(request.priceList);
@@ -39,15 +44,31 @@ export function circumstancesOf(menu: CompiledMenu, request: Context, clock: Clo
   const daypartIsOn = daypartsAt(menu, at);
   const test = ({ of, is }: CircumstanceTest): boolean => {
     switch (of) {
-      case 'channel': return is === channel;
-      case 'service': return is === service;
-      case 'location': return is === location?.id;
-      case 'daypart': return daypartIsOn(is);
-      case 'priceList': return is === priceList;
-      case 'guest': return is === guest;
+      case 'channel':
+        return is === channel;
+      case 'service':
+        return is === service;
+      case 'location':
+        return is === location?.id;
+      case 'daypart':
+        return daypartIsOn(is);
+      case 'priceList':
+        return is === priceList;
+      case 'guest':
+        return is === guest;
     }
   };
-  return { channel, service, location: location?.id, priceList, guest, at, out: outIndex(request.out), daypartIsOn, test };
+  return {
+    channel,
+    service,
+    location: location?.id,
+    priceList,
+    guest,
+    at,
+    out: outIndex(request.out),
+    daypartIsOn,
+    test,
+  };
 }
 
 /** Returns which dayparts apply at a moment, each computed once. */
@@ -64,7 +85,13 @@ function daypartsAt(menu: CompiledMenu, at: string): (id: string) => boolean {
   };
 }
 
-const NOTHING_OUT: UnavailableIndex = { items: new Set(), choices: new Set(), ingredients: new Set(), variants: [], isEmpty: true };
+const NOTHING_OUT: UnavailableIndex = {
+  items: new Set(),
+  choices: new Set(),
+  ingredients: new Set(),
+  variants: [],
+  isEmpty: true,
+};
 
 function outIndex(out: Out | undefined): UnavailableIndex {
   if (!out) return NOTHING_OUT;

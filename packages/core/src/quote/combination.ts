@@ -22,7 +22,9 @@ export function acceptedCombination(line: ResolvedLine): readonly (OfferedChoice
 
 /** The combination of the given choices; undefined if a `by` group has none. */
 export function combinationOf(
-  item: CompiledItem, choices: readonly (OfferedChoice | undefined)[], out: UnavailableIndex,
+  item: CompiledItem,
+  choices: readonly (OfferedChoice | undefined)[],
+  out: UnavailableIndex,
 ): Combination | undefined {
   const table = item.cells;
   if (!table) return undefined;
@@ -37,6 +39,7 @@ export function combinationOf(
 function isOut(item: CompiledItem, ids: readonly string[], out: UnavailableIndex): boolean {
   const by = item.item.variants?.by ?? [];
   return out.variants.some(
-    (named) => named.item === item.item.id && by.every((id, i) => Object.hasOwn(named.pick, id) && named.pick[id] === ids[i]),
+    (named) =>
+      named.item === item.item.id && by.every((id, i) => Object.hasOwn(named.pick, id) && named.pick[id] === ids[i]),
   );
 }

@@ -11,7 +11,12 @@ export type GroupPlace = readonly number[] | undefined;
 
 /** Picks a choice: replaces the other pick in a pick-one group, is added elsewhere. */
 export function pickChoice<A extends Answers>(
-  answers: A, at: GroupPlace, group: OfferedGroup, choice: OfferedChoice, pickOne: boolean, amount?: string,
+  answers: A,
+  at: GroupPlace,
+  group: OfferedGroup,
+  choice: OfferedChoice,
+  pickOne: boolean,
+  amount?: string,
 ): A {
   const pick = newPick(group, choice, 1, amount);
   return withPicksAt(answers, at, (picks) => {
@@ -26,14 +31,28 @@ export function dropChoice<A extends Answers>(answers: A, at: GroupPlace, group:
 }
 
 /** Sets the units of the choice's first pick; 0 removes the choice. */
-export function setUnits<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, units: number): A {
+export function setUnits<A extends Answers>(
+  answers: A,
+  at: GroupPlace,
+  group: string,
+  choice: string,
+  units: number,
+): A {
   if (units < 1) return dropChoice(answers, at, group, choice);
   return withPick(answers, at, group, choice, (pick) => ({ ...pick, units }));
 }
 
 /** Sets the amount of the choice's first pick; undefined for the plain one. */
-export function setAmount<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, amount: string | undefined): A {
-  return withPick(answers, at, group, choice, ({ amount: _, ...pick }) => (amount === undefined ? pick : { ...pick, amount }));
+export function setAmount<A extends Answers>(
+  answers: A,
+  at: GroupPlace,
+  group: string,
+  choice: string,
+  amount: string | undefined,
+): A {
+  return withPick(answers, at, group, choice, ({ amount: _, ...pick }) =>
+    amount === undefined ? pick : { ...pick, amount },
+  );
 }
 
 /** Sets a note; an empty one is removed. */
@@ -48,18 +67,15 @@ export function preselectedLine(menu: CompiledMenu, item: string): Line {
   return { item, picks: compiled ? preselectedPicks(compiled.groups) : [] };
 }
 
-/** The order's own answers with everything preselected. */
-export function preselectedOrder(menu: CompiledMenu): { picks: Pick[] } {
-  return { picks: preselectedPicks(menu.order.groups) };
-}
-
 /** The group at a place of a line. */
 export function groupAt(item: CompiledItem, answers: Answers, at: GroupPlace, id: string): OfferedGroup | undefined {
   let groups: readonly OfferedGroup[] = item.groups;
   let picks = answers.picks ?? [];
   for (const index of at ?? []) {
     const pick = picks[index];
-    const opener = groups.find((group) => group.id === pick?.group)?.choices.find((choice) => choice.id === pick?.choice);
+    const opener = groups
+      .find((group) => group.id === pick?.group)
+      ?.choices.find((choice) => choice.id === pick?.choice);
     groups = opener?.opens ?? [];
     picks = pick?.picks ?? [];
   }
@@ -75,7 +91,9 @@ export function picksAt(answers: Answers, at: GroupPlace, group: string): readon
 
 function preselectedPicks(groups: readonly OfferedGroup[]): Pick[] {
   return groups.flatMap((group) =>
-    group.choices.filter((choice) => choice.preselected > 0).map((choice) => newPick(group, choice, choice.preselected, undefined)),
+    group.choices
+      .filter((choice) => choice.preselected > 0)
+      .map((choice) => newPick(group, choice, choice.preselected, undefined)),
   );
 }
 
@@ -106,7 +124,13 @@ function withPickAt<A extends Answers>(answers: A, at: readonly number[], change
   return { ...answers, picks: descend(answers.picks ?? [], at) };
 }
 
-function withPick<A extends Answers>(answers: A, at: GroupPlace, group: string, choice: string, change: (pick: Pick) => Pick): A {
+function withPick<A extends Answers>(
+  answers: A,
+  at: GroupPlace,
+  group: string,
+  choice: string,
+  change: (pick: Pick) => Pick,
+): A {
   return withPicksAt(answers, at, (picks) => {
     const index = picks.findIndex((pick) => pick.group === group && pick.choice === choice);
     return picks.map((pick, i) => (i === index ? change(pick) : pick));
@@ -126,7 +150,9 @@ export function withoutUnknown<A extends Answers>(item: CompiledItem, answers: A
       const choice = group?.choices.find(({ id }) => id === pick.choice);
       if (!group || !choice || (pick.amount !== undefined && !group.amounts.has(pick.amount))) return [];
       const inner = pick.picks && { picks: keep(choice.opens, pick.picks) };
-      const notes = pick.notes && { notes: offeredEntries(pick.notes, (id) => choice.opens.find((it) => it.id === id), 'note') };
+      const notes = pick.notes && {
+        notes: offeredEntries(pick.notes, (id) => choice.opens.find((it) => it.id === id), 'note'),
+      };
       return [inner || notes ? { ...pick, ...inner, ...notes } : pick];
     });
   const offered = (id: string) => item.groups.find((group) => group.id === id);
@@ -140,6 +166,10 @@ export function withoutUnknown<A extends Answers>(item: CompiledItem, answers: A
   };
 }
 
-function offeredEntries<V>(entries: Readonly<Record<string, V>>, offered: (id: string) => OfferedGroup | undefined, kind: string): Record<string, V> {
+function offeredEntries<V>(
+  entries: Readonly<Record<string, V>>,
+  offered: (id: string) => OfferedGroup | undefined,
+  kind: string,
+): Record<string, V> {
   return Object.fromEntries(Object.entries(entries).filter(([id]) => offered(id)?.group.kind === kind));
 }

@@ -26,9 +26,19 @@ interface PricedLine {
 const viewOf = memoizeByAnswer((answer, priced: PricedLine): OfferedGroupView => {
   const { group, at, min, max, included, count } = answer;
   const { kind } = group.group;
-  const view = kind === 'choices'
-    ? { group: group.id, kind, min, max, included, have: count, free: Math.max(0, included - count), choices: choicesOf(priced, group) }
-    : { group: group.id, kind, min: 0, max: null, included: 0, have: 0, free: 0, choices: [] };
+  const view =
+    kind === 'choices'
+      ? {
+          group: group.id,
+          kind,
+          min,
+          max,
+          included,
+          have: count,
+          free: Math.max(0, included - count),
+          choices: choicesOf(priced, group),
+        }
+      : { group: group.id, kind, min: 0, max: null, included: 0, have: 0, free: 0, choices: [] };
   return at ? { ...view, at } : view;
 });
 
@@ -50,6 +60,8 @@ function stateOf(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice)
 
 /** The combination that a choice would complete together with the picks in the table's other groups. */
 function completedBy(line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice) {
-  const accepted = acceptedCombination(line).map((other, i) => (line.item.cells?.by[i] === group.index ? choice : other));
+  const accepted = acceptedCombination(line).map((other, i) =>
+    line.item.cells?.by[i] === group.index ? choice : other,
+  );
   return combinationOf(line.item, accepted, line.circumstances.out);
 }

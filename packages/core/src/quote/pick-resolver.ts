@@ -1,7 +1,23 @@
 import type { ProblemCode } from '../api/quote.ts';
-import type { CompiledItem, CompiledMenu, CacheDependencies, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
+import type {
+  CompiledItem,
+  CompiledMenu,
+  CacheDependencies,
+  OfferedChoice,
+  OfferedGroup,
+  Ruled,
+} from '../compile/compiled.ts';
 import { isTrue, type View } from '../rules/is-true.ts';
-import { countOf, firstAccepted, type GroupAnswer, isSoldOut, isVisibleWith, limitsWith, type ResolvedAnswers, type AcceptedPick } from './answers.ts';
+import {
+  countOf,
+  firstAccepted,
+  type GroupAnswer,
+  isSoldOut,
+  isVisibleWith,
+  limitsWith,
+  type ResolvedAnswers,
+  type AcceptedPick,
+} from './answers.ts';
 import type { Circumstances } from './circumstances.ts';
 import { cleanNote } from './clean-note.ts';
 import { type AnswerCache, answerCacheOf, keyWithPick, type ResolvedPicks } from './answer-cache.ts';
@@ -32,7 +48,14 @@ export class PickResolver implements ResolvedAnswers {
   readonly #resolved: (ResolvedPicks | undefined)[] = [];
   readonly #view: View;
 
-  constructor(menu: CompiledMenu, item: CompiledItem, circumstances: Circumstances, quantity: number, picks: readonly Pick[], problems: ProblemList) {
+  constructor(
+    menu: CompiledMenu,
+    item: CompiledItem,
+    circumstances: Circumstances,
+    quantity: number,
+    picks: readonly Pick[],
+    problems: ProblemList,
+  ) {
     this.#menu = menu;
     this.#item = item;
     this.#circumstances = circumstances;
@@ -70,7 +93,12 @@ export class PickResolver implements ResolvedAnswers {
     return answers.get(state) ?? this.#cache.store(answers, state, this.#newAnswer(group, resolved, note, []));
   }
 
-  #newAnswer(group: OfferedGroup, { picks, count }: ResolvedPicks, note: string, memo: GroupAnswer['memo']): GroupAnswer {
+  #newAnswer(
+    group: OfferedGroup,
+    { picks, count }: ResolvedPicks,
+    note: string,
+    memo: GroupAnswer['memo'],
+  ): GroupAnswer {
     const { min, max, included } = limitsWith(group, this.ruleHolds);
     return { group, at: undefined, min, max, included, picks, count, note, memo };
   }
@@ -92,8 +120,12 @@ export class PickResolver implements ResolvedAnswers {
     for (const pick of this.#picks) {
       // Picks of one group are usually adjacent.
       if (pick.group !== group?.id) group = groups[groupIndex.get(pick.group) ?? -1];
-      if (group?.group.kind !== 'choices') this.#problems.add('unknown-group', { group: pick.group, choice: pick.choice });
-      else keys[group.index] = group.cacheDependencies ? keyWithPick(keys[group.index] ?? 0, group, group.cacheDependencies, pick) : NaN;
+      if (group?.group.kind !== 'choices')
+        this.#problems.add('unknown-group', { group: pick.group, choice: pick.choice });
+      else
+        keys[group.index] = group.cacheDependencies
+          ? keyWithPick(keys[group.index] ?? 0, group, group.cacheDependencies, pick)
+          : NaN;
     }
     return keys;
   }
@@ -155,7 +187,13 @@ export class PickResolver implements ResolvedAnswers {
     return state * priceLists.size + (priceLists.get(this.#circumstances.priceList) ?? 0);
   }
 
-  #accept(group: OfferedGroup, picks: readonly Pick[], indexes: Indexes, at: Indexes | undefined, problems: ProblemList): AcceptedPick[] {
+  #accept(
+    group: OfferedGroup,
+    picks: readonly Pick[],
+    indexes: Indexes,
+    at: Indexes | undefined,
+    problems: ProblemList,
+  ): AcceptedPick[] {
     const accepted: AcceptedPick[] = [];
     for (const index of indexes) {
       const pick = picks[index];
@@ -184,7 +222,13 @@ export class PickResolver implements ResolvedAnswers {
   }
 
   /** The answers to the groups that an accepted pick opens. */
-  #open(choice: OfferedChoice, pick: Pick, index: number, at: Indexes | undefined, problems: ProblemList): readonly GroupAnswer[] {
+  #open(
+    choice: OfferedChoice,
+    pick: Pick,
+    index: number,
+    at: Indexes | undefined,
+    problems: ProblemList,
+  ): readonly GroupAnswer[] {
     if (choice.opens.length === 0 && !pick.picks && !pick.notes) return NO_ANSWERS;
     const path = [...(at ?? NO_INDEXES), index];
     const { picks = NO_PICKS } = pick;

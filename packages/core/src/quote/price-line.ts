@@ -42,7 +42,8 @@ const pricedAnswer = memoizeByAnswer((answer, pricing: Pricing): PricedAnswer =>
   addParts(parts, pricing, answer, 1);
   const named = pricing.line.amounts.get(answer.group.id);
   if (named !== undefined) parts.push(amountPart(answer, named));
-  const charged = (charge: Part['charge']) => parts.reduce((sum, part) => (part.charge === charge ? sum + part.value : sum), 0);
+  const charged = (charge: Part['charge']) =>
+    parts.reduce((sum, part) => (part.charge === charge ? sum + part.value : sum), 0);
   return { parts, each: charged('each'), once: charged('once') };
 });
 
@@ -62,8 +63,14 @@ function addParts(parts: Part[], pricing: Pricing, answer: GroupAnswer, times: n
     if (!choice.setsBase) {
       const included = free.get(pick) ?? 0;
       parts.push({
-        kind: 'choice', group: answer.group.id, choice: choice.id, ...(amount && { amount: amount.id }),
-        units: units * times, included: included * times, ...(answer.at && { at: answer.at }), charge: choice.charge,
+        kind: 'choice',
+        group: answer.group.id,
+        choice: choice.id,
+        ...(amount && { amount: amount.id }),
+        units: units * times,
+        included: included * times,
+        ...(answer.at && { at: answer.at }),
+        charge: choice.charge,
         value: (prices.get(pick) ?? 0) * (units - included) * times,
       });
     }
@@ -95,7 +102,10 @@ function unitPrices({ line, base, cellIsPriced }: Pricing, { group, picks }: Gro
 }
 
 /** Step 7: how many units of each pick are included. */
-function includedUnits({ group, included, picks }: GroupAnswer, prices: ReadonlyMap<AcceptedPick, number>): Map<AcceptedPick, number> {
+function includedUnits(
+  { group, included, picks }: GroupAnswer,
+  prices: ReadonlyMap<AcceptedPick, number>,
+): Map<AcceptedPick, number> {
   const free = new Map<AcceptedPick, number>();
   let left = included;
   for (const pick of inOrderOfInclusion(picks, prices, group.includedFirst)) {
@@ -108,7 +118,9 @@ function includedUnits({ group, included, picks }: GroupAnswer, prices: Readonly
 }
 
 function inOrderOfInclusion(
-  picks: readonly AcceptedPick[], prices: ReadonlyMap<AcceptedPick, number>, first: IncludedFirst,
+  picks: readonly AcceptedPick[],
+  prices: ReadonlyMap<AcceptedPick, number>,
+  first: IncludedFirst,
 ): readonly AcceptedPick[] {
   if (first === 'picked') return picks;
   const sign = first === 'cheapest' ? 1 : -1;

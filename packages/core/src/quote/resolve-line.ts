@@ -30,7 +30,12 @@ export function listOf(line: Pick<ResolvedLine, 'circumstances'>, group: Offered
 }
 
 export function resolveLine(
-  menu: CompiledMenu, item: CompiledItem, request: Answers, circumstances: Circumstances, quantity: number, problems: ProblemList,
+  menu: CompiledMenu,
+  item: CompiledItem,
+  request: Answers,
+  circumstances: Circumstances,
+  quantity: number,
+  problems: ProblemList,
 ): ResolvedLine {
   const resolver = new PickResolver(menu, item, circumstances, quantity, request.picks ?? [], problems);
   const visible: OfferedGroup[] = [];
@@ -80,9 +85,14 @@ function resolveNotes(request: Answers, find: Find): ReadonlyMap<string, string>
   return notes;
 }
 
-function resolveDates({ dates }: Answers, visible: readonly OfferedGroup[], { find, problems, circumstances }: AnswerContext): ReadonlyMap<string, string> {
+function resolveDates(
+  { dates }: Answers,
+  visible: readonly OfferedGroup[],
+  { find, problems, circumstances }: AnswerContext,
+): ReadonlyMap<string, string> {
   for (const { group } of visible) {
-    if (group.kind === 'date' && group.date?.required && dateIn(dates, group.id) === '') problems.add('date-required', { group: group.id });
+    if (group.kind === 'date' && group.date?.required && dateIn(dates, group.id) === '')
+      problems.add('date-required', { group: group.id });
   }
   if (!dates) return NO_TEXTS;
   const accepted = new Map<string, string>();
@@ -107,14 +117,22 @@ function dateIn(dates: Answers['dates'], group: string): string {
 function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
   const today = dayNumber(at.slice(0, 10));
   const { earliestDays = 0, latestDays } = group.date ?? {};
-  return { need: dateOfDay(today + earliestDays), limit: latestDays === undefined ? null : dateOfDay(today + latestDays) };
+  return {
+    need: dateOfDay(today + earliestDays),
+    limit: latestDays === undefined ? null : dateOfDay(today + latestDays),
+  };
 }
 
-function resolveAmounts({ amounts }: Answers, visible: readonly OfferedGroup[], context: AnswerContext): ReadonlyMap<string, number> {
+function resolveAmounts(
+  { amounts }: Answers,
+  visible: readonly OfferedGroup[],
+  context: AnswerContext,
+): ReadonlyMap<string, number> {
   const { find, problems, firstList } = context;
   for (const { group } of visible) {
     const isGiven = amounts && Object.hasOwn(amounts, group.id);
-    if (group.kind === 'amount' && group.amount?.required && !isGiven) problems.add('amount-required', { group: group.id });
+    if (group.kind === 'amount' && group.amount?.required && !isGiven)
+      problems.add('amount-required', { group: group.id });
   }
   if (!amounts) return NO_AMOUNTS;
   const accepted = new Map<string, number>();
@@ -129,7 +147,11 @@ function resolveAmounts({ amounts }: Answers, visible: readonly OfferedGroup[], 
 }
 
 /** The minimum and maximum amount a guest may enter, in minor units. */
-export function amountWindow(group: AmountGroup, list: string, firstList: string): { need: number; limit: number | null } {
+export function amountWindow(
+  group: AmountGroup,
+  list: string,
+  firstList: string,
+): { need: number; limit: number | null } {
   const { min, max } = group.amount ?? {};
   return { need: priceIn(min ?? 0, list, firstList), limit: max === undefined ? null : priceIn(max, list, firstList) };
 }

@@ -25,7 +25,11 @@ export function totalsOf(line: ResolvedLine): Totals {
     for (const allergen of brought.allergens) allergens.push(allergen);
     for (const used of brought.uses) uses.push(used);
   }
-  return { calories, allergens: allergens.length === 0 ? [] : [...new Set(allergens)].sort(), uses: usesOfLine(uses, line.quantity) };
+  return {
+    calories,
+    allergens: allergens.length === 0 ? [] : [...new Set(allergens)].sort(),
+    uses: usesOfLine(uses, line.quantity),
+  };
 }
 
 /** What an answer contributes to one unit of the item, including what its picks opened. */
@@ -48,7 +52,8 @@ function addBrought(brought: Brought, answers: readonly GroupAnswer[], times: nu
     const portion = amount?.portion ?? WHOLE;
     brought.calories += share(choice.calories, portion) * count;
     brought.allergens.push(...choice.allergens);
-    for (const { ingredient, thousandths } of choice.uses) brought.uses.push({ ingredient, thousandths: share(thousandths, portion) * count });
+    for (const { ingredient, thousandths } of choice.uses)
+      brought.uses.push({ ingredient, thousandths: share(thousandths, portion) * count });
     addBrought(brought, inner, count);
   }
 }
@@ -75,7 +80,12 @@ export function codeOf(line: ResolvedLine, combination: Combination | undefined)
   return codes.filter(Boolean).join('-');
 }
 
-const codesOf = memoizeByAnswer<void, string>((answer) => acceptedChoices(answer).map(({ choice }) => choice.code).filter(Boolean).join('-'));
+const codesOf = memoizeByAnswer<void, string>((answer) =>
+  acceptedChoices(answer)
+    .map(({ choice }) => choice.code)
+    .filter(Boolean)
+    .join('-'),
+);
 
 /** The messages of true rules, in document order. */
 export function tellsOf(line: ResolvedLine): string[] {

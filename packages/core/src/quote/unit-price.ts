@@ -10,7 +10,11 @@ import { listOf, type ResolvedLine } from './resolve-line.ts';
  * choice in this answer; `undefined` ignores tiers @param base the base price after step 5, in minor units
  */
 export function unitPrice(
-  line: ResolvedLine, group: OfferedGroup, choice: OfferedChoice, units: number | undefined, base: number,
+  line: ResolvedLine,
+  group: OfferedGroup,
+  choice: OfferedChoice,
+  units: number | undefined,
+  base: number,
 ): number {
   const { price } = choice;
   if (price && 'percent' in price) return share(base, price.percent);
@@ -38,7 +42,10 @@ function pricedBy(line: ResolvedLine, choice: OfferedChoice): Price | undefined 
   return first && Object.hasOwn(prices, first.id) ? prices[first.id] : undefined;
 }
 
-function tierFor(tiers: readonly { from: number; add: Price }[] | undefined, units: number | undefined): Price | undefined {
+function tierFor(
+  tiers: readonly { from: number; add: Price }[] | undefined,
+  units: number | undefined,
+): Price | undefined {
   if (!tiers || units === undefined) return undefined;
   let best: { from: number; add: Price } | undefined;
   for (const tier of tiers) if (tier.from <= units && (!best || tier.from > best.from)) best = tier;

@@ -60,10 +60,15 @@ function soundQuantity(quantity: number | undefined, problems: ProblemList): num
   return 1;
 }
 
-function checkOnSale({ item, uses }: CompiledItem, { out, channel, daypartIsOn }: Circumstances, problems: ProblemList): void {
+function checkOnSale(
+  { item, uses }: CompiledItem,
+  { out, channel, daypartIsOn }: Circumstances,
+  problems: ProblemList,
+): void {
   if (item.channels && !item.channels.includes(channel)) problems.add('item-not-on-channel');
   if (item.dayparts && !item.dayparts.some(daypartIsOn)) problems.add('not-served-now');
-  if (out.items.has(item.id) || uses.some(({ ingredient }) => out.ingredients.has(ingredient))) problems.add('item-sold-out');
+  if (out.items.has(item.id) || uses.some(({ ingredient }) => out.ingredients.has(ingredient)))
+    problems.add('item-sold-out');
 }
 
 function checkCombination({ cell, soldOut }: Combination, problems: ProblemList): void {

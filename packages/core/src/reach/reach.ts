@@ -44,7 +44,11 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
   // Three steps per touched dish: its prices, and line check before and after.
   const needed = touched.length * 3;
   for (const [done, item] of touched.entries()) {
-    const spans = after.priceLists.map(({ id: list }) => ({ list, before: spansBefore.of(item, list), after: spansAfter.of(item, list) }));
+    const spans = after.priceLists.map(({ id: list }) => ({
+      list,
+      before: spansBefore.of(item, list),
+      after: spansAfter.of(item, list),
+    }));
     dishes.push({ item, spans, isPricedAnew: spans.some((span) => !isSameSpan(span.before, span.after)) });
     if (!watch(done + 1, needed)) return undefined;
   }
@@ -56,9 +60,14 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
 export function touchedDishes(before: Menu, after: Menu): Id[] {
   const old = touchIndex(before);
   const now = touchIndex(after);
-  const isWholeMenuTouched = before.priceLists !== after.priceLists && JSON.stringify(before.priceLists) !== JSON.stringify(after.priceLists);
+  const isWholeMenuTouched =
+    before.priceLists !== after.priceLists && JSON.stringify(before.priceLists) !== JSON.stringify(after.priceLists);
   const groups = changedIds(before.groups, after.groups);
-  const rules = new Set([...(before.rules ?? []), ...(after.rules ?? [])].filter((rule) => changedIds(before.rules ?? [], after.rules ?? []).has(rule.id)));
+  const rules = new Set(
+    [...(before.rules ?? []), ...(after.rules ?? [])].filter((rule) =>
+      changedIds(before.rules ?? [], after.rules ?? []).has(rule.id),
+    ),
+  );
   const ids = new Set([...after.items, ...before.items].map(({ id }) => id));
   return [...ids].filter((id) => {
     const [one, other] = [old.items.get(id), now.items.get(id)];
@@ -117,7 +126,15 @@ class Spans {
     if (!compiled) return null;
     const { item, groups, rules } = compiled;
     const { price, sale, groups: attached, variants } = item;
-    const shape = JSON.stringify([list, price, sale, attached, variants, groups.map((group) => group.id), rules.map((rule) => rule.id)]);
+    const shape = JSON.stringify([
+      list,
+      price,
+      sale,
+      attached,
+      variants,
+      groups.map((group) => group.id),
+      rules.map((rule) => rule.id),
+    ]);
     const known = this.#known.get(shape);
     if (known !== undefined) return known;
     const span = analyzeItem(this.#menu, id, { priceList: list }, this.#clock)?.price ?? null;
@@ -131,12 +148,19 @@ function isSameSpan(a: Span, b: Span): boolean {
 }
 
 /** Line check of the touched dishes, before and after: the new findings; undefined if stopped. */
-function newFindings(before: Menu, after: Menu, touched: readonly Id[], clock: Clock, watch: (done: number) => boolean): Finding[] | undefined {
+function newFindings(
+  before: Menu,
+  after: Menu,
+  touched: readonly Id[],
+  clock: Clock,
+  watch: (done: number) => boolean,
+): Finding[] | undefined {
   const ids = new Set(touched);
   const only = (menu: Menu): Menu => ({ ...menu, items: menu.items.filter(({ id }) => ids.has(id)) });
   const key = ({ code, where }: Finding) => `${code} ${where}`;
   let goesOn = true;
-  const look = (menu: Menu, already: number) => checkMenu(only(menu), {}, clock, (done) => (goesOn = goesOn && watch(already + done)));
+  const look = (menu: Menu, already: number) =>
+    checkMenu(only(menu), {}, clock, (done) => (goesOn = goesOn && watch(already + done)));
   const known = new Set(look(before, 0).map(key));
   const found = goesOn ? look(after, touched.length) : [];
   return goesOn ? found.filter((finding) => finding.severity !== 'hint' && !known.has(key(finding))) : undefined;
@@ -147,7 +171,9 @@ function pricesOf(before: Menu, after: Menu): boolean {
   const old = new Map(before.groups.map((group) => [group.id, group]));
   return after.groups.some((group) => {
     const was = old.get(group.id);
-    return was !== undefined && was !== group && JSON.stringify(moneyOf(was, group)) !== JSON.stringify(moneyOf(group, was));
+    return (
+      was !== undefined && was !== group && JSON.stringify(moneyOf(was, group)) !== JSON.stringify(moneyOf(group, was))
+    );
   });
 }
 
@@ -157,12 +183,22 @@ function moneyOf(group: Group, other: Group): unknown {
     case 'choices': {
       const shared = new Set(other.kind === 'choices' ? (other.choices ?? []).map(({ id }) => id) : []);
       const { included = 0, includedFirst = 'picked', amounts = [], choices = [] } = group;
-      const prices = choices.filter(({ id }) => shared.has(id)).map(({ id, price }) => [id, isFree(price) ? null : price]);
-      return [included, included > 0 && includedFirst, amounts.map(({ id, price = 10_000 }) => [id, price]), prices.sort()];
+      const prices = choices
+        .filter(({ id }) => shared.has(id))
+        .map(({ id, price }) => [id, isFree(price) ? null : price]);
+      return [
+        included,
+        included > 0 && includedFirst,
+        amounts.map(({ id, price = 10_000 }) => [id, price]),
+        prices.sort(),
+      ];
     }
-    case 'note': return [group.note?.price ?? 0, group.note?.charge ?? 'each'];
-    case 'amount': return [group.amount?.min ?? 0, group.amount?.max ?? null, group.amount?.charge ?? 'once'];
-    default: return null;
+    case 'note':
+      return [group.note?.price ?? 0, group.note?.charge ?? 'each'];
+    case 'amount':
+      return [group.amount?.min ?? 0, group.amount?.max ?? null, group.amount?.charge ?? 'once'];
+    default:
+      return null;
   }
 }
 

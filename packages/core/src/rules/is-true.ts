@@ -17,11 +17,16 @@ export function isTrue(condition: CompiledCondition, view: View): boolean {
     case 'any':
       for (const inner of condition.of) if (isTrue(inner, view)) return true;
       return false;
-    case 'not': return !isTrue(condition.of, view);
-    case 'units': return within(view.units(condition.group, condition.choice), condition);
-    case 'quantity': return within(view.quantity, condition);
-    case 'circumstance': return view.circumstance(condition);
-    default: return assertNever(condition);
+    case 'not':
+      return !isTrue(condition.of, view);
+    case 'units':
+      return within(view.units(condition.group, condition.choice), condition);
+    case 'quantity':
+      return within(view.quantity, condition);
+    case 'circumstance':
+      return view.circumstance(condition);
+    default:
+      return assertNever(condition);
   }
 }
 

@@ -3,8 +3,17 @@ import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 import { findByName } from './find-by-name.ts';
 
 const menu = {
-  ...smallMenu([choicesGroup('milk', { name: 'Milk', choices: [{ id: 'oat', name: { en: 'Oat milk', es: 'Leche de avena' }, kitchenName: 'OAT' }] })], { name: { en: 'Milk tea', es: 'Té con leche' } }),
-  locales: ['en', 'es'], ingredients: [{ id: 'oat', name: 'Oat milk', unit: 'ml' }],
+  ...smallMenu(
+    [
+      choicesGroup('milk', {
+        name: 'Milk',
+        choices: [{ id: 'oat', name: { en: 'Oat milk', es: 'Leche de avena' }, kitchenName: 'OAT' }],
+      }),
+    ],
+    { name: { en: 'Milk tea', es: 'Té con leche' } },
+  ),
+  locales: ['en', 'es'],
+  ingredients: [{ id: 'oat', name: 'Oat milk', unit: 'ml' }],
 };
 const found = (typed: string) => findByName(menu, typed).map(({ kind, id }) => `${kind}/${id}`);
 

@@ -1,7 +1,7 @@
 import type { Id, Menu, Text } from '../menu/document.ts';
 import { textIn } from '../menu/text.ts';
 
-export type FoundKind = 'items' | 'groups' | 'choices' | 'ingredients' | 'sections' | 'stations' | 'rules';
+type FoundKind = 'items' | 'groups' | 'choices' | 'ingredients' | 'sections' | 'stations' | 'rules';
 
 /** An object of the menu that can be found by any of its names. */
 export interface Findable {
@@ -26,7 +26,10 @@ export function findByName(menu: Menu, typed: string, most = 30): Findable[] {
   for (const it of findables(menu)) {
     if (wanted.every((word) => it.words.includes(word))) found.push({ it, rank: rankOf(it, wanted) });
   }
-  return found.sort((a, b) => a.rank - b.rank).slice(0, most).map(({ it }) => it);
+  return found
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, most)
+    .map(({ it }) => it);
 }
 
 /** Lower case without accents, for comparing names. */
@@ -49,12 +52,27 @@ function findables(menu: Menu): readonly Findable[] {
   const words = (text: Text) => textIn(text, locale, locale);
   const sections = new Map(menu.sections.map(({ id, name }) => [id, words(name)]));
   const all: Findable[] = [
-    ...menu.items.map((item) => findable('items', item, words(item.name), (item.sections ?? []).map((id) => sections.get(id) ?? '').join(', '), [item.name, item.kitchenName, item.tillName, item.code])),
-    ...menu.groups.map((group) => findable('groups', group, group.name, words(group.prompt), [group.name, group.prompt])),
+    ...menu.items.map((item) =>
+      findable('items', item, words(item.name), (item.sections ?? []).map((id) => sections.get(id) ?? '').join(', '), [
+        item.name,
+        item.kitchenName,
+        item.tillName,
+        item.code,
+      ]),
+    ),
+    ...menu.groups.map((group) =>
+      findable('groups', group, group.name, words(group.prompt), [group.name, group.prompt]),
+    ),
     ...menu.groups.flatMap((group) =>
       group.kind === 'choices'
         ? (group.choices ?? []).map((choice) => ({
-            ...findable('choices', choice, words(choice.name), group.name, [choice.name, choice.kitchenName, choice.tillName, choice.code]), group: group.id,
+            ...findable('choices', choice, words(choice.name), group.name, [
+              choice.name,
+              choice.kitchenName,
+              choice.tillName,
+              choice.code,
+            ]),
+            group: group.id,
           }))
         : [],
     ),
@@ -67,7 +85,15 @@ function findables(menu: Menu): readonly Findable[] {
   return all;
 }
 
-function findable(kind: FoundKind, { id }: { id: Id }, name: string, within: string, names: readonly (Text | undefined)[]): Findable {
-  const all = names.flatMap((text) => (text === undefined ? [] : typeof text === 'string' ? [text] : Object.values(text)));
+function findable(
+  kind: FoundKind,
+  { id }: { id: Id },
+  name: string,
+  within: string,
+  names: readonly (Text | undefined)[],
+): Findable {
+  const all = names.flatMap((text) =>
+    text === undefined ? [] : typeof text === 'string' ? [text] : Object.values(text),
+  );
   return { kind, id, name, within, words: plainText(all.join(' \n ')) };
 }

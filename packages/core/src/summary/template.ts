@@ -7,14 +7,21 @@ import { accepted, refused, type Result } from '../result.ts';
  */
 export type TemplatePart =
   | { readonly kind: 'words'; readonly text: string }
-  | { readonly kind: 'group'; readonly before: string; readonly which: 'all' | 'added' | 'taken'; readonly group: string; readonly after: string };
+  | {
+      readonly kind: 'group';
+      readonly before: string;
+      readonly which: 'all' | 'added' | 'taken';
+      readonly group: string;
+      readonly after: string;
+    };
 
-export type TemplateFault =
-  | { readonly code: 'open-brace' }
-  | { readonly code: 'no-group'; readonly text: string };
+export type TemplateFault = { readonly code: 'open-brace' } | { readonly code: 'no-group'; readonly text: string };
 
 /** Parses a template, or returns every fault in it; `groups` are the allowed ids. */
-export function parseTemplate(text: string, groups: ReadonlySet<string>): Result<readonly TemplatePart[], TemplateFault> {
+export function parseTemplate(
+  text: string,
+  groups: ReadonlySet<string>,
+): Result<readonly TemplatePart[], TemplateFault> {
   const parts: TemplatePart[] = [];
   const faults: TemplateFault[] = [];
   for (const [piece, braced] of pieces(text)) {

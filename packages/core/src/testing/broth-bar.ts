@@ -10,10 +10,22 @@ export function brothBar(): Menu {
 /** A menu with one dish at 1000 that has the given groups, in order; stations hot, cold and an expo. */
 export function smallMenu(groups: readonly Group[], item: Partial<Item> = {}, rules: readonly Rule[] = []): Menu {
   return {
-    format: 'hearty-ladle/menu@1', name: 'Small', currency: 'EUR', locales: ['en'],
-    priceLists: [{ id: 'house', name: 'House' }, { id: 'bike', name: 'Bike' }],
-    stations: [{ id: 'hot', name: 'Hot' }, { id: 'cold', name: 'Cold' }, { id: 'call', name: 'Call', expo: true }],
-    sections: [], groups: [...groups], rules: [...rules],
+    format: 'hearty-ladle/menu@1',
+    name: 'Small',
+    currency: 'EUR',
+    locales: ['en'],
+    priceLists: [
+      { id: 'house', name: 'House' },
+      { id: 'bike', name: 'Bike' },
+    ],
+    stations: [
+      { id: 'hot', name: 'Hot' },
+      { id: 'cold', name: 'Cold' },
+      { id: 'call', name: 'Call', expo: true },
+    ],
+    sections: [],
+    groups: [...groups],
+    rules: [...rules],
     items: [{ id: 'dish', name: 'Dish', price: 1000, groups: groups.map(({ id }) => ({ group: id })), ...item }],
   };
 }

@@ -27,17 +27,29 @@ interface Tried {
 /** Tries every answer, valid or not; undefined if there are more than `most`. */
 export function tryEveryAnswer(menu: Menu, context: Context, most: number): Found | undefined {
   // Every rule tells when it is true.
-  const telling: Menu = { ...menu, rules: (menu.rules ?? []).map((rule) => ({ ...rule, then: [...rule.then, { tell: `holds ${rule.id}` }] })) };
+  const telling: Menu = {
+    ...menu,
+    rules: (menu.rules ?? []).map((rule) => ({ ...rule, then: [...rule.then, { tell: `holds ${rule.id}` }] })),
+  };
   const item = compileMenu(telling).item(menu.items[0]?.id ?? '');
   if (!item) return undefined;
   const answers = item.groups.map(answersTo);
   if (answers.reduce((product, list) => product * list.length, 1) > most) return undefined;
   const tried = cross(answers).map((build): Tried => {
-    const { problems, groups, tells } = quoteLine(telling, lineOf(telling, context, item.item.id, build.flat()), () => '');
+    const { problems, groups, tells } = quoteLine(
+      telling,
+      lineOf(telling, context, item.item.id, build.flat()),
+      () => '',
+    );
     return {
-      answers: build, wrong: new Set(problems.flatMap(({ group = '', at: [opener] = [] }) => [group, build.flat()[opener ?? -1]?.group ?? group])),
+      answers: build,
+      wrong: new Set(
+        problems.flatMap(({ group = '', at: [opener] = [] }) => [group, build.flat()[opener ?? -1]?.group ?? group]),
+      ),
       asked: new Set(groups.filter(({ at }) => at === undefined).map(({ group }) => group)),
-      opened: groups.flatMap(({ group, at }) => (at ? [{ id: group, within: build.flat()[at[0] ?? -1]?.group ?? '' }] : [])),
+      opened: groups.flatMap(({ group, at }) =>
+        at ? [{ id: group, within: build.flat()[at[0] ?? -1]?.group ?? '' }] : [],
+      ),
       held: new Set(tells.map((text) => text.replace('holds ', ''))),
     };
   });
@@ -51,10 +63,23 @@ function fewest(tried: readonly Tried[], ids: readonly string[], groups: readonl
   return Math.min(...tried.map(({ answers }) => tapsOf(groups.flatMap((group) => answers[ids.indexOf(group)] ?? []))));
 }
 
-function ofRules(rules: readonly Rule[], ids: readonly string[], tried: readonly Tried[]): Pick<Found, 'neverFires' | 'disagree'> {
+function ofRules(
+  rules: readonly Rule[],
+  ids: readonly string[],
+  tried: readonly Tried[],
+): Pick<Found, 'neverFires' | 'disagree'> {
   const holdTogether = (together: readonly Rule[]) => {
-    const looked = withBefore(rules, together.flatMap(({ when }) => looksAt(when)));
-    return fewest(tried.filter(({ wrong, held }) => together.every(({ id }) => held.has(id)) && looked.every((group) => !wrong.has(group))), ids, looked);
+    const looked = withBefore(
+      rules,
+      together.flatMap(({ when }) => looksAt(when)),
+    );
+    return fewest(
+      tried.filter(
+        ({ wrong, held }) => together.every(({ id }) => held.has(id)) && looked.every((group) => !wrong.has(group)),
+      ),
+      ids,
+      looked,
+    );
   };
   const disagree = new Map<string, number>();
   rules.forEach((later, j) => {
@@ -63,13 +88,24 @@ function ofRules(rules: readonly Rule[], ids: readonly string[], tried: readonly
       disagree.set(later.id, holdTogether([one, later]));
     }
   });
-  return { neverFires: rules.filter((rule) => holdTogether([rule]) === Infinity).map(({ id }) => id).sort(), disagree };
+  return {
+    neverFires: rules
+      .filter((rule) => holdTogether([rule]) === Infinity)
+      .map(({ id }) => id)
+      .sort(),
+    disagree,
+  };
 }
 
-function ofGroups(rules: readonly Rule[], ids: readonly string[], tried: readonly Tried[]): Pick<Found, 'cannotSatisfy' | 'deadEnds'> {
+function ofGroups(
+  rules: readonly Rule[],
+  ids: readonly string[],
+  tried: readonly Tried[],
+): Pick<Found, 'cannotSatisfy' | 'deadEnds'> {
   const cannotSatisfy = stuckInside(rules, tried);
   const deadEnds = new Map<string, number>();
-  const keyOf = (groups: readonly string[], answers: Tried['answers']) => JSON.stringify(groups.map((group) => answers[ids.indexOf(group)]));
+  const keyOf = (groups: readonly string[], answers: Tried['answers']) =>
+    JSON.stringify(groups.map((group) => answers[ids.indexOf(group)]));
   for (const id of ids) {
     const before = withBefore(rules, deciders(rules, id));
     const asked = tried.filter((one) => one.asked.has(id) && before.every((group) => !one.wrong.has(group)));
@@ -81,7 +117,15 @@ function ofGroups(rules: readonly Rule[], ids: readonly string[], tried: readonl
     }
     const witnesses = [...answerable.values()];
     if (witnesses.length > 0 && !witnesses.includes(true)) cannotSatisfy.add(id);
-    else if (witnesses.includes(false)) deadEnds.set(id, fewest(asked.filter(({ answers }) => answerable.get(keyOf(before, answers)) === false), ids, before));
+    else if (witnesses.includes(false))
+      deadEnds.set(
+        id,
+        fewest(
+          asked.filter(({ answers }) => answerable.get(keyOf(before, answers)) === false),
+          ids,
+          before,
+        ),
+      );
   }
   return { cannotSatisfy: [...cannotSatisfy].sort(), deadEnds };
 }
@@ -90,7 +134,8 @@ function ofGroups(rules: readonly Rule[], ids: readonly string[], tried: readonl
 function stuckInside(rules: readonly Rule[], tried: readonly Tried[]): Set<string> {
   const well = new Set(tried.flatMap(({ opened, wrong }) => opened.flatMap(({ id }) => (wrong.has(id) ? [] : [id]))));
   const reached = tried.flatMap(({ opened, wrong }) =>
-    opened.filter(({ within }) => withBefore(rules, deciders(rules, within)).every((group) => !wrong.has(group))));
+    opened.filter(({ within }) => withBefore(rules, deciders(rules, within)).every((group) => !wrong.has(group))),
+  );
   return new Set(reached.flatMap(({ id }) => (well.has(id) ? [] : [id])));
 }
 
@@ -106,7 +151,12 @@ function looksAt(when: Condition): string[] {
 function deciders(rules: readonly Rule[], id: string): string[] {
   const isOn = (path: string) => path.split('/')[0] === id;
   return rules.flatMap(({ when, then }) => {
-    const decides = then.some((effect) => ('show' in effect && isOn(effect.show)) || ('hide' in effect && isOn(effect.hide)) || ('limit' in effect && effect.limit.group === id));
+    const decides = then.some(
+      (effect) =>
+        ('show' in effect && isOn(effect.show)) ||
+        ('hide' in effect && isOn(effect.hide)) ||
+        ('limit' in effect && effect.limit.group === id),
+    );
     return decides ? looksAt(when) : [];
   });
 }
@@ -119,7 +169,13 @@ function withBefore(rules: readonly Rule[], groups: readonly string[]): string[]
 }
 
 function clash(one: Rule, other: Rule): boolean {
-  return one.then.some((a) => other.then.some((b) =>
-    ('setBase' in a && 'setBase' in b) || ('setChoice' in a && 'setChoice' in b && a.setChoice.choice === b.setChoice.choice) ||
-    ('show' in a && 'hide' in b && a.show === b.hide) || ('hide' in a && 'show' in b && a.hide === b.show)));
+  return one.then.some((a) =>
+    other.then.some(
+      (b) =>
+        ('setBase' in a && 'setBase' in b) ||
+        ('setChoice' in a && 'setChoice' in b && a.setChoice.choice === b.setChoice.choice) ||
+        ('show' in a && 'hide' in b && a.show === b.hide) ||
+        ('hide' in a && 'show' in b && a.hide === b.show),
+    ),
+  );
 }

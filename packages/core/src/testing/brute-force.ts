@@ -25,15 +25,19 @@ export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried
   if (answers.reduce((product, list) => product * list.length, 1) > most) return undefined;
   const tried: Tried = { builds: 0, price: null, calories: null, belowZero: Infinity, having: new Map() };
   for (const build of cross(answers)) {
-    const quotes = ordersOf(item.groups, build).map((picks) => quoteLine(menu, lineOf(menu, context, item.item.id, picks), () => ''));
+    const quotes = ordersOf(item.groups, build).map((picks) =>
+      quoteLine(menu, lineOf(menu, context, item.item.id, picks), () => ''),
+    );
     const [quote] = quotes;
     if (!quote || quote.problems.some(({ code }) => !ASIDE.has(code))) continue;
     tried.builds++;
     for (const { price, problems } of quotes) {
       tried.price = widened(tried.price, price.unit + price.once);
-      if (problems.some(({ code }) => code === 'price-below-zero')) tried.belowZero = Math.min(tried.belowZero, tapsOf(build.flat()));
+      if (problems.some(({ code }) => code === 'price-below-zero'))
+        tried.belowZero = Math.min(tried.belowZero, tapsOf(build.flat()));
     }
-    for (const id of new Set(build.flat().map(({ group, choice }) => `${group}/${choice}`))) tried.having.set(id, (tried.having.get(id) ?? 0) + 1);
+    for (const id of new Set(build.flat().map(({ group, choice }) => `${group}/${choice}`)))
+      tried.having.set(id, (tried.having.get(id) ?? 0) + 1);
     tried.calories = widened(tried.calories, quote.calories);
   }
   return tried;
@@ -45,7 +49,10 @@ function widened(range: { min: number; max: number } | null, value: number) {
 
 /** One tap for each unit and each amount, inner ones included. */
 export function tapsOf(picks: readonly Pick[]): number {
-  return picks.reduce((sum, { units = 1, amount, picks: inner = [] }) => sum + units + (amount === undefined ? 0 : 1) + tapsOf(inner), 0);
+  return picks.reduce(
+    (sum, { units = 1, amount, picks: inner = [] }) => sum + units + (amount === undefined ? 0 : 1) + tapsOf(inner),
+    0,
+  );
 }
 
 /** Every answer to a group, valid or not. */
@@ -60,19 +67,30 @@ function picksOf(group: OfferedGroup, choice: OfferedChoice): Pick[] {
   const notes = requiredNotes(choice.opens);
   return Array.from({ length: choice.max }, (_, i) => i + 1).flatMap((units) =>
     amounts.flatMap((amount) =>
-      inner.map((picks) => ({ group: group.id, choice: choice.id, units, ...(amount !== undefined && { amount }), picks, notes })),
+      inner.map((picks) => ({
+        group: group.id,
+        choice: choice.id,
+        units,
+        ...(amount !== undefined && { amount }),
+        picks,
+        notes,
+      })),
     ),
   );
 }
 
 function requiredNotes(groups: readonly OfferedGroup[]): Record<string, string> {
-  return Object.fromEntries(groups.flatMap(({ id, group }) => (group.kind === 'note' && group.note?.required ? [[id, 'x']] : [])));
+  return Object.fromEntries(
+    groups.flatMap(({ id, group }) => (group.kind === 'note' && group.note?.required ? [[id, 'x']] : [])),
+  );
 }
 
 /** The orders in which the picks can be made, as far as they affect what is included. */
 function ordersOf(groups: readonly OfferedGroup[], build: readonly Pick[][]): Pick[][] {
   const perGroup = build.map((picks, i) => (groups[i]?.includedFirst === 'picked' ? permutations(picks) : [picks]));
-  return cross(perGroup.map((orders) => orders.flatMap((picks) => cross(picks.map(innerOrders))))).map((orders) => orders.flat());
+  return cross(perGroup.map((orders) => orders.flatMap((picks) => cross(picks.map(innerOrders))))).map((orders) =>
+    orders.flat(),
+  );
 }
 
 function innerOrders(pick: Pick): Pick[] {
@@ -85,6 +103,8 @@ export function lineOf(menu: Menu, context: Context, item: string, picks: Pick[]
   const bare: Line = { ...context, item, picks, consents: menu.groups.map(({ id }) => id) };
   const visible = new Set(quoteLine(menu, bare, () => '').groups.flatMap(({ group, at }) => (at ? [] : [group])));
   const here = asked.filter(({ id }) => visible.has(id));
-  const amounts = here.flatMap(({ id, group }) => (group.kind === 'amount' && group.amount?.required ? [[id, Number(group.amount.min ?? 0)] as const] : []));
+  const amounts = here.flatMap(({ id, group }) =>
+    group.kind === 'amount' && group.amount?.required ? [[id, Number(group.amount.min ?? 0)] as const] : [],
+  );
   return { ...bare, notes: requiredNotes(here), amounts: Object.fromEntries(amounts) };
 }

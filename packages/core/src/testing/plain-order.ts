@@ -17,7 +17,8 @@ export function plainOrder(menu: Menu, order: Order): PlainOrder {
   const quotes = lines.map((line) => plainQuote(menu, line));
   const orderLine: Line = { item: '', ...circumstances(order), ...answers(order) };
   const own = new Plain(forOrders(menu), orderItem(menu), orderLine).quote();
-  const isTold = ({ code }: Record<string, unknown>) => lines.length === 0 || (code !== 'unknown-location' && code !== 'unknown-price-list');
+  const isTold = ({ code }: Record<string, unknown>) =>
+    lines.length === 0 || (code !== 'unknown-location' && code !== 'unknown-price-list');
   return {
     problems: [
       ...quotes.flatMap(({ problems }, line) => problems.map((problem) => ({ line, ...problem }))),
@@ -59,13 +60,24 @@ function tickets(menu: Menu, lines: Line[], orderLine: Line): PlainOrder['ticket
     const packs = hasExpo ? expo : here.length > 0;
     const words = packs
       ? own.flatMap((answer) => kitchen.words(answer))
-      : own.flatMap((answer) => kitchen.elsewhere(answer)).filter(({ station }) => station === id).flatMap((it) => it.words);
-    const notes = own.flatMap((answer) => kitchen.notes(answer)).filter(({ stations, named }) => stations.includes(id) || (packs && (hasExpo || !named)));
-    const read = [...joined(words).map((text) => ({ text, loud: false })), ...notes.map(({ text, loud }) => ({ text, loud }))];
+      : own
+          .flatMap((answer) => kitchen.elsewhere(answer))
+          .filter(({ station }) => station === id)
+          .flatMap((it) => it.words);
+    const notes = own
+      .flatMap((answer) => kitchen.notes(answer))
+      .filter(({ stations, named }) => stations.includes(id) || (packs && (hasExpo || !named)));
+    const read = [
+      ...joined(words).map((text) => ({ text, loud: false })),
+      ...notes.map(({ text, loud }) => ({ text, loud })),
+    ];
     return here.length + read.length > 0 ? [{ station: id, lines: here, notes: read }] : [];
   });
 }
 
 function joined(words: Word[]): string[] {
-  return words.reduce<string[]>((texts, { text, depth }) => (depth === 0 ? [...texts, text] : [...texts.slice(0, -1), `${texts.at(-1)} / ${text}`]), []);
+  return words.reduce<string[]>(
+    (texts, { text, depth }) => (depth === 0 ? [...texts, text] : [...texts.slice(0, -1), `${texts.at(-1)} / ${text}`]),
+    [],
+  );
 }

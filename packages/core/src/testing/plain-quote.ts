@@ -1,5 +1,6 @@
 import type { Choice, Line, Menu } from '../index.ts';
-import { type Answer, type PlainGroup, cleaned, isDate, own, PlainLine, plainShare, plusDays, type Price } from './plain-line.ts';
+import { type Answer, type PlainGroup, cleaned, isDate, own, plainShare, plusDays } from './plain-line.ts';
+import { PlainPrices } from './plain-prices.ts';
 
 /**
  * The contract implemented literally: a quote computed directly from the document, without indexes, caches or a
@@ -12,24 +13,48 @@ export interface PlainQuote {
   calories: number;
   allergens: string[];
   uses: { ingredient: string; quantity: number }[];
-  groups: { group: string; at?: number[]; min: number; max: number | null; included: number; have: number; free: number; choices: { choice: string; state: string; price: number | null }[] }[];
+  groups: {
+    group: string;
+    at?: number[];
+    min: number;
+    max: number | null;
+    included: number;
+    have: number;
+    free: number;
+    choices: { choice: string; state: string; price: number | null }[];
+  }[];
   tells: string[];
 }
 
 export function plainQuote(menu: Menu, line: Line): PlainQuote {
   const item = menu.items.find(({ id }) => id === line.item);
-  const nothing: PlainQuote = { problems: [{ code: 'unknown-item' }], price: { base: 0, each: 0, once: 0, unit: 0, line: 0 }, code: '', calories: 0, allergens: [], uses: [], groups: [], tells: [] };
+  const nothing: PlainQuote = {
+    problems: [{ code: 'unknown-item' }],
+    price: { base: 0, each: 0, once: 0, unit: 0, line: 0 },
+    code: '',
+    calories: 0,
+    allergens: [],
+    uses: [],
+    groups: [],
+    tells: [],
+  };
   return item ? new Plain(menu, item, line).quote() : nothing;
 }
 
 /** Prices, problems and totals of a line, step by step as the contract lists them. */
-export class Plain extends PlainLine {
+export class Plain extends PlainPrices {
   quote(): PlainQuote {
     const { item, line } = this;
     if (item.channels && !item.channels.includes(line.channel ?? 'online')) this.problem('item-not-on-channel');
     if (item.dayparts && !item.dayparts.some((id) => this.isOn(id))) this.problem('not-served-now');
-    if (line.out?.items?.includes(item.id) || item.uses?.some(({ ingredient }) => line.out?.ingredients?.includes(ingredient))) this.problem('item-sold-out');
-    for (const pick of line.picks ?? []) if (!this.questions.some(({ group }) => group.id === pick.group && group.kind === 'choices')) this.problem('unknown-group', { group: pick.group, choice: pick.choice });
+    if (
+      line.out?.items?.includes(item.id) ||
+      item.uses?.some(({ ingredient }) => line.out?.ingredients?.includes(ingredient))
+    )
+      this.problem('item-sold-out');
+    for (const pick of line.picks ?? [])
+      if (!this.questions.some(({ group }) => group.id === pick.group && group.kind === 'choices'))
+        this.problem('unknown-group', { group: pick.group, choice: pick.choice });
     for (const { group } of this.questions) this.acceptedOf(group.id);
     const answers = this.answers();
     const visible = answers.map(({ question }) => question);
@@ -42,15 +67,30 @@ export class Plain extends PlainLine {
     for (const answer of answers) {
       this.priceAnswer(answer, 1, base, combination?.cell?.price !== undefined, charge);
       const named = amounts.get(answer.question.group.id);
-      if (named !== undefined) charge(answer.question.group.kind === 'amount' ? (answer.question.group.amount?.charge ?? 'once') : 'once', named);
+      if (named !== undefined)
+        charge(
+          answer.question.group.kind === 'amount' ? (answer.question.group.amount?.charge ?? 'once') : 'once',
+          named,
+        );
     }
     const unit = base + each;
     const total = unit * this.quantity + once;
     if (unit < 0 || total < 0) this.problem('price-below-zero');
     return {
-      problems: this.problems, price: { base, each, once, unit, line: total }, code: this.code(answers, combination?.cell?.code), ...this.totals(answers),
+      problems: this.problems,
+      price: { base, each, once, unit, line: total },
+      code: this.code(answers, combination?.cell?.code),
+      ...this.totals(answers),
       groups: answers.flatMap((answer) => this.views(answer, base)),
-      tells: this.rules.filter(({ when }) => this.holds(when)).flatMap(({ then }) => then.flatMap((effect) => ('tell' in effect ? [typeof effect.tell === 'string' ? effect.tell : (effect.tell[this.menu.locales[0] ?? ''] ?? '')] : []))),
+      tells: this.rules
+        .filter(({ when }) => this.holds(when))
+        .flatMap(({ then }) =>
+          then.flatMap((effect) =>
+            'tell' in effect
+              ? [typeof effect.tell === 'string' ? effect.tell : (effect.tell[this.menu.locales[0] ?? ''] ?? '')]
+              : [],
+          ),
+        ),
     };
   }
 
@@ -58,9 +98,10 @@ export class Plain extends PlainLine {
   written(visible: PlainGroup[]): Map<string, number> {
     const amounts = new Map<string, number>();
     const isAsked = (id: string, kind: string) => {
-      if (!this.questions.some(({ group }) => group.id === id && group.kind === kind)) return this.problem('unknown-group', { group: id }), false;
+      if (!this.questions.some(({ group }) => group.id === id && group.kind === kind))
+        return (this.problem('unknown-group', { group: id }), false);
       if (visible.some(({ group }) => group.id === id)) return true;
-      return this.problem('not-offered', { group: id }), false;
+      return (this.problem('not-offered', { group: id }), false);
     };
     for (const [id, text] of Object.entries(this.line.notes ?? {})) if (cleaned(text) !== '') isAsked(id, 'note');
     for (const [id, text] of Object.entries(this.line.dates ?? {})) if (text.trim() !== '') isAsked(id, 'date');
@@ -70,9 +111,11 @@ export class Plain extends PlainLine {
       if (group.kind === 'date') {
         const text = (own(this.line.dates, group.id) ?? '').trim();
         const need = plusDays(this.at.slice(0, 10), group.date?.earliestDays ?? 0);
-        const limit = group.date?.latestDays === undefined ? null : plusDays(this.at.slice(0, 10), group.date.latestDays);
+        const limit =
+          group.date?.latestDays === undefined ? null : plusDays(this.at.slice(0, 10), group.date.latestDays);
         if (text === '' && group.date?.required) this.problem('date-required', { group: group.id });
-        if (text !== '' && !(isDate(text) && text >= need && (limit === null || text <= limit))) this.problem('date-out-of-range', { group: group.id, need, limit });
+        if (text !== '' && !(isDate(text) && text >= need && (limit === null || text <= limit)))
+          this.problem('date-out-of-range', { group: group.id, need, limit });
       }
       if (group.kind === 'amount') {
         const have = own(this.line.amounts, group.id);
@@ -97,87 +140,24 @@ export class Plain extends PlainLine {
       const kinds = [...new Set(accepted.map(({ choice }) => choice))];
       for (const choice of kinds) {
         const units = accepted.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
-        if (units > (choice.max ?? 1)) this.problem('too-many-of-choice', { group: group.id, choice: choice.id, limit: choice.max ?? 1, have: units }, at);
+        if (units > (choice.max ?? 1))
+          this.problem(
+            'too-many-of-choice',
+            { group: group.id, choice: choice.id, limit: choice.max ?? 1, have: units },
+            at,
+          );
         if (choice.alone && kinds.length > 1) this.problem('not-alone', { group: group.id, choice: choice.id }, at);
       }
     }
-    if (group.kind === 'consent' && !this.line.consents?.includes(group.id)) this.problem('consent-required', { group: group.id }, at);
+    if (group.kind === 'consent' && !this.line.consents?.includes(group.id))
+      this.problem('consent-required', { group: group.id }, at);
     if (group.kind === 'note') {
       if (note === '' && group.note?.required) this.problem('note-required', { group: group.id }, at);
       const limit = group.note?.maxLength;
-      if (limit !== undefined && [...note].length > limit) this.problem('note-too-long', { group: group.id, limit, have: [...note].length }, at);
+      if (limit !== undefined && [...note].length > limit)
+        this.problem('note-too-long', { group: group.id, limit, have: [...note].length }, at);
     }
     for (const { inner } of accepted) inner.forEach((answer) => this.checkAnswer(answer));
-  }
-
-  combination() {
-    const by = this.item.variants?.by ?? [];
-    const picked = by.map((id) => [...new Set(this.acceptedOf(id).map(({ choice }) => choice.id))]);
-    if (by.length === 0 || picked.some(({ length }) => length !== 1)) return undefined;
-    const named = (pick: Record<string, string>) => by.every((id, i) => own(pick, id) === picked[i]?.[0]);
-    const cell = this.item.variants?.cells.find(({ pick }) => named(pick));
-    if (cell?.sold === false) this.problem('combination-not-sold');
-    if (this.line.out?.variants?.some((out) => out.item === this.item.id && named(out.pick))) this.problem('combination-sold-out');
-    return { cell };
-  }
-
-  base(answers: Answer[], cellPrice: Price | undefined): number {
-    const { item } = this;
-    const today = this.at.slice(0, 10);
-    const offers = [this.money(item.price)];
-    if (item.sale && today >= item.sale.from && today <= item.sale.until) offers.push(this.money(item.sale.price));
-    const step = (item.quantityPrices ?? []).filter(({ from }) => from <= this.quantity).sort((a, b) => b.from - a.from)[0];
-    if (step) offers.push(this.money(step.price));
-    let base = cellPrice === undefined ? Math.min(...offers) : this.money(cellPrice);
-    const counted = answers.filter(({ question }) => cellPrice === undefined || !item.variants?.by.includes(question.group.id));
-    const pickedOnce = counted.flatMap(({ question, accepted }) => question.choices.filter((choice) => accepted.some((it) => it.choice === choice)).map((choice) => ({ question, choice })));
-    for (const { question, choice: { price } } of pickedOnce) if (price && 'base' in price) base = this.money(price.base, question);
-    for (const { choice: { price } } of pickedOnce) if (price && 'times' in price) base = plainShare(base, price.times);
-    const effects = this.rules.filter(({ when }) => this.holds(when)).flatMap(({ then }) => then);
-    for (const effect of effects) if ('setBase' in effect) base = this.money(effect.setBase);
-    const before = base;
-    for (const effect of effects) if ('basePercent' in effect) base += plainShare(before, effect.basePercent);
-    for (const effect of effects) if ('addToPrice' in effect) base += this.money(effect.addToPrice);
-    return base;
-  }
-
-  /** Step 6 without the amount; `units` of the choice in this answer, undefined for the price of one more. */
-  onePrice(question: PlainGroup, choice: Choice, units: number | undefined, base: number): number {
-    const { price } = choice;
-    if (price && 'percent' in price) return plainShare(base, price.percent);
-    if (price && !('add' in price)) return 0;
-    const sets = question.offered ? this.rules.flatMap(({ when, then }) => then.flatMap((effect) => ('setChoice' in effect && effect.setChoice.choice === `${question.group.id}/${choice.id}` && this.holds(when) ? [effect.setChoice.add] : []))) : [];
-    const last = sets.at(-1);
-    if (last !== undefined) return this.money(last, question);
-    const attached = own(question.attachment.prices, choice.id);
-    if (attached !== undefined) return this.money(attached, question);
-    const looked = price?.by && this.questions.find(({ group }) => group.id === price.by?.group);
-    const first = looked?.choices.find(({ id }) => this.acceptedOf(looked.group.id).some((it) => it.choice.id === id));
-    const byPrice = first && own(price?.by?.prices, first.id);
-    if (byPrice !== undefined) return this.money(byPrice, question);
-    const tier = units === undefined ? undefined : (price?.tiers ?? []).filter(({ from }) => from <= units).sort((a, b) => b.from - a.from)[0];
-    return this.money(tier?.add ?? price?.add ?? 0, question);
-  }
-
-  priceAnswer(answer: Answer, times: number, base: number, cellIsPriced: boolean, charge: (how: string | undefined, value: number) => void): void {
-    const { question, accepted, note } = answer;
-    const { group } = question;
-    if (group.kind === 'note' && note !== '') charge(group.note?.charge, this.money(group.note?.price ?? 0, question) * times);
-    const isFree = question.offered && cellIsPriced && (this.item.variants?.by.includes(group.id) ?? false);
-    const unitsOf = (choice: Choice) => accepted.filter((it) => it.choice === choice).reduce((sum, it) => sum + it.units, 0);
-    const priced = accepted.map((it) => ({ it, price: isFree ? 0 : plainShare(this.onePrice(question, it.choice, unitsOf(it.choice), base), it.amount?.price ?? 10_000), free: 0 }));
-    const first = group.kind === 'choices' ? (group.includedFirst ?? 'picked') : 'picked';
-    const sign = first === 'picked' ? 0 : first === 'cheapest' ? 1 : -1;
-    let left = this.limits(question).included;
-    for (const one of [...priced].sort((a, b) => sign * (a.price - b.price) || a.it.order - b.it.order)) {
-      one.free = Math.min(left, one.it.units);
-      left -= one.free;
-    }
-    for (const { it, price, free } of priced) {
-      const how = it.choice.price && 'charge' in it.choice.price ? it.choice.price.charge : 'each';
-      charge(how, price * (it.units - free) * times);
-      for (const inner of it.inner) this.priceAnswer(inner, times * it.units, base, cellIsPriced, charge);
-    }
   }
 
   code(answers: Answer[], cellCode: string | undefined): string {
@@ -186,7 +166,8 @@ export class Plain extends PlainLine {
       if (cellCode !== undefined && this.item.variants?.by.includes(question.group.id)) continue;
       for (const choice of question.choices) if (accepted.some((it) => it.choice === choice)) codes.push(choice.code);
     }
-    for (const { when, then } of this.rules) if (this.holds(when)) for (const effect of then) if ('appendCode' in effect) codes.push(effect.appendCode);
+    for (const { when, then } of this.rules)
+      if (this.holds(when)) for (const effect of then) if ('appendCode' in effect) codes.push(effect.appendCode);
     return codes.filter((code) => code !== undefined && code !== '').join('-');
   }
 
@@ -194,10 +175,18 @@ export class Plain extends PlainLine {
     const uses = new Map<string, bigint>();
     const allergens = new Set(this.item.allergens);
     let calories = this.item.calories ?? 0;
-    const use = (list: readonly { ingredient: string; quantity: number }[] | undefined, times: number, portion: number) => {
+    const use = (
+      list: readonly { ingredient: string; quantity: number }[] | undefined,
+      times: number,
+      portion: number,
+    ) => {
       for (const { ingredient, quantity } of list ?? []) {
-        uses.set(ingredient, (uses.get(ingredient) ?? 0n) + BigInt(plainShare(Math.round(quantity * 1000), portion)) * BigInt(times));
-        for (const allergen of this.menu.ingredients?.find(({ id }) => id === ingredient)?.allergens ?? []) allergens.add(allergen);
+        uses.set(
+          ingredient,
+          (uses.get(ingredient) ?? 0n) + BigInt(plainShare(Math.round(quantity * 1000), portion)) * BigInt(times),
+        );
+        for (const allergen of this.menu.ingredients?.find(({ id }) => id === ingredient)?.allergens ?? [])
+          allergens.add(allergen);
       }
     };
     use(this.item.uses, this.quantity, 10_000);
@@ -213,7 +202,9 @@ export class Plain extends PlainLine {
       }
     };
     answers.forEach((answer) => visit(answer, 1));
-    const sorted = [...uses].sort(([a], [b]) => (a < b ? -1 : 1)).map(([ingredient, thousandths]) => ({ ingredient, quantity: Number(thousandths) / 1000 }));
+    const sorted = [...uses]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([ingredient, thousandths]) => ({ ingredient, quantity: Number(thousandths) / 1000 }));
     return { calories, allergens: [...allergens].sort(), uses: sorted };
   }
 
@@ -230,15 +221,25 @@ export class Plain extends PlainLine {
         const price = setsBase || (isBy && hasPricedCell) ? null : this.onePrice(question, choice, undefined, base);
         return { choice: choice.id, state: this.state(question, choice, isBy), price };
       });
-    const view = { group: group.id, ...(at && { at }), ...limits, have, free: Math.max(0, limits.included - have), choices };
+    const view = {
+      group: group.id,
+      ...(at && { at }),
+      ...limits,
+      have,
+      free: Math.max(0, limits.included - have),
+      choices,
+    };
     return [view, ...accepted.flatMap(({ inner }) => inner.flatMap((answer) => this.views(answer, base)))];
   }
 
   state({ group }: PlainGroup, choice: Choice, isBy: boolean): string {
     if (isBy) {
       const by = this.item.variants?.by ?? [];
-      const picked = by.map((id) => (id === group.id ? [choice.id] : [...new Set(this.acceptedOf(id).map((it) => it.choice.id))]));
-      const named = (pick: Record<string, string>) => picked.every(({ length }) => length === 1) && by.every((id, i) => own(pick, id) === picked[i]?.[0]);
+      const picked = by.map((id) =>
+        id === group.id ? [choice.id] : [...new Set(this.acceptedOf(id).map((it) => it.choice.id))],
+      );
+      const named = (pick: Record<string, string>) =>
+        picked.every(({ length }) => length === 1) && by.every((id, i) => own(pick, id) === picked[i]?.[0]);
       if (this.item.variants?.cells.some((cell) => cell.sold === false && named(cell.pick))) return 'not-sold';
       if (this.line.out?.variants?.some((out) => out.item === this.item.id && named(out.pick))) return 'sold-out';
     }
@@ -246,4 +247,8 @@ export class Plain extends PlainLine {
   }
 }
 
-interface Totals { calories: number; allergens: string[]; uses: { ingredient: string; quantity: number }[] }
+interface Totals {
+  calories: number;
+  allergens: string[];
+  uses: { ingredient: string; quantity: number }[];
+}

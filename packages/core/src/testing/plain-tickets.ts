@@ -2,9 +2,20 @@ import type { Choice, Line, Menu } from '../index.ts';
 import type { Answer, ResolvedPicks } from './plain-line.ts';
 import { Plain } from './plain-quote.ts';
 
-export interface Word { text: string; depth: number }
-interface Note { text: string; loud: boolean; stations: string[]; named: boolean }
-export interface PlainTicket { station: string; lines: { quantity: number; item: string; words: Word[]; notes: { text: string; loud: boolean }[] }[] }
+export interface Word {
+  text: string;
+  depth: number;
+}
+interface Note {
+  text: string;
+  loud: boolean;
+  stations: string[];
+  named: boolean;
+}
+export interface PlainTicket {
+  station: string;
+  lines: { quantity: number; item: string; words: Word[]; notes: { text: string; loud: boolean }[] }[];
+}
 
 /** The tickets of a line, directly from the contract: who makes what, and who reads which note. */
 export function plainTickets(menu: Menu, line: Line): PlainTicket[] {
@@ -14,12 +25,22 @@ export function plainTickets(menu: Menu, line: Line): PlainTicket[] {
 
 /** Where an item is made. */
 function homeOf({ menu, item }: Plain): string {
-  return item.station ?? (item.sections ?? []).map((id) => menu.sections.find((section) => section.id === id)?.station).find((id) => id !== undefined) ?? menu.stations[0]?.id ?? '';
+  return (
+    item.station ??
+    (item.sections ?? [])
+      .map((id) => menu.sections.find((section) => section.id === id)?.station)
+      .find((id) => id !== undefined) ??
+    menu.stations[0]?.id ??
+    ''
+  );
 }
 
 export class Kitchen {
   readonly first: string;
-  constructor(readonly plain: Plain, readonly home = homeOf(plain)) {
+  constructor(
+    readonly plain: Plain,
+    readonly home = homeOf(plain),
+  ) {
     this.first = plain.menu.locales[0] ?? '';
   }
 
@@ -31,11 +52,16 @@ export class Kitchen {
     const notes = answers.flatMap((answer) => this.notes(answer));
     return menu.stations.flatMap(({ id, expo = false }) => {
       const isHome = id === this.home;
-      const words = isHome || expo ? homeWords : elsewhere.filter(({ station }) => station === id).flatMap((it) => it.words);
+      const words =
+        isHome || expo ? homeWords : elsewhere.filter(({ station }) => station === id).flatMap((it) => it.words);
       const prints = isHome || words.length > 0;
-      const read = notes.filter((note) => expo || note.stations.includes(id) || ((note.loud || !note.named) && prints)).map(({ text, loud }) => ({ text, loud }));
+      const read = notes
+        .filter((note) => expo || note.stations.includes(id) || ((note.loud || !note.named) && prints))
+        .map(({ text, loud }) => ({ text, loud }));
       if (!isHome && !expo && words.length === 0 && read.length === 0) return [];
-      return [{ station: id, lines: [{ quantity, item: item.kitchenName ?? this.text(item.name), words, notes: read }] }];
+      return [
+        { station: id, lines: [{ quantity, item: item.kitchenName ?? this.text(item.name), words, notes: read }] },
+      ];
     });
   }
 
@@ -56,8 +82,16 @@ export class Kitchen {
   printed(answer: Answer, choice: Choice): { accepted: ResolvedPicks[]; units: number; inner: Word[] }[] {
     const printed: { accepted: ResolvedPicks[]; units: number; inner: Word[] }[] = [];
     for (const one of answer.accepted.filter((it) => it.choice === choice)) {
-      const inner = one.inner.flatMap((it) => this.words(it).map(({ text, depth }) => ({ text: depth === 0 && one.units > 1 ? `each ${text}` : text, depth: depth + 1 })));
-      const same = inner.length === 0 ? printed.find((it) => it.inner.length === 0 && it.accepted[0]?.amount?.id === one.amount?.id) : undefined;
+      const inner = one.inner.flatMap((it) =>
+        this.words(it).map(({ text, depth }) => ({
+          text: depth === 0 && one.units > 1 ? `each ${text}` : text,
+          depth: depth + 1,
+        })),
+      );
+      const same =
+        inner.length === 0
+          ? printed.find((it) => it.inner.length === 0 && it.accepted[0]?.amount?.id === one.amount?.id)
+          : undefined;
       if (same) {
         same.accepted.push(one);
         same.units += one.units;
@@ -66,9 +100,19 @@ export class Kitchen {
     return printed;
   }
 
-  wordsOf(choice: Choice, { accepted, units, inner }: { accepted: ResolvedPicks[]; units: number; inner: Word[] }, times = 1): Word[] {
+  wordsOf(
+    choice: Choice,
+    { accepted, units, inner }: { accepted: ResolvedPicks[]; units: number; inner: Word[] },
+    times = 1,
+  ): Word[] {
     const word = (accepted[0]?.amount as { word?: string } | undefined)?.word;
-    return [{ text: `${units * times > 1 ? `${units * times}x ` : ''}${word ? `${word} ` : ''}${this.name(choice)}`, depth: 0 }, ...inner];
+    return [
+      {
+        text: `${units * times > 1 ? `${units * times}x ` : ''}${word ? `${word} ` : ''}${this.name(choice)}`,
+        depth: 0,
+      },
+      ...inner,
+    ];
   }
 
   words(answer: Answer): Word[] {
@@ -81,7 +125,9 @@ export class Kitchen {
       const usual = this.usual(answer, choice);
       if (printed.length === 0) {
         const isHidden = answer.question.offered && !this.plain.isVisible(`${group.id}/${choice.id}`);
-        return usual > 0 && !isHidden && !this.plain.isOut(group.id, choice) ? [{ text: `NO ${this.name(choice)}`, depth: 0 }] : [];
+        return usual > 0 && !isHidden && !this.plain.isOut(group.id, choice)
+          ? [{ text: `NO ${this.name(choice)}`, depth: 0 }]
+          : [];
       }
       const [only, ...others] = printed;
       if (others.length > 0 || !only || only.accepted[0]?.amount) return all;
@@ -92,15 +138,28 @@ export class Kitchen {
 
   /** Stations to which true rules route a group or a choice. */
   routes(paths: string[]): string[] {
-    return this.plain.rules.filter(({ when }) => this.plain.holds(when)).flatMap(({ then }) => then.flatMap((effect) => ('route' in effect && paths.includes(effect.route.what) ? [effect.route.station] : [])));
+    return this.plain.rules
+      .filter(({ when }) => this.plain.holds(when))
+      .flatMap(({ then }) =>
+        then.flatMap((effect) =>
+          'route' in effect && paths.includes(effect.route.what) ? [effect.route.station] : [],
+        ),
+      );
   }
 
   elsewhere(answer: Answer): { station: string; words: Word[] }[] {
     const { group, choices } = answer.question;
     return choices.flatMap((choice) =>
       this.printed(answer, choice).flatMap((one) => {
-        const made = [...new Set([...this.routes([group.id, `${group.id}/${choice.id}`]), ...(choice.station === undefined ? [] : [choice.station])])];
-        const own = made.filter((station) => station !== this.home).map((station) => ({ station, words: this.wordsOf(choice, one) }));
+        const made = [
+          ...new Set([
+            ...this.routes([group.id, `${group.id}/${choice.id}`]),
+            ...(choice.station === undefined ? [] : [choice.station]),
+          ]),
+        ];
+        const own = made
+          .filter((station) => station !== this.home)
+          .map((station) => ({ station, words: this.wordsOf(choice, one) }));
         const there = new Set([this.home, ...made]);
         return [...own, ...one.accepted.flatMap((it) => this.innerElsewhere(it, there, it.units))];
       }),
@@ -127,7 +186,12 @@ export class Kitchen {
     const own: Note[] = [];
     if (group.kind === 'note' && answer.note !== '') {
       const stations = group.note?.stations ?? [];
-      own.push({ text: answer.note, loud: group.note?.loud ?? false, stations: [...stations, ...routed], named: stations.length > 0 });
+      own.push({
+        text: answer.note,
+        loud: group.note?.loud ?? false,
+        stations: [...stations, ...routed],
+        named: stations.length > 0,
+      });
     }
     const date = group.kind === 'date' ? this.date(group.id) : undefined;
     if (date !== undefined) own.push({ text: `${group.name} ${date}`, loud: false, stations: routed, named: false });
@@ -139,6 +203,8 @@ export class Kitchen {
     const { line, menu, item } = this.plain;
     const text = (line.dates?.[id] ?? '').trim();
     const faults = new Plain(menu, item, { ...line, picks: line.picks ?? [] }).quote().problems;
-    return text !== '' && !faults.some(({ code, group }) => code === 'date-out-of-range' && group === id) ? text : undefined;
+    return text !== '' && !faults.some(({ code, group }) => code === 'date-out-of-range' && group === id)
+      ? text
+      : undefined;
   }
 }

@@ -41,15 +41,30 @@ export function priceModel(menu: Menu, side: 'Minimize' | 'Maximize'): { lp: str
     const units = options.map((option) => `${option.units} ${option.x}`).join(' + ') || '0 none';
     rows.push(`${units} >= ${group.min}`);
     if (group.max !== null) rows.push(`${units} <= ${group.max}`);
-    if (group.included > 0 && options.length > 0) rows.push(`${options.map(({ free }) => free).join(' + ')} <= ${group.included}`);
+    if (group.included > 0 && options.length > 0)
+      rows.push(`${options.map(({ free }) => free).join(' + ')} <= ${group.included}`);
     for (const choice of group.choices) {
       const own = options.filter((option) => option.choice === choice);
       if (own.length > 0) rows.push(`${own.map(({ x }) => x).join(' + ')} <= 1`);
       if (!choice.choice.alone) continue;
-      for (const other of options.filter((option) => option.choice !== choice)) rows.push(`${[...own, other].map(({ x }) => x).join(' + ')} <= 1`);
+      for (const other of options.filter((option) => option.choice !== choice))
+        rows.push(`${[...own, other].map(({ x }) => x).join(' + ')} <= 1`);
     }
   }
-  const lp = [side, ` obj: ${objective.join(' ') || '0 none'}`, 'Subject To', ...rows.map((row, i) => ` c${i}: ${row}`), ' last: none = 0', 'Bounds', ...bounds, 'General', bounds.map((bound) => bound.split(' ')[2]).join(' '), 'Binary', binaries.join(' '), 'End'];
+  const lp = [
+    side,
+    ` obj: ${objective.join(' ') || '0 none'}`,
+    'Subject To',
+    ...rows.map((row, i) => ` c${i}: ${row}`),
+    ' last: none = 0',
+    'Bounds',
+    ...bounds,
+    'General',
+    bounds.map((bound) => bound.split(' ')[2]).join(' '),
+    'Binary',
+    binaries.join(' '),
+    'End',
+  ];
   return { lp: lp.join('\n'), constant: fixed(menu) };
 }
 
@@ -59,7 +74,13 @@ function optionsOf(group: OfferedGroup, choice: OfferedChoice) {
   return [{ id: 'usual', price: 10_000 }, ...group.amounts.values()].flatMap((amount) =>
     Array.from({ length: choice.max }, (_, i) => {
       const name = `${group.id}_${choice.id}_${amount.id}_${i + 1}`;
-      return { choice, units: i + 1, price: share(priceIn(price, list, 'house'), amount.price ?? 10_000), x: `x_${name}`, free: `f_${name}` };
+      return {
+        choice,
+        units: i + 1,
+        price: share(priceIn(price, list, 'house'), amount.price ?? 10_000),
+        x: `x_${name}`,
+        free: `f_${name}`,
+      };
     }),
   );
 }

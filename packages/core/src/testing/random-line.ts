@@ -14,7 +14,9 @@ export function randomLine(menu: Menu, seed: number): Line {
     ...(random.chance(0.2) && { out: { choices: ['g0/c0'], ingredients: random.some(['leek', 'curd'], 0.3) } }),
   };
   return {
-    item: item?.id ?? '', at: '2026-05-12T08:30', ...fields,
+    item: item?.id ?? '',
+    at: '2026-05-12T08:30',
+    ...fields,
     picks: offered.flatMap((group) => picks(random, group, groups)),
     notes: random.chance(0.5) ? { say: random.pick(['hello', ' ', 'far too long for this note']) } : {},
     amounts: random.chance(0.4) ? { gift: random.int(0, 1000) } : {},

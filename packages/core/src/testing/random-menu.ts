@@ -24,11 +24,24 @@ function newMenu(random: Random, size: MenuSize): Menu {
   const inner = [choicesGroup(random, 'in0', { ...size, choices: Math.min(2, size.choices) }, 0)];
   const groups: Group[] = [...outer, ...inner, ...plainGroups(random)];
   return {
-    format: 'hearty-ladle/menu@1', name: `Random ${random.int(0, 999)}`, currency: 'USD', locales: ['en'],
-    priceLists: [{ id: 'house', name: 'House' }, { id: 'bike', name: 'Bike' }],
+    format: 'hearty-ladle/menu@1',
+    name: `Random ${random.int(0, 999)}`,
+    currency: 'USD',
+    locales: ['en'],
+    priceLists: [
+      { id: 'house', name: 'House' },
+      { id: 'bike', name: 'Bike' },
+    ],
     dayparts: [{ id: 'early', name: 'Early', days: [1, 2, 3, 4, 5], from: '07:00', to: '11:30' }],
-    stations: [{ id: 'pots', name: 'Pots' }, { id: 'cold', name: 'Cold' }, { id: 'call', name: 'Call', expo: true }],
-    ingredients: [{ id: 'leek', name: 'Leek', unit: 'g' }, { id: 'curd', name: 'Curd', unit: 'g', allergens: ['milk'] }],
+    stations: [
+      { id: 'pots', name: 'Pots' },
+      { id: 'cold', name: 'Cold' },
+      { id: 'call', name: 'Call', expo: true },
+    ],
+    ingredients: [
+      { id: 'leek', name: 'Leek', unit: 'g' },
+      { id: 'curd', name: 'Curd', unit: 'g', allergens: ['milk'] },
+    ],
     sections: [{ id: 's1', name: 'One' }],
     groups,
     items: [item(random, outer, groups)],
@@ -44,12 +57,18 @@ function choicesGroup(random: Random, id: string, size: MenuSize, place: number)
   const choices = Array.from({ length: random.int(1, size.choices) }, (_, i) => choice(random, `c${i}`, id, place));
   const min = random.int(0, 2);
   return {
-    id, name: id, prompt: id, kind: 'choices', min: random.chance(0.5) ? 0 : Math.min(min, choices.length),
+    id,
+    name: id,
+    prompt: id,
+    kind: 'choices',
+    min: random.chance(0.5) ? 0 : Math.min(min, choices.length),
     max: random.chance(0.3) ? null : random.int(Math.max(1, min), 3),
     included: random.chance(0.35) ? random.int(1, 2) : 0,
     includedFirst: random.pick(['picked', 'cheapest', 'dearest'] as const),
     print: random.pick(['always', 'changes'] as const),
-    ...(random.chance(0.3) && { amounts: [{ id: 'more', name: 'More', word: 'MORE', price: random.int(0, 20_000), portion: 20_000 }] }),
+    ...(random.chance(0.3) && {
+      amounts: [{ id: 'more', name: 'More', word: 'MORE', price: random.int(0, 20_000), portion: 20_000 }],
+    }),
     choices,
   };
 }
@@ -57,13 +76,17 @@ function choicesGroup(random: Random, id: string, size: MenuSize, place: number)
 function choice(random: Random, id: string, group: string, place: number): Choice {
   const priced = random.chance(0.8) ? { price: choicePrice(random, group, place) } : {};
   return {
-    id, name: `Thing ${group} ${id}`, ...priced,
+    id,
+    name: `Thing ${group} ${id}`,
+    ...priced,
     ...(random.chance(0.25) && { max: random.int(1, 3) }),
     ...(random.chance(0.2) && { default: 1 }),
     ...(random.chance(0.1) && { alone: true }),
     ...(random.chance(0.3) && { station: random.pick(['pots', 'cold']) }),
     ...(random.chance(0.7) && { calories: random.int(0, 300) }),
-    ...(random.chance(0.3) && { uses: [{ ingredient: random.pick(['leek', 'curd']), quantity: random.int(1, 5000) / 1000 }] }),
+    ...(random.chance(0.3) && {
+      uses: [{ ingredient: random.pick(['leek', 'curd']), quantity: random.int(1, 5000) / 1000 }],
+    }),
     ...(group !== 'in0' && random.chance(0.15) && { opens: ['in0'] }),
     ...(random.chance(0.3) && { code: id.toUpperCase() }),
   };
@@ -77,7 +100,8 @@ function choicePrice(random: Random, group: string, place: number): ChoicePrice 
   if (group !== 'in0' && kind < 0.24) return { times: random.int(5000, 20_000) };
   return {
     add: price(random, random.chance(0.1) ? -60 : 0, 350),
-    ...(random.chance(0.2) && place > 0 && { by: { group: `g${random.int(0, place - 1)}`, prices: { c0: random.int(0, 300) } } }),
+    ...(random.chance(0.2) &&
+      place > 0 && { by: { group: `g${random.int(0, place - 1)}`, prices: { c0: random.int(0, 300) } } }),
     ...(random.chance(0.15) && { tiers: [{ from: 2, add: random.int(0, 200) }] }),
     ...charge,
   };
@@ -85,18 +109,40 @@ function choicePrice(random: Random, group: string, place: number): ChoicePrice 
 
 function plainGroups(random: Random): Group[] {
   return [
-    { id: 'say', name: 'Say', prompt: 'Say', kind: 'note', note: { required: random.chance(0.3), price: random.int(0, 40), maxLength: 20, loud: random.chance(0.3) } },
+    {
+      id: 'say',
+      name: 'Say',
+      prompt: 'Say',
+      kind: 'note',
+      note: { required: random.chance(0.3), price: random.int(0, 40), maxLength: 20, loud: random.chance(0.3) },
+    },
     { id: 'nod', name: 'Nod', prompt: 'Nod', kind: 'consent' },
-    { id: 'gift', name: 'Gift', prompt: 'Gift', kind: 'amount', amount: { required: random.chance(0.3), min: 50, max: 900 } },
+    {
+      id: 'gift',
+      name: 'Gift',
+      prompt: 'Gift',
+      kind: 'amount',
+      amount: { required: random.chance(0.3), min: 50, max: 900 },
+    },
   ];
 }
 
 function item(random: Random, outer: readonly Group[], groups: readonly Group[]): Item {
-  const extra = random.some(groups.filter(({ kind }) => kind !== 'choices'), 0.5);
+  const extra = random.some(
+    groups.filter(({ kind }) => kind !== 'choices'),
+    0.5,
+  );
   const pickOne = outer.filter((group) => group.kind === 'choices' && group.min === 1 && group.max === 1).slice(0, 2);
-  const variants = pickOne.length > 0 && random.chance(0.5) ? { variants: { by: pickOne.map(({ id }) => id), cells: [cell(random, pickOne)] } } : {};
+  const variants =
+    pickOne.length > 0 && random.chance(0.5)
+      ? { variants: { by: pickOne.map(({ id }) => id), cells: [cell(random, pickOne)] } }
+      : {};
   return {
-    id: 'it0', name: 'It', price: price(random, 300, 1500), sections: ['s1'], calories: random.int(0, 400),
+    id: 'it0',
+    name: 'It',
+    price: price(random, 300, 1500),
+    sections: ['s1'],
+    calories: random.int(0, 400),
     groups: [...outer, ...extra].map(({ id, kind }) => ({
       group: id,
       ...(kind === 'choices' && random.chance(0.15) && { included: random.int(0, 2) }),
@@ -109,7 +155,11 @@ function item(random: Random, outer: readonly Group[], groups: readonly Group[])
 
 function cell(random: Random, by: readonly Group[]) {
   const pick = Object.fromEntries(by.map(({ id }) => [id, 'c0']));
-  return { pick, ...(random.chance(0.6) && { price: random.int(100, 1500) }), ...(random.chance(0.3) && { sold: false }) };
+  return {
+    pick,
+    ...(random.chance(0.6) && { price: random.int(100, 1500) }),
+    ...(random.chance(0.3) && { sold: false }),
+  };
 }
 
 function thing(random: Random, groups: readonly Group[]): string {
@@ -120,29 +170,52 @@ function thing(random: Random, groups: readonly Group[]): string {
 
 function condition(random: Random, groups: readonly Group[], depth = 0): Condition {
   const kind = random.next();
-  if (depth < 2 && kind < 0.15) return { all: [condition(random, groups, depth + 1), condition(random, groups, depth + 1)] };
-  if (depth < 2 && kind < 0.3) return { any: [condition(random, groups, depth + 1), condition(random, groups, depth + 1)] };
+  if (depth < 2 && kind < 0.15)
+    return { all: [condition(random, groups, depth + 1), condition(random, groups, depth + 1)] };
+  if (depth < 2 && kind < 0.3)
+    return { any: [condition(random, groups, depth + 1), condition(random, groups, depth + 1)] };
   if (depth < 2 && kind < 0.4) return { not: condition(random, groups, depth + 1) };
   if (kind < 0.65) return { picked: thing(random, groups) };
-  if (kind < 0.85) return { units: { of: random.chance(0.6) ? random.pick(groups).id : thing(random, groups), atLeast: random.int(1, 2) } };
-  return random.pick<Condition>([{ channel: 'online' }, { daypart: 'early' }, { priceList: 'bike' }, { quantity: { atLeast: 2 } }]);
+  if (kind < 0.85)
+    return {
+      units: { of: random.chance(0.6) ? random.pick(groups).id : thing(random, groups), atLeast: random.int(1, 2) },
+    };
+  return random.pick<Condition>([
+    { channel: 'online' },
+    { daypart: 'early' },
+    { priceList: 'bike' },
+    { quantity: { atLeast: 2 } },
+  ]);
 }
 
 function effect(random: Random, groups: readonly Group[]): Effect {
   const group = random.pick(groups).id;
   const what = random.chance(0.3) ? group : thing(random, groups);
   return random.pick<Effect>([
-    { show: what }, { hide: what }, { hide: what },
-    { limit: { group, min: random.int(0, 2) } }, { limit: { group, max: random.int(0, 3) } }, { limit: { group, included: random.int(0, 2) } },
-    { setBase: price(random, 100, 1500) }, { basePercent: random.int(-3000, 3000) }, { addToPrice: random.int(-50, 200) },
+    { show: what },
+    { hide: what },
+    { hide: what },
+    { limit: { group, min: random.int(0, 2) } },
+    { limit: { group, max: random.int(0, 3) } },
+    { limit: { group, included: random.int(0, 2) } },
+    { setBase: price(random, 100, 1500) },
+    { basePercent: random.int(-3000, 3000) },
+    { addToPrice: random.int(-50, 200) },
     { setChoice: { choice: thing(random, groups), add: random.int(0, 250) } },
-    { appendCode: 'X' }, { route: { what, station: 'cold' } }, { tell: 'Well' },
+    { appendCode: 'X' },
+    { route: { what, station: 'cold' } },
+    { tell: 'Well' },
   ]);
 }
 
 function rule(random: Random, id: string, groups: readonly Group[]): Rule {
   const middle = Math.max(1, Math.ceil(groups.length / 2));
   // Conditions mostly use the first half and effects the second, so that fewer menus have cycles.
-  const [from, to] = random.chance(0.8) && groups.length > 1 ? [groups.slice(0, middle), groups.slice(middle)] : [groups, groups];
-  return { id, when: condition(random, from), then: Array.from({ length: random.int(1, 2) }, () => effect(random, to)) };
+  const [from, to] =
+    random.chance(0.8) && groups.length > 1 ? [groups.slice(0, middle), groups.slice(middle)] : [groups, groups];
+  return {
+    id,
+    when: condition(random, from),
+    then: Array.from({ length: random.int(1, 2) }, () => effect(random, to)),
+  };
 }

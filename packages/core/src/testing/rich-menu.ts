@@ -10,7 +10,10 @@ import { randomMenu } from './random-menu.ts';
  */
 export function richMenu(seed: number): Menu {
   for (let attempt = 0; attempt < 400; attempt++) {
-    const menu = enriched(randomMenu(seed % 120, { groups: 4, choices: 4, rules: 3 }), new Random(seed * 977 + attempt));
+    const menu = enriched(
+      randomMenu(seed % 120, { groups: 4, choices: 4, rules: 3 }),
+      new Random(seed * 977 + attempt),
+    );
     if (faultsOfMeaning(menu).length === 0) return menu;
   }
   throw new Error(`no valid rich menu for seed ${seed}`);
@@ -22,19 +25,44 @@ function enriched(menu: Menu, random: Random): Menu {
   return {
     ...menu,
     locales: ['en', 'es'],
-    locations: [{ id: 'hatch', name: 'Hatch', priceList: 'bike' }, { id: 'hall', name: 'Hall' }],
+    locations: [
+      { id: 'hatch', name: 'Hatch', priceList: 'bike' },
+      { id: 'hall', name: 'Hall' },
+    ],
     dayparts: [...(menu.dayparts ?? []), { id: 'late', name: 'Late', days: [1, 2, 5, 6], from: '22:00', to: '02:00' }],
     guests: [{ id: 'staff', name: 'Staff' }],
-    sections: [{ id: 's1', name: { en: 'One', es: 'Uno' }, ...(random.chance(0.5) && { station: 'cold' }) }, { id: 's2', name: 'Two' }],
+    sections: [
+      { id: 's1', name: { en: 'One', es: 'Uno' }, ...(random.chance(0.5) && { station: 'cold' }) },
+      { id: 's2', name: 'Two' },
+    ],
     groups: [...menu.groups.map((group) => enrichedGroup(group, random)), ...moreGroups(random)],
-    items: [enrichedItem(first, menu, random), { id: 'side', name: 'Side', price: 250, allergens: ['nuts'], calories: 90, uses: [{ ingredient: 'curd', quantity: 0.125 }], sections: ['s2'] }],
+    items: [
+      enrichedItem(first, menu, random),
+      {
+        id: 'side',
+        name: 'Side',
+        price: 250,
+        allergens: ['nuts'],
+        calories: 90,
+        uses: [{ ingredient: 'curd', quantity: 0.125 }],
+        sections: ['s2'],
+      },
+    ],
     rules: [...(menu.rules ?? []).map((rule) => enrichedRule(rule, random)), ...moreRules(random)],
     orderGroups: [],
   };
 }
 
 function enrichedGroup(group: Group, random: Random): Group {
-  if (group.kind === 'note' && random.chance(0.5)) return { ...group, note: { ...group.note, stations: random.some(['pots', 'cold'], 0.5), charge: random.pick(['each', 'once'] as const) } };
+  if (group.kind === 'note' && random.chance(0.5))
+    return {
+      ...group,
+      note: {
+        ...group.note,
+        stations: random.some(['pots', 'cold'], 0.5),
+        charge: random.pick(['each', 'once'] as const),
+      },
+    };
   if (group.kind !== 'choices') return group;
   return { ...group, choices: (group.choices ?? []).map((choice) => enrichedChoice(choice, group.id, random)) };
 }
@@ -52,15 +80,67 @@ function enrichedChoice(choice: Choice, group: string, random: Random): Choice {
 function moreGroups(random: Random): Group[] {
   return [
     {
-      id: 'deep', name: 'Deep', prompt: 'Deep', kind: 'choices', min: random.int(0, 1), max: random.chance(0.5) ? 2 : null, included: random.int(0, 1), includedFirst: 'cheapest',
-      choices: [{ id: 'c0', name: 'Deep 0', price: { add: random.int(0, 90) }, max: 2, station: 'cold' }, { id: 'c1', name: 'Deep 1', default: 1, price: { percent: random.int(0, 900) } }],
+      id: 'deep',
+      name: 'Deep',
+      prompt: 'Deep',
+      kind: 'choices',
+      min: random.int(0, 1),
+      max: random.chance(0.5) ? 2 : null,
+      included: random.int(0, 1),
+      includedFirst: 'cheapest',
+      choices: [
+        { id: 'c0', name: 'Deep 0', price: { add: random.int(0, 90) }, max: 2, station: 'cold' },
+        { id: 'c1', name: 'Deep 1', default: 1, price: { percent: random.int(0, 900) } },
+      ],
     },
-    { id: 'aside', name: 'Aside', prompt: 'Aside', kind: 'note', note: { required: random.chance(0.3), price: random.int(0, 30), loud: random.chance(0.4), ...(random.chance(0.4) && { stations: ['cold'] }) } },
-    { id: 'day', name: 'Day', prompt: 'Day', kind: 'date', date: { required: random.chance(0.4), earliestDays: random.int(0, 2), ...(random.chance(0.5) && { latestDays: random.int(2, 9) }) } },
+    {
+      id: 'aside',
+      name: 'Aside',
+      prompt: 'Aside',
+      kind: 'note',
+      note: {
+        required: random.chance(0.3),
+        price: random.int(0, 30),
+        loud: random.chance(0.4),
+        ...(random.chance(0.4) && { stations: ['cold'] }),
+      },
+    },
+    {
+      id: 'day',
+      name: 'Day',
+      prompt: 'Day',
+      kind: 'date',
+      date: {
+        required: random.chance(0.4),
+        earliestDays: random.int(0, 2),
+        ...(random.chance(0.5) && { latestDays: random.int(2, 9) }),
+      },
+    },
     { id: 'read', name: 'Read', prompt: 'Read', kind: 'notice', attachTo: { sections: ['s1'] } },
     {
-      id: 'bytag', name: 'By tag', prompt: 'By tag', kind: 'choices', max: 2, print: random.pick(['always', 'changes'] as const), attachTo: { tags: ['warm'], ...(random.chance(0.2) && { except: ['it0'] }) },
-      choices: [{ id: 'c0', name: 'Tag 0', default: random.int(0, 1), max: 3, price: { add: { house: 30, bike: 45 }, tiers: [{ from: 2, add: 20 }, { from: 3, add: 15 }] } }, { id: 'c1', name: 'Tag 1', station: 'cold' }],
+      id: 'bytag',
+      name: 'By tag',
+      prompt: 'By tag',
+      kind: 'choices',
+      max: 2,
+      print: random.pick(['always', 'changes'] as const),
+      attachTo: { tags: ['warm'], ...(random.chance(0.2) && { except: ['it0'] }) },
+      choices: [
+        {
+          id: 'c0',
+          name: 'Tag 0',
+          default: random.int(0, 1),
+          max: 3,
+          price: {
+            add: { house: 30, bike: 45 },
+            tiers: [
+              { from: 2, add: 20 },
+              { from: 3, add: 15 },
+            ],
+          },
+        },
+        { id: 'c1', name: 'Tag 1', station: 'cold' },
+      ],
     },
   ];
 }
@@ -77,25 +157,72 @@ function enrichedItem(item: Item, menu: Menu, random: Random): Item {
     };
   });
   return {
-    ...item, groups: [...groups, ...(random.chance(0.5) ? [{ group: 'day' }] : [])],
-    ...(random.chance(0.5) && { tags: ['warm'] }), ...(random.chance(0.4) && { code: 'IT' }), ...(random.chance(0.3) && { station: random.pick(['pots', 'cold']) }),
+    ...item,
+    groups: [...groups, ...(random.chance(0.5) ? [{ group: 'day' }] : [])],
+    ...(random.chance(0.5) && { tags: ['warm'] }),
+    ...(random.chance(0.4) && { code: 'IT' }),
+    ...(random.chance(0.3) && { station: random.pick(['pots', 'cold']) }),
     ...(random.chance(0.3) && { sale: { price: random.int(100, 900), from: '2026-05-10', until: '2026-05-14' } }),
-    ...(random.chance(0.3) && { quantityPrices: [{ from: 2, price: random.int(100, 900) }, { from: 4, price: random.int(100, 900) }] }),
-    ...(random.chance(0.2) && { channels: [random.pick(['online', 'pos'] as const)] }), ...(random.chance(0.2) && { dayparts: ['early', 'late'] }),
+    ...(random.chance(0.3) && {
+      quantityPrices: [
+        { from: 2, price: random.int(100, 900) },
+        { from: 4, price: random.int(100, 900) },
+      ],
+    }),
+    ...(random.chance(0.2) && { channels: [random.pick(['online', 'pos'] as const)] }),
+    ...(random.chance(0.2) && { dayparts: ['early', 'late'] }),
     ...(random.chance(0.3) && { allergens: ['celery'], uses: [{ ingredient: 'leek', quantity: 1.5 }] }),
-    ...(item.variants && { variants: { ...item.variants, cells: item.variants.cells.map((cell) => ({ ...cell, ...(random.chance(0.5) && { code: 'CELL' }) })) } }),
+    ...(item.variants && {
+      variants: {
+        ...item.variants,
+        cells: item.variants.cells.map((cell) => ({ ...cell, ...(random.chance(0.5) && { code: 'CELL' }) })),
+      },
+    }),
   };
 }
 
 function enrichedRule(rule: Rule, random: Random): Rule {
   const narrowed = random.next();
-  return { ...rule, ...(narrowed < 0.2 && { items: ['it0'] }), ...(narrowed > 0.8 && { sections: [random.pick(['s1', 's2'])] }) };
+  return {
+    ...rule,
+    ...(narrowed < 0.2 && { items: ['it0'] }),
+    ...(narrowed > 0.8 && { sections: [random.pick(['s1', 's2'])] }),
+  };
 }
 
 function moreRules(random: Random): Rule[] {
-  const tests = [{ service: 'takeaway' as const }, { location: 'hatch' }, { guest: 'staff' }, { not: { daypart: 'late' } }, { quantity: { atMost: 1 } }];
+  const tests = [
+    { service: 'takeaway' as const },
+    { location: 'hatch' },
+    { guest: 'staff' },
+    { not: { daypart: 'late' } },
+    { quantity: { atMost: 1 } },
+  ];
   return [
-    { id: 'm0', when: random.pick(tests), then: [random.pick([{ basePercent: -2500 }, { route: { what: 'say', station: 'cold' } }, { hide: 'day' }, { show: 'bytag/c1' }]), { tell: { en: 'Told', es: 'Dicho' } }] },
-    { id: 'm1', when: { units: { of: 'bytag', atLeast: 1 } }, then: [random.pick([{ addToPrice: 35 }, { addToPrice: -1500 }, { appendCode: 'TAG' }, { setChoice: { choice: 'bytag/c0', add: 5 } }])] },
+    {
+      id: 'm0',
+      when: random.pick(tests),
+      then: [
+        random.pick([
+          { basePercent: -2500 },
+          { route: { what: 'say', station: 'cold' } },
+          { hide: 'day' },
+          { show: 'bytag/c1' },
+        ]),
+        { tell: { en: 'Told', es: 'Dicho' } },
+      ],
+    },
+    {
+      id: 'm1',
+      when: { units: { of: 'bytag', atLeast: 1 } },
+      then: [
+        random.pick([
+          { addToPrice: 35 },
+          { addToPrice: -1500 },
+          { appendCode: 'TAG' },
+          { setChoice: { choice: 'bytag/c0', add: 5 } },
+        ]),
+      ],
+    },
   ];
 }

@@ -44,7 +44,12 @@ export const printedElsewhere = memoizeByAnswer((answer, line: ResolvedLine): re
   }),
 );
 
-function innerElsewhere(opener: AcceptedPick, there: ReadonlySet<StationIndex>, times: number, line: ResolvedLine): PrintedElsewhere[] {
+function innerElsewhere(
+  opener: AcceptedPick,
+  there: ReadonlySet<StationIndex>,
+  times: number,
+  line: ResolvedLine,
+): PrintedElsewhere[] {
   return opener.inner.flatMap((answer) =>
     acceptedChoices(answer).flatMap((choice) =>
       printedPicks(answer, choice, line).flatMap((printed) => {

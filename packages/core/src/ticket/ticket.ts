@@ -26,9 +26,15 @@ export function ticketsOf(line: ResolvedLine): Ticket[] {
   menu.stations.forEach((station, index) => {
     const words = index === item.home || station.expo ? homeWords : wordsAt(elsewhere, index);
     const printsWords = index === item.home || words.length > 0;
-    const read = notes.length === 0 ? [] : notes
-      .filter(({ named, namesStations, loud }) => station.expo || named.includes(index) || ((loud || !namesStations) && printsWords))
-      .map(({ text, loud }) => ({ text, loud }));
+    const read =
+      notes.length === 0
+        ? []
+        : notes
+            .filter(
+              ({ named, namesStations, loud }) =>
+                station.expo || named.includes(index) || ((loud || !namesStations) && printsWords),
+            )
+            .map(({ text, loud }) => ({ text, loud }));
     if (!station.expo && !printsWords && read.length === 0) return;
     tickets.push({ station: station.id, lines: [{ quantity, item: item.ticketName, words, notes: read }] });
   });
@@ -60,5 +66,7 @@ function ownNote(line: ResolvedLine, answer: GroupAnswer): RoutedNote[] {
     return [{ text: answer.note, loud, named: [...stations, ...routed], namesStations: stations.length > 0 }];
   }
   const date = group.kind === 'date' ? line.dates.get(group.id) : undefined;
-  return date === undefined ? [] : [{ text: `${group.name} ${date}`, loud: false, named: routed, namesStations: false }];
+  return date === undefined
+    ? []
+    : [{ text: `${group.name} ${date}`, loud: false, named: routed, namesStations: false }];
 }

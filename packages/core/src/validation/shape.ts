@@ -11,7 +11,13 @@ import { plainFaults } from './storable-text.ts';
  */
 export function newAjv({ allErrors = true } = {}): Ajv2020 {
   return new Ajv2020({
-    allErrors, strict: true, strictTypes: false, strictRequired: false, verbose: true, formats, code: { process: joinErrorsInPlace },
+    allErrors,
+    strict: true,
+    strictTypes: false,
+    strictRequired: false,
+    verbose: true,
+    formats,
+    code: { process: joinErrorsInPlace },
   });
 }
 
@@ -22,7 +28,8 @@ export function newAjv({ allErrors = true } = {}): Ajv2020 {
 function joinErrorsInPlace(code: string): string {
   return code.replace(
     /(\w+) === null \? ([\w.]+)\.errors : \1\.concat\(\2\.errors\)/g,
-    (_, found, referred) => `${found} === null ? ${referred}.errors : ${referred}.errors.reduce((all, one) => (all.push(one), all), ${found})`,
+    (_, found, referred) =>
+      `${found} === null ? ${referred}.errors : ${referred}.errors.reduce((all, one) => (all.push(one), all), ${found})`,
   );
 }
 
@@ -47,7 +54,9 @@ export function parseMenuDocument(value: unknown) {
 /** Converts validation errors to faults: one sentence each, without the branches that were not intended. */
 export function faultsOf(errors: readonly ErrorObject[]): Fault[] {
   // These are paths in the schema, so their number is bounded however many parts of the value are invalid.
-  const choices = [...new Set(errors.flatMap(({ keyword, schemaPath }) => (keyword === 'anyOf' ? [`${schemaPath}/`] : [])))];
+  const choices = [
+    ...new Set(errors.flatMap(({ keyword, schemaPath }) => (keyword === 'anyOf' ? [`${schemaPath}/`] : []))),
+  ];
   const faults = errors
     .filter(({ keyword, schemaPath }) => keyword !== 'if' && !choices.some((choice) => schemaPath.startsWith(choice)))
     .map(faultOf);
@@ -57,10 +66,18 @@ export function faultsOf(errors: readonly ErrorObject[]): Fault[] {
 
 function faultOf(error: ErrorObject): Fault {
   const { instancePath: path, params } = error;
-  const fault = (code: FaultCode, more: Record<string, unknown> = {}, at = path): Fault => ({ path: at, code, params: more });
+  const fault = (code: FaultCode, more: Record<string, unknown> = {}, at = path): Fault => ({
+    path: at,
+    code,
+    params: more,
+  });
   switch (error.keyword) {
     case 'additionalProperties':
-      return fault('unknown-field', { field: params['additionalProperty'] }, joinPointer(path, params['additionalProperty']));
+      return fault(
+        'unknown-field',
+        { field: params['additionalProperty'] },
+        joinPointer(path, params['additionalProperty']),
+      );
     case 'required':
       return fault('missing-field', { field: params['missingProperty'] });
     case 'type':
@@ -79,9 +96,13 @@ function faultOf(error: ErrorObject): Fault {
         : fault('bad-key', { key: error.propertyName }, joinPointer(path, error.propertyName));
     case 'propertyNames':
       return fault('bad-key', { key: params['propertyName'] }, joinPointer(path, params['propertyName']));
-    case 'minItems': case 'minProperties': case 'minLength':
+    case 'minItems':
+    case 'minProperties':
+    case 'minLength':
       return fault('too-short', { need: params['limit'] });
-    case 'maxItems': case 'maxProperties': case 'maxLength':
+    case 'maxItems':
+    case 'maxProperties':
+    case 'maxLength':
       return fault('too-long', { limit: params['limit'], unit: error.keyword === 'maxLength' ? 'letters' : 'entries' });
     default:
       return fault('out-of-range', { comparison: params['comparison'], limit: params['limit'] });

@@ -28,10 +28,12 @@ export function plainFaults(root: unknown): Fault[] {
     }
     return true;
   };
-  return visit(root) ? found : [{ path: joinPointer('', ...steps.slice(0, STEPS_SHOWN)), code: 'too-deep', params: { deepest: MAX_DEPTH } }];
+  return visit(root)
+    ? found
+    : [{ path: joinPointer('', ...steps.slice(0, STEPS_SHOWN)), code: 'too-deep', params: { deepest: MAX_DEPTH } }];
 }
 
 /** Whether a text is well-formed Unicode without U+0000. */
-export function isStorable(text: string): boolean {
+function isStorable(text: string): boolean {
   return !/[\p{Surrogate}\u0000]/u.test(text);
 }

@@ -13,7 +13,10 @@ const NO_TICKET = problem(404, 'no-ticket', 'There is no such ticket.');
 export function kitchenRoutes(routes: AudienceRouter, { database, printing, live }: Services): void {
   routes.handle(deviceApi.tickets, async () => ok(await passTickets(database)));
 
-  for (const [route, bumped] of [[deviceApi.bump, true], [deviceApi.recall, false]] as const) {
+  for (const [route, bumped] of [
+    [deviceApi.bump, true],
+    [deviceApi.recall, false],
+  ] as const) {
     routes.handle(route, async ({ params }) => {
       const ticket = await setBumped(database, params.id, bumped);
       return ticket ? ok(ticket) : NO_TICKET;
@@ -22,13 +25,18 @@ export function kitchenRoutes(routes: AudienceRouter, { database, printing, live
 
   routes.handle(deviceApi.reprint, async ({ params }) => {
     switch (await reprintTicket(database, printing, params.id)) {
-      case 'sent': return reply(202, { id: params.id });
-      case 'no-ticket': return NO_TICKET;
-      case 'no-printer': return problem(409, 'no-printer', 'This station has no printer.');
+      case 'sent':
+        return reply(202, { id: params.id });
+      case 'no-ticket':
+        return NO_TICKET;
+      case 'no-printer':
+        return problem(409, 'no-printer', 'This station has no printer.');
     }
   });
 
   routes.handle(deviceApi.printers, async () => ok(await printersInHouse(database)));
 
-  routes.stream(deviceApi.events, (_input, request, response) => live.connect(request, response, ['menu', 'tickets', 'printers', 'parked']));
+  routes.stream(deviceApi.events, (_input, request, response) =>
+    live.connect(request, response, ['menu', 'tickets', 'printers', 'parked']),
+  );
 }

@@ -36,9 +36,12 @@ export function tillRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(deviceApi.pin, async ({ body, device }) => {
     const checked = await checkPin(services, body.pin, device);
     switch (checked.outcome) {
-      case 'right': return ok({ device: checked.device });
-      case 'wrong': return problem(403, 'pin-wrong', 'That PIN is not known here.');
-      case 'too-often': return tooOften(checked.seconds);
+      case 'right':
+        return ok({ device: checked.device });
+      case 'wrong':
+        return problem(403, 'pin-wrong', 'That PIN is not known here.');
+      case 'too-often':
+        return tooOften(checked.seconds);
     }
   });
 }

@@ -24,6 +24,10 @@ export function publicRoutes(routes: AudienceRouter, { database }: Services, isC
     if (!bytes) return problem(404, 'no-picture-here', 'There is no such picture.');
     // Addressed by content hash, so a response never changes.
     const etag = `"${params.id}-${query.size ?? 'large'}"`;
-    return ok(bytes, { 'cache-control': `public, max-age=${YEAR_SECONDS}, immutable`, etag, 'content-type': 'image/webp' });
+    return ok(bytes, {
+      'cache-control': `public, max-age=${YEAR_SECONDS}, immutable`,
+      etag,
+      'content-type': 'image/webp',
+    });
   });
 }

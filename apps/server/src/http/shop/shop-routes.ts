@@ -23,5 +23,7 @@ export function shopRoutes(routes: AudienceRouter, services: Services): void {
     return progress ? ok(progress) : problem(404, 'no-order', 'There is no such order.');
   });
 
-  routes.stream(shopApi.events, (_input, request, response) => services.live.connect(request, response, ['menu', 'tickets']));
+  routes.stream(shopApi.events, (_input, request, response) =>
+    services.live.connect(request, response, ['menu', 'tickets']),
+  );
 }

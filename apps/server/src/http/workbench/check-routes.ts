@@ -13,13 +13,22 @@ export function checkRoutes(routes: AudienceRouter, services: Services): void {
   routes.stream(workbenchApi.check, async ({ body }, _request, response) => {
     const stored = await storedMenu(services);
     if (!stored) return problem(404, 'no-menu', 'There is no menu to check yet.');
-    if (checks.isFull) return problem(503, 'busy-checking', 'Other checks are running; please try again in a moment.', {}, { 'Retry-After': '2' });
+    if (checks.isFull)
+      return problem(
+        503,
+        'busy-checking',
+        'Other checks are running; please try again in a moment.',
+        {},
+        { 'Retry-After': '2' },
+      );
     const gone = new AbortController();
     response.on('close', () => gone.abort());
     const write = (line: CheckLine) => response.write(`${JSON.stringify(line)}\n`);
     response.type('application/x-ndjson').flushHeaders();
     try {
-      write({ findings: await checks.run(stored.menu, body, (done, total) => void write({ done, total }), gone.signal) });
+      write({
+        findings: await checks.run(stored.menu, body, (done, total) => void write({ done, total }), gone.signal),
+      });
     } catch (error) {
       // The response has begun; it can only be cut off.
       if (!gone.signal.aborted) {

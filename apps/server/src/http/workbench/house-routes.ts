@@ -13,7 +13,14 @@ export function houseRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(workbenchApi.setHouse, async ({ body }) => {
     const isSaved = await setHouse(services, body);
     const now = await houseNow(services);
-    return isSaved ? ok(now) : problem(409, 'stale', 'Somebody changed the settings in the meantime. Nothing of yours was saved; what stands now is shown.', { now });
+    return isSaved
+      ? ok(now)
+      : problem(
+          409,
+          'stale',
+          'Somebody changed the settings in the meantime. Nothing of yours was saved; what stands now is shown.',
+          { now },
+        );
   });
 
   routes.handle(workbenchApi.deleteUnusedPictures, async () => ok(await deleteUnusedPictures(services)));

@@ -6,7 +6,9 @@ import type { Services } from '../services.ts';
 
 /** Finding orders, and everything known about one of them. */
 export function orderListRoutes(routes: AudienceRouter, { database }: Services): void {
-  routes.handle(workbenchApi.orders, async ({ query }) => ok(await listOrders(database, query.find?.trim() ?? '', query.before)));
+  routes.handle(workbenchApi.orders, async ({ query }) =>
+    ok(await listOrders(database, query.find?.trim() ?? '', query.before)),
+  );
 
   routes.handle(workbenchApi.order, async ({ params }) => {
     const order = await openOrder(database, params.id);

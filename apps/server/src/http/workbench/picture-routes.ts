@@ -10,11 +10,18 @@ export function pictureRoutes(routes: AudienceRouter, services: Services): void 
   routes.handle(workbenchApi.addPicture, async ({ body }) => {
     const outcome = await storePicture(services, body);
     switch (outcome.outcome) {
-      case 'saved': return reply(201, outcome.picture);
-      case 'too-large': return problem(413, 'picture-too-large', 'That picture is too large; 50 megapixels at most.');
-      case 'no-picture': return problem(415, 'no-picture', 'That is not a picture we can show. PNG, JPEG and WebP are.');
+      case 'saved':
+        return reply(201, outcome.picture);
+      case 'too-large':
+        return problem(413, 'picture-too-large', 'That picture is too large; 50 megapixels at most.');
+      case 'no-picture':
+        return problem(415, 'no-picture', 'That is not a picture we can show. PNG, JPEG and WebP are.');
       case 'no-room':
-        return problem(507, 'no-room', `The house keeps ${outcome.maxMegabytes} MB of pictures at most, and there is no room left. Under Set-up, House, unused ones can be deleted.`);
+        return problem(
+          507,
+          'no-room',
+          `Pictures may take ${outcome.maxMegabytes} MB, and there is no room left. Delete unused ones under Set-up, House.`,
+        );
     }
   });
 

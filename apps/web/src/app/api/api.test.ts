@@ -10,9 +10,23 @@ import { type Audience, audienceOf, PageAudience } from './audience.ts';
 
 /** The API client against a server that answers every request with the same status and body. */
 function answering(status: number, body: unknown = {}, audience: Audience = 'shop') {
-  const answer = (): Observable<unknown> => (status === 200 ? of(new HttpResponse({ body }).body) : throwError(() => new HttpErrorResponse({ status, error: body })));
-  const http = { request: vi.fn((_method: string, _address: string, _options: { headers: object; params: object; body?: unknown }) => answer()) };
-  const injector = Injector.create({ providers: [ApiClient, { provide: HttpClient, useValue: http }, { provide: Person, useValue: { name: () => 'Inés & Co' } }, { provide: PageAudience, useValue: { now: () => audience } }] });
+  const answer = (): Observable<unknown> =>
+    status === 200
+      ? of(new HttpResponse({ body }).body)
+      : throwError(() => new HttpErrorResponse({ status, error: body }));
+  const http = {
+    request: vi.fn((_method: string, _address: string, _options: { headers: object; params: object; body?: unknown }) =>
+      answer(),
+    ),
+  };
+  const injector = Injector.create({
+    providers: [
+      ApiClient,
+      { provide: HttpClient, useValue: http },
+      { provide: Person, useValue: { name: () => 'Inés & Co' } },
+      { provide: PageAudience, useValue: { now: () => audience } },
+    ],
+  });
   return { http, api: runInInjectionContext(injector, () => new Api()) };
 }
 const request = { id: 'request-1', label: 'x', change: { edits: [] }, based: [] };
@@ -22,13 +36,25 @@ describe('a change that was sent', () => {
   it.each([
     [200, { revision: 4 }, { outcome: 'saved', saved: { revision: 4 } }],
     [409, { revision: 5, conflicts: [{ id: 'a' }] }, { outcome: 'conflict', revision: 5, conflicts: [{ id: 'a' }] }],
-    [422, { title: 'The menu would be wrong.', faults: [{ path: '/x' }] }, { outcome: 'refused', faults: [{ path: '/x' }], message: 'The menu would be wrong.' }],
+    [
+      422,
+      { title: 'The menu would be wrong.', faults: [{ path: '/x' }] },
+      { outcome: 'refused', faults: [{ path: '/x' }], message: 'The menu would be wrong.' },
+    ],
     [413, 'too large', { outcome: 'refused', faults: [], message: 'The server refused this.' }],
-    [429, { title: 'wait' }, { outcome: 'busy' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [502, '<html>', { outcome: 'busy' }], [0, null, { outcome: 'offline' }],
+    [429, { title: 'wait' }, { outcome: 'busy' }],
+    [503, {}, { outcome: 'busy' }],
+    [500, {}, { outcome: 'failed' }],
+    [502, '<html>', { outcome: 'busy' }],
+    [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.change(request))).toEqual(outcome);
-    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/workbench/changes', { body: request, headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' }, params: {} });
+    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/workbench/changes', {
+      body: request,
+      headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' },
+      params: {},
+    });
   });
 });
 
@@ -37,13 +63,28 @@ describe('an order that was placed', () => {
     [200, { id: 'x', number: 7, total: 430 }, { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }],
     [409, { total: 480 }, { outcome: 'costs-otherwise', total: 480 }],
     [409, 'from somewhere between', { outcome: 'refused', problems: [], message: 'The server refused this.' }],
-    [422, { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] }, { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], message: 'It can’t be placed.' }],
-    [409, { order: { id: 'f', number: 6, total: 430 } }, { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } }],
-    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], message: 'Too many wrong PINs.' }], [503, {}, { outcome: 'busy' }], [500, {}, { outcome: 'failed' }], [0, null, { outcome: 'offline' }],
+    [
+      422,
+      { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] },
+      { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], message: 'It can’t be placed.' },
+    ],
+    [
+      409,
+      { order: { id: 'f', number: 6, total: 430 } },
+      { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } },
+    ],
+    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], message: 'Too many wrong PINs.' }],
+    [503, {}, { outcome: 'busy' }],
+    [500, {}, { outcome: 'failed' }],
+    [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
     const { api, http } = answering(status, body);
     expect(await firstValueFrom(api.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
-    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/shop/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} });
+    expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/shop/orders', {
+      body: order,
+      headers: { 'Idempotency-Key': 'key-of-this-order' },
+      params: {},
+    });
   });
 });
 
@@ -58,19 +99,37 @@ describe('smaller requests', () => {
   it('know a right PIN from a wrong one and from no answer, and send the token by which the till is known', async () => {
     const { api, http } = answering(200, { device: 'token' }, 'device');
     expect(await firstValueFrom(api.tryPin('2468', 'before'))).toEqual({ outcome: 'right', device: 'token' });
-    expect(http.request).toHaveBeenCalledWith('post', '/api/device/pin', { body: { pin: '2468' }, headers: { 'X-Device-Token': 'before' }, params: {} });
-    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong', message: 'Not known.' });
-    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({ outcome: 'wrong', message: expect.stringContaining('does not answer') });
+    expect(http.request).toHaveBeenCalledWith('post', '/api/device/pin', {
+      body: { pin: '2468' },
+      headers: { 'X-Device-Token': 'before' },
+      params: {},
+    });
+    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({
+      outcome: 'wrong',
+      message: 'Not known.',
+    });
+    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({
+      outcome: 'wrong',
+      message: expect.stringContaining('does not answer'),
+    });
   });
 
   it('go to the addresses of the page’s audience', () => {
-    expect(['/', '/menu/ember', '/setup/house', '/shop', '/shop/order/7', '/till', '/pass?station=tea', '/shopping'].map(audienceOf)).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
+    expect(
+      ['/', '/menu/ember', '/setup/house', '/shop', '/shop/order/7', '/till', '/pass?station=tea', '/shopping'].map(
+        audienceOf,
+      ),
+    ).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
     const { api, http } = answering(200, [], 'device');
     api.menu();
     api.placeOrder(order, 'key-of-this-order', 'token');
     expect(http.request.mock.calls).toEqual([
       ['get', '/api/device/menu', { headers: {}, params: {}, body: undefined }],
-      ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' }, params: {} }],
+      [
+        'post',
+        '/api/device/orders',
+        { body: order, headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' }, params: {} },
+      ],
     ]);
   });
 
@@ -81,7 +140,10 @@ describe('smaller requests', () => {
     api.orders('');
     api.orders('ilse 4', 12);
     expect(http.request.mock.calls.map(([, address, { params }]) => [address, params])).toEqual([
-      ['/api/workbench/journal', {}], ['/api/workbench/journal', { before: 41 }], ['/api/workbench/orders', {}], ['/api/workbench/orders', { find: 'ilse 4', before: 12 }],
+      ['/api/workbench/journal', {}],
+      ['/api/workbench/journal', { before: 41 }],
+      ['/api/workbench/orders', {}],
+      ['/api/workbench/orders', { find: 'ilse 4', before: 12 }],
     ]);
   });
 });

@@ -1,9 +1,31 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
-  type ChangeRequest, type Conflict, deviceApi, type FaultWithMessage, type House, type HouseNow, type JournalEntry, type ListedOrder, type OpenedOrder, type OrderProblem,
-  type OrderRequest, type PaperOut, type ParkedOrder, type PassTicket, type Picture, type PlacedOrder, type Placement, type Printer, type PrinterMode, type Progress, publicApi,
-  type SavedChange, shopApi, type StoredMenu, workbenchApi,
+  type ChangeRequest,
+  type Conflict,
+  deviceApi,
+  type FaultWithMessage,
+  type House,
+  type HouseNow,
+  type JournalEntry,
+  type ListedOrder,
+  type OpenedOrder,
+  type OrderProblem,
+  type OrderRequest,
+  type PaperOut,
+  type ParkedOrder,
+  type PassTicket,
+  type Picture,
+  type PlacedOrder,
+  type Placement,
+  type Printer,
+  type PrinterMode,
+  type Progress,
+  publicApi,
+  type SavedChange,
+  shopApi,
+  type StoredMenu,
+  workbenchApi,
 } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
@@ -31,12 +53,16 @@ export type SentOrder =
   | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: Unanswered };
 
-export type PinAnswer = { readonly outcome: 'right'; readonly device: string } | { readonly outcome: 'wrong'; readonly message: string };
+export type PinAnswer =
+  { readonly outcome: 'right'; readonly device: string } | { readonly outcome: 'wrong'; readonly message: string };
 
 /** Result of saving the settings, with their current values, also if somebody else was first. */
-export type SentHouse = { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow } | { readonly outcome: 'not-saved'; readonly message: string };
+export type SentHouse =
+  | { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow }
+  | { readonly outcome: 'not-saved'; readonly message: string };
 
-export type SentPicture = { readonly outcome: 'saved'; readonly picture: Picture } | { readonly outcome: 'refused'; readonly message: string };
+export type SentPicture =
+  { readonly outcome: 'saved'; readonly picture: Picture } | { readonly outcome: 'refused'; readonly message: string };
 
 const NOT_SENT = 'The picture could not be sent. Nothing else is lost; please try again.';
 const NO_ANSWER = 'The server does not answer just now; nothing was changed.';
@@ -50,7 +76,10 @@ export class Api {
 
   /** The menu as the page's audience may read it. */
   menu(): Observable<StoredMenu> {
-    return this.#client.call({ shop: shopApi, device: deviceApi, workbench: workbenchApi }[this.#audience.now()].menu, {});
+    return this.#client.call(
+      { shop: shopApi, device: deviceApi, workbench: workbenchApi }[this.#audience.now()].menu,
+      {},
+    );
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
@@ -77,7 +106,13 @@ export class Api {
   undo(seq: number, id: string): Observable<string | undefined> {
     return this.#client.call(workbenchApi.undo, { params: { seq }, body: { id }, person: this.#person.name() }).pipe(
       map(() => undefined),
-      catchError((error: HttpErrorResponse) => of(failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. Try again: it is undone once, however often it is sent.')),
+      catchError((error: HttpErrorResponse) =>
+        of(
+          failureOf(error) === 'refused'
+            ? titleOf(error)
+            : 'The server does not answer just now. Try again: it is undone once, however often it is sent.',
+        ),
+      ),
     );
   }
 
@@ -154,7 +189,9 @@ export class Api {
   tryPin(pin: string, device: string | undefined): Observable<PinAnswer> {
     return this.#client.call(deviceApi.pin, { body: { pin }, device }).pipe(
       map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
-      catchError((error: HttpErrorResponse) => of<PinAnswer>({ outcome: 'wrong', message: error.status === 0 ? NO_ANSWER : titleOf(error) })),
+      catchError((error: HttpErrorResponse) =>
+        of<PinAnswer>({ outcome: 'wrong', message: error.status === 0 ? NO_ANSWER : titleOf(error) }),
+      ),
     );
   }
 
@@ -165,7 +202,12 @@ export class Api {
   addPicture(file: Blob): Observable<SentPicture> {
     return this.#client.call(workbenchApi.addPicture, { body: file }).pipe(
       map((picture): SentPicture => ({ outcome: 'saved', picture })),
-      catchError((error: HttpErrorResponse) => of<SentPicture>({ outcome: 'refused', message: failureOf(error) === 'refused' || error.status === 507 ? titleOf(error) : NOT_SENT })),
+      catchError((error: HttpErrorResponse) =>
+        of<SentPicture>({
+          outcome: 'refused',
+          message: failureOf(error) === 'refused' || error.status === 507 ? titleOf(error) : NOT_SENT,
+        }),
+      ),
     );
   }
 
@@ -179,7 +221,13 @@ export class Api {
       catchError((error: HttpErrorResponse) => {
         const { now } = refusalOf(workbenchApi.setHouse, error);
         if (error.status === 409 && now) return of<SentHouse>({ outcome: 'stale', now });
-        return of<SentHouse>({ outcome: 'not-saved', message: failureOf(error) === 'refused' ? titleOf(error) : 'The server does not answer just now. What you typed is still here; please save again.' });
+        return of<SentHouse>({
+          outcome: 'not-saved',
+          message:
+            failureOf(error) === 'refused'
+              ? titleOf(error)
+              : 'The server does not answer just now. What you typed is still here; please save again.',
+        });
       }),
     );
   }

@@ -21,6 +21,9 @@ export class PageAudience {
   }
 
   readonly changes: Observable<Audience> = this.#router.events.pipe(
-    filter((event) => event instanceof NavigationEnd), map(() => this.now()), startWith(this.now()), distinctUntilChanged(),
+    filter((event) => event instanceof NavigationEnd),
+    map(() => this.now()),
+    startWith(this.now()),
+    distinctUntilChanged(),
   );
 }

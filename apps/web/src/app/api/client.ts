@@ -1,12 +1,22 @@
 import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { addressOf, type AnswerOf, type BodyOf, type RefusalFieldsOf, type Route, type StaticOf } from '@hearty-ladle/core';
+import {
+  addressOf,
+  type AnswerOf,
+  type BodyOf,
+  type RefusalFieldsOf,
+  type Route,
+  type StaticOf,
+} from '@hearty-ladle/core';
 import type { Observable } from 'rxjs';
 import { bodyOf } from './failure.ts';
 
 type Given<Name extends string, Value> = [Value] extends [undefined] ? unknown : Readonly<Record<Name, Value>>;
 /** What a call of a route needs: its parameters, query, body and headers. */
-export type CallInput<R extends Route> = Given<'params', R['params'] extends object ? StaticOf<R['params']> : undefined> &
+export type CallInput<R extends Route> = Given<
+  'params',
+  R['params'] extends object ? StaticOf<R['params']> : undefined
+> &
   Given<'query', R['query'] extends object ? StaticOf<R['query']> : undefined> &
   Given<'body', R['body'] extends 'picture' ? Blob : BodyOf<R>> & {
     /** The Idempotency-Key of a request that must take effect once. */
@@ -32,7 +42,11 @@ export class ApiClient {
   call<R extends Route>(route: R, input: CallInput<R>): Observable<AnswerOf<R>> {
     const { params = {}, query = {}, body, key, device, person } = input as AnyInput;
     const address = addressOf(route).replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
-    const asked = Object.fromEntries(Object.entries(query).filter((entry): entry is [string, string | number] => entry[1] !== undefined && entry[1] !== ''));
+    const asked = Object.fromEntries(
+      Object.entries(query).filter(
+        (entry): entry is [string, string | number] => entry[1] !== undefined && entry[1] !== '',
+      ),
+    );
     const headers = {
       ...(key !== undefined && { 'Idempotency-Key': key }),
       ...(device !== undefined && { 'X-Device-Token': device }),

@@ -12,7 +12,10 @@ export class Live {
   readonly #connected = new BehaviorSubject(false);
   /** Whether the connection is open. */
   readonly connected = this.#connected.asObservable();
-  readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(switchMap((audience) => this.#stream(audience)), share());
+  readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(
+    switchMap((audience) => this.#stream(audience)),
+    share(),
+  );
 
   #stream(audience: Audience): Observable<LiveEvent> {
     return new Observable((subscriber) => {

@@ -28,14 +28,20 @@ export class ReachBar {
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
     const menu = this.#view.compiled();
-    return menu ? (this.reach()?.findings ?? []).map((finding) => ({ place: placeName(menu, finding.where), message: findingText(menu, finding) })) : [];
+    return menu
+      ? (this.reach()?.findings ?? []).map((finding) => ({
+          place: placeName(menu, finding.where),
+          message: findingText(menu, finding),
+        }))
+      : [];
   });
   protected readonly dishes = computed(() => (this.reach()?.dishes ?? []).map((dish) => this.#row(dish)));
   protected readonly shown = computed(() => (this.all() ? this.dishes() : this.dishes().slice(0, 4)));
   protected readonly onlyHere = computed(() => {
     const id = this.pendingChange()?.dish;
     const item = this.#view.menu()?.items.find((it) => it.id === id);
-    const isGroupsAlone = this.pendingChange()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
+    const isGroupsAlone =
+      this.pendingChange()?.change.edits.every(({ type, kind }) => type === 'put' && kind === 'groups') ?? false;
     return item && isGroupsAlone ? this.#language.read(item.name) : undefined;
   });
   protected readonly title = computed(() => {
@@ -45,19 +51,30 @@ export class ReachBar {
     if (!reach) return 'Looking at what this touches …';
     if (reach.faults.length > 0) return 'This can’t be kept as it is';
     if (reach.findings.length > 0) return `This touches ${dishes}, and something would break`;
-    return reach.changesPrices || reach.dishes.some(({ isPricedAnew }) => isPricedAnew) ? `This changes what guests pay on ${dishes}` : `This touches ${dishes}`;
+    return reach.changesPrices || reach.dishes.some(({ isPricedAnew }) => isPricedAnew)
+      ? `This changes what guests pay on ${dishes}`
+      : `This touches ${dishes}`;
   });
 
   #row({ item, spans, isPricedAnew }: DishReach) {
     const menu = this.#view.menu();
     const dish = menu?.items.find((it) => it.id === item);
     const one = spans.find(({ before, after }) => before?.min !== after?.min || before?.max !== after?.max) ?? spans[0];
-    const list = spans.length > 1 && isPricedAnew ? (menu?.priceLists.find(({ id }) => id === one?.list)?.name ?? '') : '';
-    return { id: item, name: dish ? this.#language.read(dish.name) : item, list, isPricedAnew, before: this.#span(one?.before), after: this.#span(one?.after) };
+    const list =
+      spans.length > 1 && isPricedAnew ? (menu?.priceLists.find(({ id }) => id === one?.list)?.name ?? '') : '';
+    return {
+      id: item,
+      name: dish ? this.#language.read(dish.name) : item,
+      list,
+      isPricedAnew,
+      before: this.#span(one?.before),
+      after: this.#span(one?.after),
+    };
   }
 
   #span(span: { min: number; max: number } | null | undefined): string {
-    const money = (minor: number) => formatMoney(minor, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en');
+    const money = (minor: number) =>
+      formatMoney(minor, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en');
     if (!span) return 'can’t be ordered';
     return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
   }

@@ -13,6 +13,7 @@ export function provideRenderBeforeInput(): EnvironmentProviders {
       // Events dispatched by the page itself while rendering are not user input.
       if (event.isTrusted) app.tick();
     };
-    for (const type of ['keydown', 'beforeinput', 'click']) inject(DOCUMENT).addEventListener(type, draw, { capture: true });
+    for (const type of ['keydown', 'beforeinput', 'click'])
+      inject(DOCUMENT).addEventListener(type, draw, { capture: true });
   });
 }

@@ -30,16 +30,24 @@ export class Workbench {
     const count = this.view.pendingEdits().length;
     const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
     switch (this.view.sendFailure() ?? this.view.readFailure()) {
-      case 'offline': return count > 0 ? `Offline. ${changes} here and will be sent.` : 'Offline. What you see may be out of date.';
-      case 'busy': return count > 0 ? `The server is busy. ${changes} here and will be sent.` : 'The server is busy.';
-      case 'failed': return count > 0 ? `Not saved: something is wrong at the server. ${changes} here.` : 'The menu can’t be read: something is wrong at the server.';
+      case 'offline':
+        return count > 0 ? `Offline. ${changes} here and will be sent.` : 'Offline. What you see may be out of date.';
+      case 'busy':
+        return count > 0 ? `The server is busy. ${changes} here and will be sent.` : 'The server is busy.';
+      case 'failed':
+        return count > 0
+          ? `Not saved: something is wrong at the server. ${changes} here.`
+          : 'The menu can’t be read: something is wrong at the server.';
     }
-    if (this.view.pendingChange()) return this.view.pendingChange()?.reach ? 'Decide below' : 'Looking at what this touches …';
+    if (this.view.pendingChange())
+      return this.view.pendingChange()?.reach ? 'Decide below' : 'Looking at what this touches …';
     return count > 0 ? 'Saving …' : 'Saved';
   });
 
   /** What the person can do about a failure that does not pass by itself. */
-  protected readonly mustAct = computed(() => (this.view.sendFailure() === 'failed' ? 'send' : this.view.readFailure() === 'failed' ? 'read' : undefined));
+  protected readonly mustAct = computed(() =>
+    this.view.sendFailure() === 'failed' ? 'send' : this.view.readFailure() === 'failed' ? 'read' : undefined,
+  );
 
   constructor() {
     this.view.open();

@@ -16,9 +16,15 @@ export class MenuEditor {
   }
 
   /** Puts one object. Typing in one field is one undo step. `dish`: the dish being edited, if any. */
-  put<K extends ListKind>(kind: K, thing: NonNullable<Workbook[K]>[number], label: string, { field, dish }: { field?: string; dish?: string } = {}): void {
+  put<K extends ListKind>(
+    kind: K,
+    thing: NonNullable<Workbook[K]>[number],
+    label: string,
+    { field, dish }: { field?: string; dish?: string } = {},
+  ): void {
     this.change(label, [{ type: 'put', kind, thing: thing as Thing }], {
-      ...(field !== undefined && { mergeKey: `${kind} ${thing.id} ${field}` }), ...(dish !== undefined && { dish }),
+      ...(field !== undefined && { mergeKey: `${kind} ${thing.id} ${field}` }),
+      ...(dish !== undefined && { dish }),
     });
   }
 

@@ -21,10 +21,26 @@ afterEach(() => {
 const group = (id: string, name = id): Group => ({ id, name, prompt: id, kind: 'choices' });
 const dishes = (...asking: string[]) => asking.map((id) => ({ id, name: id, price: 100, groups: [{ group: 'a' }] }));
 const menu = (groups: Group[], items: Menu['items'] = []): Menu => ({
-  format: 'hearty-ladle/menu@1', name: 'House', currency: 'EUR', locales: ['en'], priceLists: [{ id: 'p', name: 'P' }], stations: [{ id: 's', name: 'S' }], sections: [], items, groups,
+  format: 'hearty-ladle/menu@1',
+  name: 'House',
+  currency: 'EUR',
+  locales: ['en'],
+  priceLists: [{ id: 'p', name: 'P' }],
+  stations: [{ id: 's', name: 'S' }],
+  sections: [],
+  items,
+  groups,
 });
-const put = (thing: Group, mergeKey?: string) => menuActions.changed({ label: `put ${thing.name}`, change: { edits: [{ type: 'put', kind: 'groups', thing }] }, ...(mergeKey && { mergeKey }) });
-const kept = (version: number): SentChange => ({ outcome: 'saved', saved: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] } });
+const put = (thing: Group, mergeKey?: string) =>
+  menuActions.changed({
+    label: `put ${thing.name}`,
+    change: { edits: [{ type: 'put', kind: 'groups', thing }] },
+    ...(mergeKey && { mergeKey }),
+  });
+const kept = (version: number): SentChange => ({
+  outcome: 'saved',
+  saved: { revision: version, seq: version, versions: [{ kind: 'groups', id: 'a', version }] },
+});
 
 /** The menu effects with a server whose answers the test supplies. */
 function open(items: Menu['items'] = []) {
@@ -34,15 +50,31 @@ function open(items: Menu['items'] = []) {
     menu: vi.fn(() => of(stored)),
     change: (request: ChangeRequest) => {
       const reply = new Subject<SentChange>();
-      asked.push({ request, answer: (answer) => { reply.next(answer); reply.complete(); } });
+      asked.push({
+        request,
+        answer: (answer) => {
+          reply.next(answer);
+          reply.complete();
+        },
+      });
       return reply;
     },
   };
-  const reach = { find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })) };
+  const reach = {
+    find: vi.fn(() => of({ type: 'done', reach: { dishes: [], findings: [], faults: [], changesPrices: false } })),
+  };
   const running = runEffects(MenuEffects, api, menuFeature, [{ provide: ReachFinder, useValue: reach }]);
   running.act(menuActions.opened());
   vi.advanceTimersByTime(50);
-  return { ...running, api, asked, reach, serve: (next: typeof stored) => { stored = next; } };
+  return {
+    ...running,
+    api,
+    asked,
+    reach,
+    serve: (next: typeof stored) => {
+      stored = next;
+    },
+  };
 }
 
 describe('what is typed', () => {
@@ -54,7 +86,12 @@ describe('what is typed', () => {
     expect(asked).toEqual([]);
     vi.advanceTimersByTime(400);
     expect(asked.map(({ request }) => request)).toEqual([
-      { id: expect.stringMatching(/^[0-9a-f-]{36}$/), label: 'put A', change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] }, based: [{ kind: 'groups', id: 'a', version: 1 }] },
+      {
+        id: expect.stringMatching(/^[0-9a-f-]{36}$/),
+        label: 'put A',
+        change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] },
+        based: [{ kind: 'groups', id: 'a', version: 1 }],
+      },
     ]);
     asked[0]?.answer(kept(2));
     expect(state()).toMatchObject({ pendingEdits: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
@@ -71,19 +108,22 @@ describe('what is typed', () => {
     expect(asked[1]?.request.based).toEqual([{ kind: 'groups', id: 'a', version: 2 }]);
   });
 
-  it.each(['offline', 'busy'] as const)('waits while the server can’t be reached (%s), is sent again as the same request, and a page that is closed asks first', (outcome) => {
-    const { act, asked, state } = open();
-    act(put(group('a', 'A')));
-    vi.advanceTimersByTime(400);
-    expect(window.onbeforeunload).toEqual(expect.any(Function));
-    asked[0]?.answer({ outcome });
-    expect(state()).toMatchObject({ sendFailure: outcome, pendingEdits: [{ label: 'put A' }] });
-    vi.advanceTimersByTime(1_600);
-    expect(asked.map(({ request }) => request)).toEqual([asked[0]?.request, asked[0]?.request]);
-    asked[1]?.answer(kept(2));
-    expect(state()).toMatchObject({ sendFailure: undefined, pendingEdits: [] });
-    expect(window.onbeforeunload).toBeNull();
-  });
+  it.each(['offline', 'busy'] as const)(
+    'waits while the server can’t be reached (%s), is sent again as the same request, and a page that is closed asks first',
+    (outcome) => {
+      const { act, asked, state } = open();
+      act(put(group('a', 'A')));
+      vi.advanceTimersByTime(400);
+      expect(window.onbeforeunload).toEqual(expect.any(Function));
+      asked[0]?.answer({ outcome });
+      expect(state()).toMatchObject({ sendFailure: outcome, pendingEdits: [{ label: 'put A' }] });
+      vi.advanceTimersByTime(1_600);
+      expect(asked.map(({ request }) => request)).toEqual([asked[0]?.request, asked[0]?.request]);
+      asked[1]?.answer(kept(2));
+      expect(state()).toMatchObject({ sendFailure: undefined, pendingEdits: [] });
+      expect(window.onbeforeunload).toBeNull();
+    },
+  );
 
   it('is not sent over and over to a server that fails, but when the person says so', () => {
     const { act, asked, state } = open();
@@ -103,7 +143,11 @@ describe('what is typed', () => {
     act(put(group('a', 'Mine')));
     vi.advanceTimersByTime(400);
     serve({ revision: 5, menu: menu([group('a', 'Theirs'), group('b')]), versions: { groups: { a: 5, b: 1 } } });
-    asked[0]?.answer({ outcome: 'conflict', revision: 5, conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never });
+    asked[0]?.answer({
+      outcome: 'conflict',
+      revision: 5,
+      conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never,
+    });
     vi.advanceTimersByTime(50);
     expect(api.menu).toHaveBeenCalledTimes(2);
     expect(state().menu?.groups[0]?.name).toBe('Theirs');
@@ -146,7 +190,9 @@ describe('what others do', () => {
     events.next({ type: 'menu', revision: 3 } as never);
     vi.advanceTimersByTime(100);
     expect(api.menu).toHaveBeenCalledTimes(2);
-    api.menu.mockImplementationOnce(() => of({ revision: 3, menu: menu([group('a', 'Third')]), versions: { groups: { a: 3, b: 1 } } }));
+    api.menu.mockImplementationOnce(() =>
+      of({ revision: 3, menu: menu([group('a', 'Third')]), versions: { groups: { a: 3, b: 1 } } }),
+    );
     first.next({ revision: 2, menu: menu([group('a', 'Second')]), versions: {} } as never);
     first.complete();
     vi.advanceTimersByTime(100);
@@ -169,7 +215,11 @@ describe('a change of what several dishes share', () => {
   it('is shown at once, and sent only after its reach was found', () => {
     const { act, asked, reach, state } = open(dishes('x', 'y'));
     act(put(group('a', 'A')));
-    expect(state()).toMatchObject({ pendingChange: { label: 'put A' }, pendingEdits: [], menu: { groups: [{ name: 'A' }, {}] } });
+    expect(state()).toMatchObject({
+      pendingChange: { label: 'put A' },
+      pendingEdits: [],
+      menu: { groups: [{ name: 'A' }, {}] },
+    });
     vi.advanceTimersByTime(150);
     expect(reach.find).not.toHaveBeenCalled();
     vi.advanceTimersByTime(600);

@@ -2,7 +2,22 @@ import { inject, Injectable } from '@angular/core';
 import { applyUnchecked, touchedBy } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, distinctUntilChanged, EMPTY, filter, map, merge, of, switchMap, take, tap, timer, withLatestFrom } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  map,
+  merge,
+  of,
+  switchMap,
+  take,
+  tap,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
 import type { HttpErrorResponse } from '@angular/common/http';
 import { Api, type SentChange } from '../api/api.ts';
 import { failureOf } from '../api/failure.ts';
@@ -46,23 +61,43 @@ export class MenuEffects {
       distinctUntilChanged(),
       filter((reads) => reads !== undefined),
       debounceTime(READ_PAUSE_MS),
-      concatMap(() => this.#api.menu().pipe(
-        map((stored) => menuActions.arrived({ stored })),
-        catchError((error: HttpErrorResponse) => of(menuActions.loadFailed({ kind: unreachable(error) }))),
-      )),
+      concatMap(() =>
+        this.#api.menu().pipe(
+          map((stored) => menuActions.arrived({ stored })),
+          catchError((error: HttpErrorResponse) => of(menuActions.loadFailed({ kind: unreachable(error) }))),
+        ),
+      ),
     ),
   );
 
   /** Retries by itself when the server can't be reached; an error at the server waits for the person. */
   readonly readAgain = createEffect(() =>
-    this.#actions.pipe(ofType(menuActions.loadFailed), filter(({ kind }) => kind !== 'failed'), switchMap(() => timer(RETRY_MS)), map(() => menuActions.readAgain())),
+    this.#actions.pipe(
+      ofType(menuActions.loadFailed),
+      filter(({ kind }) => kind !== 'failed'),
+      switchMap(() => timer(RETRY_MS)),
+      map(() => menuActions.readAgain()),
+    ),
   );
 
   readonly send = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(menuActions.changed, menuActions.undo, menuActions.redo, menuActions.clashResolved, menuActions.reachFound, menuActions.changeDecided), debounceTime(PAUSE_MS)),
+      this.#actions.pipe(
+        ofType(
+          menuActions.changed,
+          menuActions.undo,
+          menuActions.redo,
+          menuActions.clashResolved,
+          menuActions.reachFound,
+          menuActions.changeDecided,
+        ),
+        debounceTime(PAUSE_MS),
+      ),
       this.#actions.pipe(ofType(menuActions.sendAgain, menuActions.givenUp)),
-      this.#actions.pipe(ofType(menuActions.answered), filter(({ answer }) => !isUnanswered(answer))),
+      this.#actions.pipe(
+        ofType(menuActions.answered),
+        filter(({ answer }) => !isUnanswered(answer)),
+      ),
     ).pipe(
       withLatestFrom(this.#store.select(menuFeature.selectMenuState)),
       concatMap(([, { pendingEdits: waiting, sending, sendFailure, versions }]) => {
@@ -92,12 +127,18 @@ export class MenuEffects {
   readonly reach = createEffect(() =>
     this.#store.select(menuFeature.selectMenuState).pipe(
       distinctUntilChanged((a, b) => a.pendingChange?.id === b.pendingChange?.id),
-      switchMap(({ pendingChange, menu }) => (pendingChange && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ pendingChange, menu }))) : of(undefined))),
+      switchMap(({ pendingChange, menu }) =>
+        pendingChange && menu ? timer(REACH_PAUSE_MS).pipe(map(() => ({ pendingChange, menu }))) : of(undefined),
+      ),
       switchMap((pending) => {
         if (!pending) return EMPTY;
         const { pendingChange, menu } = pending;
         return this.#reach.find(applyUnchecked(menu, pendingChange.inverse), pendingChange.change).pipe(
-          map((message) => (message.type === 'progress' ? menuActions.reachProgressed({ id: pendingChange.id, done: message.done, total: message.total }) : menuActions.reachFound({ id: pendingChange.id, reach: message.reach }))),
+          map((message) =>
+            message.type === 'progress'
+              ? menuActions.reachProgressed({ id: pendingChange.id, done: message.done, total: message.total })
+              : menuActions.reachFound({ id: pendingChange.id, reach: message.reach }),
+          ),
           catchError(() => of(menuActions.reachFailed({ id: pendingChange.id }))),
         );
       }),

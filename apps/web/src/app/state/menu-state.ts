@@ -1,4 +1,20 @@
-import { applyUnchecked, offeredOn, type Change, invert, type Menu, type Reach, SETTINGS_ID, type Thing, type ThingKind, type ThingRef, touchedBy, type Workbook, type Conflict, type StoredMenu, type Versions } from '@hearty-ladle/core';
+import {
+  applyUnchecked,
+  offeredOn,
+  type Change,
+  invert,
+  type Menu,
+  type Reach,
+  SETTINGS_ID,
+  type Thing,
+  type ThingKind,
+  type ThingRef,
+  touchedBy,
+  type Workbook,
+  type Conflict,
+  type StoredMenu,
+  type Versions,
+} from '@hearty-ladle/core';
 import type { FailureKind } from '../api/failure.ts';
 
 /** An edit that the server has not acknowledged yet. */
@@ -40,9 +56,7 @@ export interface PendingChange extends UndoEntry {
   readonly hasFailed: boolean;
 }
 
-export type Load =
-  | { readonly status: 'idle' | 'loading' | 'loaded' }
-  | { readonly status: 'failed' };
+type Load = { readonly status: 'idle' | 'loading' | 'loaded' } | { readonly status: 'failed' };
 
 export type Unreachable = Exclude<FailureKind, 'refused'>;
 
@@ -76,9 +90,24 @@ export interface MenuState {
 }
 
 export const INITIAL: MenuState = {
-  load: { status: 'idle' }, menu: undefined, versions: {}, revision: 0, newest: 0, isStale: false, readFailure: undefined, reads: 0, pendingEdits: [], sending: false,
+  load: { status: 'idle' },
+  menu: undefined,
+  versions: {},
+  revision: 0,
+  newest: 0,
+  isStale: false,
+  readFailure: undefined,
+  reads: 0,
+  pendingEdits: [],
+  sending: false,
   sendFailure: undefined,
-  past: [], future: [], mine: {}, clashes: [], pendingChange: undefined, notice: undefined, nextId: 1,
+  past: [],
+  future: [],
+  mine: {},
+  clashes: [],
+  pendingChange: undefined,
+  notice: undefined,
+  nextId: 1,
 };
 
 export function versionOf(versions: Versions, { kind, id }: ThingRef): number {
@@ -97,7 +126,10 @@ export function rebased(state: MenuState, stored: StoredMenu): MenuState {
   const touched = state.pendingEdits.flatMap(({ change }) => touchedBy(change));
   const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
   const menu = state.pendingEdits.reduce((now, { change }) => applyUnchecked(now, change), stored.menu);
-  const pendingChange = state.pendingChange && { ...state.pendingChange, inverse: invert(menu, state.pendingChange.change) };
+  const pendingChange = state.pendingChange && {
+    ...state.pendingChange,
+    inverse: invert(menu, state.pendingChange.change),
+  };
   return {
     ...state,
     load: { status: 'loaded' },
@@ -116,17 +148,30 @@ export function needsRead({ isStale, revision, newest, sending, readFailure }: M
 
 /** Whether a change touches something that several dishes share: a group, or a house rule. */
 export function isShared(menu: Menu, change: Change): boolean {
-  return touchedBy(change).some(({ kind, id }) => kind === 'rules' || (kind === 'groups' && (offeredOn(menu).get(id)?.length ?? 0) > 1));
+  return touchedBy(change).some(
+    ({ kind, id }) => kind === 'rules' || (kind === 'groups' && (offeredOn(menu).get(id)?.length ?? 0) > 1),
+  );
 }
 
 /** Joins two consecutive changes; two puts of the same object become one. */
 export function joined(first: UndoEntry, then: UndoEntry): UndoEntry {
   const only = then.change.edits.length === 1 ? then.change.edits[0] : undefined;
   const last = first.change.edits.at(-1);
-  if (only?.type === 'put' && last?.type === 'put' && only.kind === last.kind && 'id' in only.thing && 'id' in last.thing && only.thing.id === last.thing.id) {
+  if (
+    only?.type === 'put' &&
+    last?.type === 'put' &&
+    only.kind === last.kind &&
+    'id' in only.thing &&
+    'id' in last.thing &&
+    only.thing.id === last.thing.id
+  ) {
     return { label: then.label, change: { edits: [...first.change.edits.slice(0, -1), only] }, inverse: first.inverse };
   }
-  return { label: then.label, change: { edits: [...first.change.edits, ...then.change.edits] }, inverse: { edits: [...then.inverse.edits, ...first.inverse.edits] } };
+  return {
+    label: then.label,
+    change: { edits: [...first.change.edits, ...then.change.edits] },
+    inverse: { edits: [...then.inverse.edits, ...first.inverse.edits] },
+  };
 }
 
 /** The object as a change leaves it; undefined if the change removes it. */

@@ -40,7 +40,9 @@ export function answeredTries(tries: OrderTries, { outcome }: SentOrder, nextKey
 
 /** The answer as it applies to the current order, which may have been edited since it was sent. */
 export function answerFor(tries: OrderTries, key: string, answer: SentOrder): SentOrder {
-  return answer.outcome === 'placed' && key !== tries.key ? { outcome: 'first-was-placed', order: answer.order } : answer;
+  return answer.outcome === 'placed' && key !== tries.key
+    ? { outcome: 'first-was-placed', order: answer.order }
+    : answer;
 }
 
 /** The part of the request that names earlier attempts. */

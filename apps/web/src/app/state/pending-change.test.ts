@@ -6,19 +6,44 @@ import { menuFeature } from './menu-reducer.ts';
 import type { MenuState } from './menu-state.ts';
 import { withTextIn } from './text-in-language.ts';
 
-const top: Group = { id: 'top', name: 'Tops', prompt: 'Tops?', kind: 'choices', choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }] };
+const top: Group = {
+  id: 'top',
+  name: 'Tops',
+  prompt: 'Tops?',
+  kind: 'choices',
+  choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }],
+};
 const menu: Menu = {
-  format: 'hearty-ladle/menu@1', name: 'M', currency: 'EUR', locales: ['en', 'es'], priceLists: [{ id: 'house', name: 'House' }], stations: [{ id: 's', name: 'S' }], sections: [], groups: [top],
+  format: 'hearty-ladle/menu@1',
+  name: 'M',
+  currency: 'EUR',
+  locales: ['en', 'es'],
+  priceLists: [{ id: 'house', name: 'House' }],
+  stations: [{ id: 's', name: 'S' }],
+  sections: [],
+  groups: [top],
   items: ['a', 'b'].map((id) => ({ id, name: id, price: 500, groups: [{ group: 'top' }] })),
 };
-const put = (thing: Group, dish?: string) => menuActions.changed({ label: `put ${thing.name}`, change: { edits: [{ type: 'put', kind: 'groups', thing }] }, ...(dish !== undefined && { dish }) });
+const put = (thing: Group, dish?: string) =>
+  menuActions.changed({
+    label: `put ${thing.name}`,
+    change: { edits: [{ type: 'put', kind: 'groups', thing }] },
+    ...(dish !== undefined && { dish }),
+  });
 const dearer = { ...top, choices: [{ id: 'egg', name: 'Egg', price: { add: 150 } }] } as Group;
-const reach = (more: Partial<Reach> = {}): Reach => ({ dishes: [], findings: [], changesPrices: false, faults: [], ...more });
+const reach = (more: Partial<Reach> = {}): Reach => ({
+  dishes: [],
+  findings: [],
+  changesPrices: false,
+  faults: [],
+  ...more,
+});
 const groupIn = (state: MenuState) => state.menu?.groups[0];
 
 let state: MenuState;
 const step = (action: Parameters<typeof menuFeature.reducer>[1]) => (state = menuFeature.reducer(state, action));
-const found = (more: Partial<Reach> = {}) => step(menuActions.reachFound({ id: state.pendingChange?.id ?? -1, reach: reach(more) }));
+const found = (more: Partial<Reach> = {}) =>
+  step(menuActions.reachFound({ id: state.pendingChange?.id ?? -1, reach: reach(more) }));
 beforeEach(() => {
   state = menuFeature.reducer(undefined, menuActions.opened());
   step(menuActions.arrived({ stored: { revision: 1, menu, versions: { groups: { top: 1 }, items: { a: 1, b: 1 } } } }));
@@ -29,7 +54,11 @@ describe('a change to what several dishes share', () => {
     step(put({ ...top, name: 'Toppings' }));
     expect([groupIn(state)?.name, state.pendingEdits.length]).toEqual(['Toppings', 0]);
     found();
-    expect(state).toMatchObject({ pendingChange: undefined, pendingEdits: [{ label: 'put Toppings' }], past: [{ label: 'put Toppings' }] });
+    expect(state).toMatchObject({
+      pendingChange: undefined,
+      pendingEdits: [{ label: 'put Toppings' }],
+      past: [{ label: 'put Toppings' }],
+    });
   });
 
   it('that changes what guests pay is asked about: kept for all, or put back as it was', () => {
@@ -49,7 +78,10 @@ describe('a change to what several dishes share', () => {
     found({ changesPrices: true });
     step(menuActions.changeDecided({ decision: 'only-here' }));
     expect(groupIn(state)).toEqual(top);
-    expect(state.menu?.items.map(({ groups }) => groups)).toEqual([[{ group: 'top' }], [{ group: 'top', prices: { egg: 150 } }]]);
+    expect(state.menu?.items.map(({ groups }) => groups)).toEqual([
+      [{ group: 'top' }],
+      [{ group: 'top', prices: { egg: 150 } }],
+    ]);
     expect(state.pendingEdits[0]?.change.edits).toHaveLength(1);
     step(menuActions.undo());
     expect(state.menu).toEqual(menu);
@@ -61,7 +93,9 @@ describe('a change to what several dishes share', () => {
     step(put({ ...top, name: 'To' }));
     expect(state.pendingChange?.change.edits).toHaveLength(1);
     step(menuActions.reachFound({ id: first, reach: reach() }));
-    expect(state.pendingChange?.change).toEqual({ edits: [{ type: 'put', kind: 'groups', thing: { ...top, name: 'To' } }] } satisfies Change);
+    expect(state.pendingChange?.change).toEqual({
+      edits: [{ type: 'put', kind: 'groups', thing: { ...top, name: 'To' } }],
+    } satisfies Change);
     step(menuActions.undo());
     expect(state.menu).toEqual(menu);
   });
@@ -76,7 +110,9 @@ describe('a change to what several dishes share', () => {
   });
 
   it('to a group that one dish alone asks is kept at once', () => {
-    step(menuActions.arrived({ stored: { revision: 2, menu: { ...menu, items: menu.items.slice(0, 1) }, versions: {} } }));
+    step(
+      menuActions.arrived({ stored: { revision: 2, menu: { ...menu, items: menu.items.slice(0, 1) }, versions: {} } }),
+    );
     step(put(dearer));
     expect([state.pendingChange, state.pendingEdits.length]).toEqual([undefined, 1]);
   });

@@ -39,14 +39,21 @@ export class PictureEffects {
   readonly load = createEffect(() =>
     this.#actions.pipe(
       ofType(pictureActions.opened, pictureActions.uploadAnswered),
-      switchMap(() => this.#api.pictures().pipe(map((pictures) => pictureActions.arrived({ pictures })), catchError(() => EMPTY))),
+      switchMap(() =>
+        this.#api.pictures().pipe(
+          map((pictures) => pictureActions.arrived({ pictures })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
   );
 
   readonly upload = createEffect(() =>
     this.#actions.pipe(
       ofType(pictureActions.fileAdded),
-      mergeMap(({ request, file }) => this.#api.addPicture(file).pipe(map((sent) => pictureActions.uploadAnswered({ request, sent })))),
+      mergeMap(({ request, file }) =>
+        this.#api.addPicture(file).pipe(map((sent) => pictureActions.uploadAnswered({ request, sent }))),
+      ),
     ),
   );
 }

@@ -15,7 +15,8 @@ export interface ReachQuestion {
 @Injectable({ providedIn: 'root' })
 export class ReachFinder {
   readonly #line = new WorkerLine<ReachQuestion, ReachMessage>(
-    () => new Worker(new URL('./reach.worker', import.meta.url), { type: 'module' }), ({ type }) => type === 'done',
+    () => new Worker(new URL('./reach.worker', import.meta.url), { type: 'module' }),
+    ({ type }) => type === 'done',
   );
 
   find(before: Menu, change: Change): Observable<ReachMessage> {

@@ -18,7 +18,8 @@ export interface SpanAnswer {
 @Injectable({ providedIn: 'root' })
 export class SpanFinder {
   readonly #line = new WorkerLine<SpanQuestion, SpanAnswer>(
-    () => new Worker(new URL('./span.worker', import.meta.url), { type: 'module' }), ({ isLast }) => isLast,
+    () => new Worker(new URL('./span.worker', import.meta.url), { type: 'module' }),
+    ({ isLast }) => isLast,
   );
 
   find(menu: Menu, ids: readonly string[], context: Context): Observable<Spans> {

@@ -10,4 +10,6 @@ it.each([
   [{ en: 'Bowl', es: 'Tazón', fr: 'Bol' }, '', 'es', { en: 'Bowl', fr: 'Bol' }],
   [{ en: 'Bowl', es: 'Tazón' }, '', 'en', { en: '', es: 'Tazón' }],
   [undefined, 'Tazón', 'es', { en: '', es: 'Tazón' }],
-])('%j with “%s” in %s becomes %j', (old, words, locale, text) => expect(withTextIn(old, words, locale, 'en')).toEqual(text));
+])('%j with “%s” in %s becomes %j', (old, words, locale, text) =>
+  expect(withTextIn(old, words, locale, 'en')).toEqual(text),
+);

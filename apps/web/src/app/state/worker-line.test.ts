@@ -7,18 +7,27 @@ class FakeWorker {
   ended = false;
   onmessage: ((event: { data: string }) => void) | undefined;
   onerror: ((event: { message: string }) => void) | undefined;
-  postMessage(question: string): void { this.asked.push(question); }
-  terminate(): void { this.ended = true; }
-  answer(...answers: string[]): void { for (const data of answers) this.onmessage?.({ data }); }
+  postMessage(question: string): void {
+    this.asked.push(question);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  answer(...answers: string[]): void {
+    for (const data of answers) this.onmessage?.({ data });
+  }
 }
 
 function newLine() {
   const workers: FakeWorker[] = [];
-  const line = new WorkerLine<string, string>(() => {
-    const worker = new FakeWorker();
-    workers.push(worker);
-    return worker as unknown as Worker;
-  }, (answer) => answer.endsWith('!'));
+  const line = new WorkerLine<string, string>(
+    () => {
+      const worker = new FakeWorker();
+      workers.push(worker);
+      return worker as unknown as Worker;
+    },
+    (answer) => answer.endsWith('!'),
+  );
   return { line, workers };
 }
 

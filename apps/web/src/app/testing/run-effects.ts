@@ -9,7 +9,10 @@ import { Live } from '../api/live.ts';
 
 /** Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. */
 export function runEffects<E extends object, S>(
-  effects: Type<E>, api: object, feature: { reducer: (state: S | undefined, action: Action) => S }, more: StaticProvider[] = [],
+  effects: Type<E>,
+  api: object,
+  feature: { reducer: (state: S | undefined, action: Action) => S },
+  more: StaticProvider[] = [],
 ) {
   const actions = new Subject<Action>();
   const events = new Subject<LiveEvent>();
@@ -20,18 +23,34 @@ export function runEffects<E extends object, S>(
     state.next(feature.reducer(state.value, action));
     actions.next(action);
   };
-  const store = { select: (selector: (whole: object) => unknown) => selectFrom(state, selector, feature as never), dispatch: act };
-  const injector = Injector.create({ providers: [
-    { provide: Actions, useValue: new Actions(actions) }, { provide: Api, useValue: api }, { provide: Live, useValue: { events, connected: NEVER } }, { provide: Store, useValue: store }, ...more,
-  ] });
+  const store = {
+    select: (selector: (whole: object) => unknown) => selectFrom(state, selector, feature as never),
+    dispatch: act,
+  };
+  const injector = Injector.create({
+    providers: [
+      { provide: Actions, useValue: new Actions(actions) },
+      { provide: Api, useValue: api },
+      { provide: Live, useValue: { events, connected: NEVER } },
+      { provide: Store, useValue: store },
+      ...more,
+    ],
+  });
   const made = runInInjectionContext(injector, () => new effects());
-  for (const [name, config] of Object.entries(getEffectsMetadata(made as Record<string, object>)) as [keyof E, { dispatch?: boolean } | undefined][]) {
+  for (const [name, config] of Object.entries(getEffectsMetadata(made as Record<string, object>)) as [
+    keyof E,
+    { dispatch?: boolean } | undefined,
+  ][]) {
     (made[name] as Observable<Action>).subscribe((action) => config?.dispatch !== false && act(action));
   }
   return { act, events, heard, state: () => state.value };
 }
 
-function selectFrom<S>(state: BehaviorSubject<S>, selector: (whole: object) => unknown, feature: { name: string }): Observable<unknown> {
+function selectFrom<S>(
+  state: BehaviorSubject<S>,
+  selector: (whole: object) => unknown,
+  feature: { name: string },
+): Observable<unknown> {
   const selected = new BehaviorSubject<unknown>(undefined);
   state.subscribe((own) => selected.next(selector({ [feature.name]: own })));
   return selected;

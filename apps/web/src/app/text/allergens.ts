@@ -1,8 +1,22 @@
 import { EU_ALLERGENS, US_ALLERGENS } from '@hearty-ladle/core';
 
 const WORDS: Readonly<Record<string, string>> = {
-  'cereals-gluten': 'Gluten', crustaceans: 'Crustaceans', eggs: 'Eggs', fish: 'Fish', peanuts: 'Peanuts', soybeans: 'Soy', milk: 'Milk', nuts: 'Nuts',
-  celery: 'Celery', mustard: 'Mustard', sesame: 'Sesame', sulphites: 'Sulphites', lupin: 'Lupin', molluscs: 'Molluscs', 'tree-nuts': 'Tree nuts', wheat: 'Wheat',
+  'cereals-gluten': 'Gluten',
+  crustaceans: 'Crustaceans',
+  eggs: 'Eggs',
+  fish: 'Fish',
+  peanuts: 'Peanuts',
+  soybeans: 'Soy',
+  milk: 'Milk',
+  nuts: 'Nuts',
+  celery: 'Celery',
+  mustard: 'Mustard',
+  sesame: 'Sesame',
+  sulphites: 'Sulphites',
+  lupin: 'Lupin',
+  molluscs: 'Molluscs',
+  'tree-nuts': 'Tree nuts',
+  wheat: 'Wheat',
 };
 
 /** Every allergen listed by a law, each once. */

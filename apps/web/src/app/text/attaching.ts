@@ -2,6 +2,9 @@ import type { AttachRequest, Workbook } from '@hearty-ladle/core';
 
 /** Describes an attachment for the history: which groups on how many dishes. */
 export function attachText(menu: Workbook, { groups, dishes }: AttachRequest): string {
-  const names = menu.groups.filter(({ id }) => groups.includes(id)).map(({ name }) => `“${name}”`).join(', ');
+  const names = menu.groups
+    .filter(({ id }) => groups.includes(id))
+    .map(({ name }) => `“${name}”`)
+    .join(', ');
   return `${names} asked on ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;
 }

@@ -15,8 +15,19 @@ export interface ChangedThing {
 }
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
-  items: 'Dish', groups: 'Group', sections: 'Section', stations: 'Station', ingredients: 'Ingredient', rules: 'House rule', priceLists: 'Price list', locations: 'Location',
-  dayparts: 'Daypart', guests: 'Kind of guest', settings: 'The menu itself', itemSummaries: 'Summary line of a dish', sectionSummaries: 'Summary line of a section',
+  items: 'Dish',
+  groups: 'Group',
+  sections: 'Section',
+  stations: 'Station',
+  ingredients: 'Ingredient',
+  rules: 'House rule',
+  priceLists: 'Price list',
+  locations: 'Location',
+  dayparts: 'Daypart',
+  guests: 'Kind of guest',
+  settings: 'The menu itself',
+  itemSummaries: 'Summary line of a dish',
+  sectionSummaries: 'Summary line of a section',
 };
 
 /**
@@ -29,7 +40,8 @@ export function describeChange(change: Change, inverse: Change, digits: number):
 
 function editText(edit: Edit, inverse: Change, digits: number): ChangedThing {
   const id = idOf(edit);
-  const was = inverse.edits.find((it) => it.type === 'put' && it.kind === edit.kind && idOf(it) === id) as { thing: Thing } | undefined;
+  const was = inverse.edits.find((it) => it.type === 'put' && it.kind === edit.kind && idOf(it) === id) as
+    { thing: Thing } | undefined;
   const kind = KIND_WORDS[edit.kind] ?? edit.kind;
   const name = nameOf(edit.type === 'put' ? edit.thing : was?.thing) || id;
   if (edit.type === 'move') return { kind, name, what: 'moved', values: [] };
@@ -49,12 +61,18 @@ function nameOf(thing: Thing | undefined): string {
 }
 
 /** Every leaf that differs, with its path; lists of objects with ids are matched by id. */
-export function changedValues(before: unknown, after: unknown, digits: number, way: readonly string[] = []): ChangedValue[] {
+export function changedValues(
+  before: unknown,
+  after: unknown,
+  digits: number,
+  way: readonly string[] = [],
+): ChangedValue[] {
   if (JSON.stringify(before) === JSON.stringify(after)) return [];
   const [old, now] = [byId(before), byId(after)];
   // A value that changed its type (one price for all lists, say) is described as a whole.
   const isOtherKind = (!old || !now) && before !== undefined && after !== undefined;
-  if (isOtherKind || (!old && !now)) return [{ field: way.join(' · '), before: valueText(before, way, digits), after: valueText(after, way, digits) }];
+  if (isOtherKind || (!old && !now))
+    return [{ field: way.join(' · '), before: valueText(before, way, digits), after: valueText(after, way, digits) }];
   const keys = [...new Set([...Object.keys(old ?? {}), ...Object.keys(now ?? {})])];
   const found = keys.flatMap((key) => changedValues(old?.[key], now?.[key], digits, [...way, key]));
   return found.length > 0 ? found : [{ field: way.join(' · '), before: 'in another order', after: 'in this order' }];
@@ -81,7 +99,8 @@ const NO_MONEY = new Set(['percent', 'times', 'from', 'portion']);
 function isMoney(way: readonly string[]): boolean {
   const last = way.at(-1) ?? '';
   if (NO_MONEY.has(last)) return false;
-  if (last === 'min' || last === 'max' || last === 'price') return way.includes('amount') ? last !== 'price' : last === 'price' && !way.includes('amounts');
+  if (last === 'min' || last === 'max' || last === 'price')
+    return way.includes('amount') ? last !== 'price' : last === 'price' && !way.includes('amounts');
   return way.some((step) => MONEY.has(step));
 }
 
@@ -90,7 +109,9 @@ function valueText(value: unknown, way: readonly string[], digits: number): stri
   if (typeof value === 'string') return `“${value}”`;
   if (typeof value === 'number') return isMoney(way) ? moneyText(value, digits) : String(value);
   if (typeof value === 'object' && value !== null && !Array.isArray(value)) {
-    return Object.entries(value).map(([key, inner]) => `${key} ${valueText(inner, [...way, key], digits)}`).join(', ');
+    return Object.entries(value)
+      .map(([key, inner]) => `${key} ${valueText(inner, [...way, key], digits)}`)
+      .join(', ');
   }
   return JSON.stringify(value);
 }

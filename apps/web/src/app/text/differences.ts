@@ -1,7 +1,12 @@
 import { type Difference, type Group, moneyText, priceText, textIn, type Workbook } from '@hearty-ladle/core';
 
 /** Describes a difference: what differs, the shared value and the dish's own. */
-export function describeDifference(menu: Workbook, group: Group, difference: Difference, digits: number): { what: string; shared: string; here: string } {
+export function describeDifference(
+  menu: Workbook,
+  group: Group,
+  difference: Difference,
+  digits: number,
+): { what: string; shared: string; here: string } {
   const [locale = ''] = menu.locales;
   const lists = menu.priceLists.map(({ id }) => id);
   const choice = (id: string) => {
@@ -10,13 +15,37 @@ export function describeDifference(menu: Workbook, group: Group, difference: Dif
   };
   const limit = (value: number | null) => (value === null ? 'no limit' : String(value));
   switch (difference.field) {
-    case 'heading': return { what: 'Asked as', shared: textIn(difference.shared, locale, locale), here: textIn(difference.here, locale, locale) };
-    case 'min': return { what: 'At least', shared: limit(difference.shared), here: limit(difference.here) };
-    case 'max': return { what: 'Up to', shared: limit(difference.shared), here: limit(difference.here) };
-    case 'included': return { what: 'Included', shared: limit(difference.shared), here: limit(difference.here) };
-    case 'left-out': return { what: choice(difference.choice), shared: 'offered', here: 'not offered here' };
-    case 'default': return { what: `${choice(difference.choice)}, ticked`, shared: limit(difference.shared), here: limit(difference.here) };
-    case 'price': return { what: choice(difference.choice), shared: difference.shared === undefined ? '' : priceText(difference.shared, digits, lists), here: priceText(difference.here, digits, lists) || moneyText(0, digits) };
-    case 'priceList': return { what: 'Prices from', shared: 'the order’s list', here: menu.priceLists.find(({ id }) => id === difference.here)?.name ?? difference.here };
+    case 'heading':
+      return {
+        what: 'Asked as',
+        shared: textIn(difference.shared, locale, locale),
+        here: textIn(difference.here, locale, locale),
+      };
+    case 'min':
+      return { what: 'At least', shared: limit(difference.shared), here: limit(difference.here) };
+    case 'max':
+      return { what: 'Up to', shared: limit(difference.shared), here: limit(difference.here) };
+    case 'included':
+      return { what: 'Included', shared: limit(difference.shared), here: limit(difference.here) };
+    case 'left-out':
+      return { what: choice(difference.choice), shared: 'offered', here: 'not offered here' };
+    case 'default':
+      return {
+        what: `${choice(difference.choice)}, ticked`,
+        shared: limit(difference.shared),
+        here: limit(difference.here),
+      };
+    case 'price':
+      return {
+        what: choice(difference.choice),
+        shared: difference.shared === undefined ? '' : priceText(difference.shared, digits, lists),
+        here: priceText(difference.here, digits, lists) || moneyText(0, digits),
+      };
+    case 'priceList':
+      return {
+        what: 'Prices from',
+        shared: 'the order’s list',
+        here: menu.priceLists.find(({ id }) => id === difference.here)?.name ?? difference.here,
+      };
   }
 }

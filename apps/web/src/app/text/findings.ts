@@ -1,4 +1,14 @@
-import { type CompiledMenu, type Finding, type Menu, type Pick, type Replay, type Rule, findingMessage, textIn, thingOf } from '@hearty-ladle/core';
+import {
+  type CompiledMenu,
+  type Finding,
+  type Menu,
+  type Pick,
+  type Replay,
+  type Rule,
+  findingMessage,
+  textIn,
+  thingOf,
+} from '@hearty-ladle/core';
 import { languageName } from './languages.ts';
 
 /** A finding as text, with names instead of ids. */
@@ -10,25 +20,36 @@ export function findingText(menu: CompiledMenu, finding: Finding): string {
     const choice = found?.kind === 'choices' ? found.choices?.find((it) => it.id === id) : undefined;
     return choice ? textIn(choice.name, menu.firstLocale, menu.firstLocale) : id;
   };
-  const namedPicks = (list: readonly Pick[]): Pick[] => list.map((pick) => ({
-    ...pick, choice: choiceName(pick.group, pick.choice), ...(pick.picks && { picks: namedPicks(pick.picks) }),
-  }));
+  const namedPicks = (list: readonly Pick[]): Pick[] =>
+    list.map((pick) => ({
+      ...pick,
+      choice: choiceName(pick.group, pick.choice),
+      ...(pick.picks && { picks: namedPicks(pick.picks) }),
+    }));
   const named = {
     ...params,
     ...(group && { group: group.name }),
     ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
-    ...(params['other'] !== undefined && { other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'] }),
-    ...(Array.isArray(params['languages']) && { languages: params['languages'].map((tag) => languageName(String(tag))) }),
+    ...(params['other'] !== undefined && {
+      other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'],
+    }),
+    ...(Array.isArray(params['languages']) && {
+      languages: params['languages'].map((tag) => languageName(String(tag))),
+    }),
   };
   return findingMessage({
-    ...finding, params: named, ...(picks && { picks: namedPicks(picks) }), ...(occasion && { occasion: namedOccasion(menu, occasion) }),
+    ...finding,
+    params: named,
+    ...(picks && { picks: namedPicks(picks) }),
+    ...(occasion && { occasion: namedOccasion(menu, occasion) }),
   });
 }
 
 /** An occasion with names of locations, price lists and guests instead of ids. */
 export function namedOccasion(menu: CompiledMenu, occasion: Replay['occasion']): Replay['occasion'] {
   const { locations, priceLists, guests } = menu.menu;
-  const nameOf = (list: readonly { readonly id: string; readonly name: string }[] | undefined, id: string) => list?.find((it) => it.id === id)?.name ?? id;
+  const nameOf = (list: readonly { readonly id: string; readonly name: string }[] | undefined, id: string) =>
+    list?.find((it) => it.id === id)?.name ?? id;
   return {
     ...occasion,
     ...(occasion.location !== undefined && { location: nameOf(locations, occasion.location) }),
@@ -40,19 +61,32 @@ export function namedOccasion(menu: CompiledMenu, occasion: Replay['occasion']):
 /** The place of a finding by name: a dish and its group, a group and its choice, a rule, an ingredient. */
 export function placeName(menu: CompiledMenu, where: string): string {
   const [kind, id, second, inner, , choice] = where.split('/');
-  const words = (text: Parameters<typeof textIn>[0] | undefined) => (text === undefined ? '' : textIn(text, menu.firstLocale, menu.firstLocale));
+  const words = (text: Parameters<typeof textIn>[0] | undefined) =>
+    text === undefined ? '' : textIn(text, menu.firstLocale, menu.firstLocale);
   const groupName = (wanted: string | undefined) => menu.menu.groups.find((it) => it.id === wanted)?.name ?? '';
   const choiceName = (group: string | undefined, wanted: string | undefined) => {
     const found = menu.menu.groups.find((it) => it.id === group);
     return found?.kind === 'choices' ? words(found.choices?.find((it) => it.id === wanted)?.name) : '';
   };
   switch (kind) {
-    case 'items': return [words(menu.menu.items.find((it) => it.id === id)?.name), second && groupName(inner), choice && choiceName(inner, choice)].filter(Boolean).join(' · ');
-    case 'groups': return [groupName(id), second && choiceName(id, inner)].filter(Boolean).join(' · ');
-    case 'rules': return menu.menu.rules?.find((it) => it.id === id)?.name ?? id ?? '';
-    case 'ingredients': return menu.menu.ingredients?.find((it) => it.id === id)?.name ?? id ?? '';
-    case 'sections': return words(menu.menu.sections.find((it) => it.id === id)?.name);
-    default: return where;
+    case 'items':
+      return [
+        words(menu.menu.items.find((it) => it.id === id)?.name),
+        second && groupName(inner),
+        choice && choiceName(inner, choice),
+      ]
+        .filter(Boolean)
+        .join(' · ');
+    case 'groups':
+      return [groupName(id), second && choiceName(id, inner)].filter(Boolean).join(' · ');
+    case 'rules':
+      return menu.menu.rules?.find((it) => it.id === id)?.name ?? id ?? '';
+    case 'ingredients':
+      return menu.menu.ingredients?.find((it) => it.id === id)?.name ?? id ?? '';
+    case 'sections':
+      return words(menu.menu.sections.find((it) => it.id === id)?.name);
+    default:
+      return where;
   }
 }
 
@@ -69,10 +103,13 @@ export function placeToMend(menu: Menu, where: string): string[] | undefined {
 
 function placeOfRule(menu: Menu, id: string): string[] | undefined {
   const rule = menu.rules?.find((it) => it.id === id);
-  const item = rule?.items?.[0] ?? menu.items.find(({ sections }) => sections?.some((section) => rule?.sections?.includes(section)))?.id;
+  const item =
+    rule?.items?.[0] ??
+    menu.items.find(({ sections }) => sections?.some((section) => rule?.sections?.includes(section)))?.id;
   const group = rule && groupsOfRule(rule).find((one) => menu.groups.some((it) => it.id === one));
   if (group === undefined) return item === undefined ? undefined : ['/menu', item];
-  const isAsked = item !== undefined && menu.items.find((it) => it.id === item)?.groups?.some((it) => it.group === group);
+  const isAsked =
+    item !== undefined && menu.items.find((it) => it.id === item)?.groups?.some((it) => it.group === group);
   return isAsked ? ['/menu', item, group] : ['/groups', group];
 }
 

@@ -7,7 +7,11 @@ function formatOf(currency: string, locale: string): Intl.NumberFormat {
   const key = `${locale} ${currency}`;
   const known = formats.get(key);
   if (known) return known;
-  const format = new Intl.NumberFormat(locale, { style: 'currency', currency, minimumFractionDigits: minorDigits(currency) });
+  const format = new Intl.NumberFormat(locale, {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: minorDigits(currency),
+  });
   formats.set(key, format);
   return format;
 }

@@ -9,7 +9,8 @@ const KINDS: Readonly<Record<string, string>> = {
 
 /** A group's limits, as the sentence that the group sheet edits. */
 export function limitsInWords({ group, min, max, included, includedFirst }: OfferedGroup): string {
-  if (group.kind === 'note') return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
+  if (group.kind === 'note')
+    return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
   if (group.kind !== 'choices') return KINDS[group.kind] ?? '';
   const order = { picked: 'in the order picked', cheapest: 'cheapest first', dearest: 'dearest first' }[includedFirst];
   const free = included === 0 ? '' : `; the first ${included === 1 ? 'one is' : `${included} are`} included, ${order}`;

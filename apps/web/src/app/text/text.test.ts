@@ -1,17 +1,25 @@
 import { readFileSync } from 'node:fs';
-import { checkMenu, compileMenu, type Line, type Menu, type Problem, quoteLine, type Rule, textIn } from '@hearty-ladle/core';
+import {
+  checkMenu,
+  compileMenu,
+  type Line,
+  type Menu,
+  type Problem,
+  quoteLine,
+  type Rule,
+  textIn,
+} from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
-import { describeDifference } from './differences.ts';
 import { namedOccasion, placeToMend, findingText, placeName } from './findings.ts';
-import { attachText } from './attaching.ts';
-import { languageName } from './languages.ts';
 import { limitsText } from './limits.ts';
 import { listPrice, formatAddedPrice, formatMoney } from './money.ts';
 import { problemMessage } from './problems.ts';
 import { limitsInWords } from './sentence.ts';
-import { describeUse } from './uses.ts';
 
-const load = (file: string) => JSON.parse(readFileSync(new URL(`../../../../../packages/core/cases/${file}.menu.json`, import.meta.url), 'utf8')) as Menu;
+const load = (file: string) =>
+  JSON.parse(
+    readFileSync(new URL(`../../../../../packages/core/cases/${file}.menu.json`, import.meta.url), 'utf8'),
+  ) as Menu;
 const menu = load('broth-bar');
 const compiled = compileMenu(menu);
 const clock = () => '2026-05-12T13:00';
@@ -23,11 +31,22 @@ const SENTENCE = /^(?!.*(undefined|null|NaN|\[object))["“\p{Lu}\d].*[.?!”]$/
 
 describe('money', () => {
   it.each([
-    [123456, 'EUR', 'en', '€1,234.56'], [123456, 'EUR', 'de', '1.234,56 €'], [500, 'JPY', 'en', '¥500'], [1234567, 'KWD', 'en', 'KWD 1,234.567'], [-5, 'USD', 'en', '-$0.05'],
+    [123456, 'EUR', 'en', '€1,234.56'],
+    [123456, 'EUR', 'de', '1.234,56 €'],
+    [500, 'JPY', 'en', '¥500'],
+    [1234567, 'KWD', 'en', 'KWD 1,234.567'],
+    [-5, 'USD', 'en', '-$0.05'],
     [9_007_199_254_740_991, 'USD', 'en', '$90,071,992,547,409.91'],
-  ])('%i %s in %s reads %s', (minor, currency, locale, words) => expect(formatMoney(minor, currency, locale).replace(/\u00a0/g, ' ')).toBe(words));
+  ])('%i %s in %s reads %s', (minor, currency, locale, words) =>
+    expect(formatMoney(minor, currency, locale).replace(/\u00a0/g, ' ')).toBe(words),
+  );
 
-  it.each([[180, '+ €1.80'], [-90, '− €0.90'], [0, ''], [null, '']])('what adds %s reads “%s”', (minor, words) => expect(formatAddedPrice(minor, 'EUR', 'en')).toBe(words));
+  it.each([
+    [180, '+ €1.80'],
+    [-90, '− €0.90'],
+    [0, ''],
+    [null, ''],
+  ])('what adds %s reads “%s”', (minor, words) => expect(formatAddedPrice(minor, 'EUR', 'en')).toBe(words));
 
   it('of the list is read from the price list asked, else from the first', () => {
     const ember = compiled.item('ember');
@@ -40,9 +59,17 @@ describe('money', () => {
 describe('how many may be picked', () => {
   const view = { group: 'g', kind: 'choices' as const, min: 0, max: null, included: 0, have: 0, free: 0, choices: [] };
   it.each([
-    [{ min: 1, max: 1 }, 'Choose one'], [{ min: 2, max: 2 }, 'Choose 2'], [{ min: 1 }, 'At least 1'], [{ min: 1, max: 3 }, '1 to 3'], [{}, 'As many as you like'], [{ max: 4 }, 'Up to 4'], [{ min: 1, max: 0 }, 'Nothing can be chosen with the rest'],
-    [{ max: 4, included: 1 }, 'Up to 4 · the first is included'], [{ max: 4, included: 2 }, 'Up to 4 · the first 2 are included'],
-    [{ max: 4, included: 2, have: 1, free: 1 }, 'Up to 4 · 1 of 2 included left'], [{ max: 4, included: 2, have: 3, free: 0 }, 'Up to 4 · 2 included'],
+    [{ min: 1, max: 1 }, 'Choose one'],
+    [{ min: 2, max: 2 }, 'Choose 2'],
+    [{ min: 1 }, 'At least 1'],
+    [{ min: 1, max: 3 }, '1 to 3'],
+    [{}, 'As many as you like'],
+    [{ max: 4 }, 'Up to 4'],
+    [{ min: 1, max: 0 }, 'Nothing can be chosen with the rest'],
+    [{ max: 4, included: 1 }, 'Up to 4 · the first is included'],
+    [{ max: 4, included: 2 }, 'Up to 4 · the first 2 are included'],
+    [{ max: 4, included: 2, have: 1, free: 1 }, 'Up to 4 · 1 of 2 included left'],
+    [{ max: 4, included: 2, have: 3, free: 0 }, 'Up to 4 · 2 included'],
   ])('%j reads “%s” to a guest', (more, words) => expect(limitsText({ ...view, ...more })).toBe(words));
 
   it('is a sentence to the operator, for a group of every kind', () => {
@@ -56,18 +83,47 @@ describe('how many may be picked', () => {
 describe('what is wrong', () => {
   const say = (problem: Problem) => problemMessage(compiled, problem, 'en-US');
   it.each<[Problem, string]>([
-    [{ code: 'too-few', group: 'size', need: 1, have: 0 }, 'please choose one.'], [{ code: 'too-few', group: 'size', need: 3, have: 1 }, 'please choose 2 more.'],
-    [{ code: 'too-many', group: 'toppings', limit: 5, have: 7 }, '5 at most; take away 2.'], [{ code: 'too-many', group: 'toppings', limit: 0, have: 1 }, 'nothing can be chosen here with the rest.'],
-    [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: 20_000, have: 1 }, 'between $5.00 and $200.00.'], [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: null, have: 1 }, '$5.00 or more.'],
-    [{ code: 'date-out-of-range', group: 'wanted', need: '2026-05-13', limit: null }, 'from 2026-05-13 on.'], [{ code: 'too-few', group: 'gone', need: 1, have: 0 }, 'A question: please choose one.'],
-  ])('%j is said', (problem, ending) => expect(say(problem)).toMatch(new RegExp(`${ending.replace(/[.$]/g, '\\$&')}$`)));
+    [{ code: 'too-few', group: 'size', need: 1, have: 0 }, 'please choose one.'],
+    [{ code: 'too-few', group: 'size', need: 3, have: 1 }, 'please choose 2 more.'],
+    [{ code: 'too-many', group: 'toppings', limit: 5, have: 7 }, '5 at most; take away 2.'],
+    [{ code: 'too-many', group: 'toppings', limit: 0, have: 1 }, 'nothing can be chosen here with the rest.'],
+    [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: 20_000, have: 1 }, 'between $5.00 and $200.00.'],
+    [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: null, have: 1 }, '$5.00 or more.'],
+    [{ code: 'date-out-of-range', group: 'wanted', need: '2026-05-13', limit: null }, 'from 2026-05-13 on.'],
+    [{ code: 'too-few', group: 'gone', need: 1, have: 0 }, 'A question: please choose one.'],
+  ])('%j is said', (problem, ending) =>
+    expect(say(problem)).toMatch(new RegExp(`${ending.replace(/[.$]/g, '\\$&')}$`)),
+  );
 
   it('is a sentence for whatever a quote may say', () => {
     const bad: Line[] = [
-      { item: 'ghost' }, { item: 'ember' }, { item: 'ember', quantity: 0, location: 'moon', priceList: 'moon' },
-      { item: 'ember', picks: [{ group: 'size', choice: 'ghost' }, { group: 'ghost', choice: 'x' }, { group: 'size', choice: 'bowl', units: 0 }, { group: 'size', choice: 'bowl', units: 2 }, { group: 'toppings', choice: 'egg', amount: 'ghost' }], notes: { size: 'x', allergy: 'x'.repeat(2000) } },
-      { item: 'ember', at: '2026-05-12T03:00', out: { items: ['ember'], choices: ['size/cup'] }, picks: [{ group: 'size', choice: 'cup' }] },
-      { item: 'hotpot', picks: [{ group: 'heat', choice: 'mild' }, { group: 'heat', choice: 'chili', units: 9 }] },
+      { item: 'ghost' },
+      { item: 'ember' },
+      { item: 'ember', quantity: 0, location: 'moon', priceList: 'moon' },
+      {
+        item: 'ember',
+        picks: [
+          { group: 'size', choice: 'ghost' },
+          { group: 'ghost', choice: 'x' },
+          { group: 'size', choice: 'bowl', units: 0 },
+          { group: 'size', choice: 'bowl', units: 2 },
+          { group: 'toppings', choice: 'egg', amount: 'ghost' },
+        ],
+        notes: { size: 'x', allergy: 'x'.repeat(2000) },
+      },
+      {
+        item: 'ember',
+        at: '2026-05-12T03:00',
+        out: { items: ['ember'], choices: ['size/cup'] },
+        picks: [{ group: 'size', choice: 'cup' }],
+      },
+      {
+        item: 'hotpot',
+        picks: [
+          { group: 'heat', choice: 'mild' },
+          { group: 'heat', choice: 'chili', units: 9 },
+        ],
+      },
     ];
     const said = bad.flatMap((line) => quoteLine(menu, line, clock).problems).map(say);
     expect(said.length).toBeGreaterThan(12);
@@ -88,7 +144,9 @@ describe('what line check found', () => {
     const dead = findings.find(({ code }) => code === 'dead-end');
     const size = flawed.groups.find(({ id }) => id === 'size');
     const small = size?.kind === 'choices' ? size.choices?.find(({ id }) => id === 'small')?.name : undefined;
-    expect(dead && findingText(names, dead)).toContain(`“${typeof small === 'string' ? small : small?.[flawed.locales[0] ?? '']}”`);
+    expect(dead && findingText(names, dead)).toContain(
+      `“${typeof small === 'string' ? small : small?.[flawed.locales[0] ?? '']}”`,
+    );
   });
 
   it('is said with the names of what is inside a pick, of places, price lists and guests', () => {
@@ -102,56 +160,71 @@ describe('what line check found', () => {
     };
     const [list] = menu.priceLists;
     const said = findingText(named, {
-      code: 'price-below-zero', severity: 'stop', where: 'items/ember', params: {}, picks, occasion: { item: 'ember', guest: 'staff', location: 'pier', priceList: list?.id ?? '' },
+      code: 'price-below-zero',
+      severity: 'stop',
+      where: 'items/ember',
+      params: {},
+      picks,
+      occasion: { item: 'ember', guest: 'staff', location: 'pier', priceList: list?.id ?? '' },
     });
-    expect(said).toBe(`“${nameOf('size', 'pot')}”, “${nameOf('heat', 'chili')}” → the price falls below nothing. It happens at “Pier stall”, at the prices “${list?.name}”, for “The house”.`);
-    expect(findingText(named, { code: 'missing-translation', severity: 'hint', where: 'items/ember', params: { languages: ['es', 'fr'] } })).toBe('The text is missing in: Español, Français.');
-    expect(namedOccasion(named, { item: 'ember', guest: '', channel: 'pos' })).toEqual({ item: 'ember', guest: '', channel: 'pos' });
+    expect(said).toBe(
+      `“${nameOf('size', 'pot')}”, “${nameOf('heat', 'chili')}” → the price falls below nothing. ` +
+        `It happens at “Pier stall”, at the prices “${list?.name}”, for “The house”.`,
+    );
+    expect(
+      findingText(named, {
+        code: 'missing-translation',
+        severity: 'hint',
+        where: 'items/ember',
+        params: { languages: ['es', 'fr'] },
+      }),
+    ).toBe('The text is missing in: Español, Français.');
+    expect(namedOccasion(named, { item: 'ember', guest: '', channel: 'pos' })).toEqual({
+      item: 'ember',
+      guest: '',
+      channel: 'pos',
+    });
     expect(namedOccasion(named, { location: 'moon' })).toEqual({ location: 'moon' });
   });
 
   it.each([
-    ['items/soup', ['/menu', 'soup']], ['items/soup/groups/size', ['/menu', 'soup', 'size']], ['items/soup/groups/size/choices/x', ['/menu', 'soup', 'size']],
-    ['groups/size/choices/x', ['/groups', 'size']], ['rules/one', undefined], ['ingredients/salt', undefined],
+    ['items/soup', ['/menu', 'soup']],
+    ['items/soup/groups/size', ['/menu', 'soup', 'size']],
+    ['items/soup/groups/size/choices/x', ['/menu', 'soup', 'size']],
+    ['groups/size/choices/x', ['/groups', 'size']],
+    ['rules/one', undefined],
+    ['ingredients/salt', undefined],
   ])('at %s is mended at %j', (where, link) => expect(placeToMend(menu, where)).toEqual(link));
 
   it.each<[string, Partial<Rule>, string[] | undefined]>([
     ['decides over', { then: [{ hide: 'toppings/egg' }] }, ['/groups', 'toppings']],
-    ['decides over on one dish', { items: ['bowl'], then: [{ limit: { group: 'toppings', max: 1 } }] }, ['/menu', 'bowl', 'toppings']],
-    ['looks at', { when: { any: [{ units: { of: 'toppings', atLeast: 1 } }] }, then: [{ addToPrice: 1 }] }, ['/groups', 'toppings']],
+    [
+      'decides over on one dish',
+      { items: ['bowl'], then: [{ limit: { group: 'toppings', max: 1 } }] },
+      ['/menu', 'bowl', 'toppings'],
+    ],
+    [
+      'looks at',
+      { when: { any: [{ units: { of: 'toppings', atLeast: 1 } }] }, then: [{ addToPrice: 1 }] },
+      ['/groups', 'toppings'],
+    ],
     ['is for', { items: ['bowl'], when: { channel: 'pos' }, then: [{ addToPrice: 1 }] }, ['/menu', 'bowl']],
     ['says nothing of', { when: { channel: 'pos' }, then: [{ addToPrice: 1 }] }, undefined],
   ])('about a rule leads to what it %s', (_, rule, link) => {
-    const house = { ...menu, groups: [{ id: 'toppings', name: 'Toppings', prompt: 'On top?', kind: 'choices' as const, choices: [{ id: 'egg', name: 'Egg' }] }], items: [{ id: 'bowl', name: 'Bowl', price: 1, groups: [{ group: 'toppings' }] }] };
+    const house = {
+      ...menu,
+      groups: [
+        {
+          id: 'toppings',
+          name: 'Toppings',
+          prompt: 'On top?',
+          kind: 'choices' as const,
+          choices: [{ id: 'egg', name: 'Egg' }],
+        },
+      ],
+      items: [{ id: 'bowl', name: 'Bowl', price: 1, groups: [{ group: 'toppings' }] }],
+    };
     const one: Rule = { id: 'one', when: { channel: 'pos' }, then: [], ...rule };
     expect(placeToMend({ ...house, rules: [one] }, 'rules/one')).toEqual(link);
   });
 });
-
-describe('differences, uses and changes', () => {
-  const group = menu.groups.find(({ id }) => id === 'toppings');
-  if (!group) throw new Error('no toppings');
-  it.each([
-    [{ field: 'min', shared: 0, here: 2 }, 'At least', '0', '2'], [{ field: 'max', shared: null, here: 3 }, 'Up to', 'no limit', '3'],
-    [{ field: 'left-out', choice: 'egg' }, 'EGG', 'offered', 'not offered here'], [{ field: 'price', choice: 'egg', shared: 175, here: 0 }, 'EGG', '1.75', '0.00'],
-    [{ field: 'default', choice: 'egg', shared: 0, here: 1 }, 'EGG, ticked', '0', '1'], [{ field: 'heading', shared: 'On top?', here: 'And?' }, 'Asked as', 'On top?', 'And?'],
-  ] as const)('%j reads %s: %s, %s', (difference, what, shared, here) => {
-    const egg = group.kind === 'choices' ? group.choices?.find(({ id }) => id === 'egg')?.name : undefined;
-    const name = textIn(egg ?? '', menu.locales[0] ?? '', menu.locales[0] ?? '');
-    expect(describeDifference(menu, group, difference as never, 2)).toEqual({ what: what.replace('EGG', name), shared, here });
-  });
-
-  it('names a place that speaks of something, with the screen that shows it', () => {
-    expect(describeUse(menu, { kind: 'items', id: 'ember', role: 'attached' })).toMatchObject({ what: 'asks it', link: ['/menu', 'ember'] });
-    expect(describeUse(menu, { kind: 'groups', id: 'toppings', choice: 'egg', role: 'made-at' }).name).toMatch(/ · /);
-    expect(describeUse(menu, { kind: 'items', id: 'ghost', role: 'uses' }).name).toBe('ghost');
-    expect(describeUse(menu, { kind: 'order', id: '', role: 'attached' }).link).toBeUndefined();
-  });
-
-  it('counts the dishes on which a group was hung', () => {
-    expect(attachText(menu, { groups: ['toppings'], dishes: ['a'] } as never)).toBe(`“${group.name}” asked on 1 dish`);
-    expect(attachText(menu, { groups: ['toppings'], dishes: ['a', 'b'] } as never)).toBe(`“${group.name}” asked on 2 dishes`);
-  });
-});
-
-it.each([['en', 'English'], ['es', 'Español'], ['de', 'Deutsch'], ['ar', 'العربية'], ['vi', 'Tiếng Việt']])('the language %s calls itself %s', (tag, name) => expect(languageName(tag)).toBe(name));

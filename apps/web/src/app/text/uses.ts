@@ -1,9 +1,24 @@
 import { type Role, textIn, type UsePlace, type Workbook } from '@hearty-ladle/core';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  attached: 'asks it', 'attached-by-section': 'is asked in it', opened: 'opens it', 'made-at': 'is made there', 'read-at': 'is read there', backup: 'prints there when its own printer is down',
-  'in-section': 'stands in it', 'on-sale-in': 'is sold then', uses: 'uses it', 'shows-picture': 'shows it', differs: 'differs in it', variants: 'has variants by it',
-  'priced-by': 'is priced by it', 'stands-for': 'stands for it', excepted: 'is excepted from it', rule: 'looks at it or changes it', 'price-list': 'reads its prices there', 'location-list': 'sells by it',
+  attached: 'asks it',
+  'attached-by-section': 'is asked in it',
+  opened: 'opens it',
+  'made-at': 'is made there',
+  'read-at': 'is read there',
+  backup: 'prints there when its own printer is down',
+  'in-section': 'stands in it',
+  'on-sale-in': 'is sold then',
+  uses: 'uses it',
+  'shows-picture': 'shows it',
+  differs: 'differs in it',
+  variants: 'has variants by it',
+  'priced-by': 'is priced by it',
+  'stands-for': 'stands for it',
+  excepted: 'is excepted from it',
+  rule: 'looks at it or changes it',
+  'price-list': 'reads its prices there',
+  'location-list': 'sells by it',
 };
 
 /** A place that uses something, by name, with the screen that shows it. */
@@ -19,20 +34,30 @@ export function describeUse(menu: Workbook, { kind, id, choice, role }: UsePlace
   const key = `${kind} ${id} ${choice ?? ''} ${role}`;
   const of = (name: string, link?: readonly string[]): UseText => ({ key, name, what, link });
   switch (kind) {
-    case 'items': return of(nameIn(menu, menu.items, id), ['/menu', id]);
+    case 'items':
+      return of(nameIn(menu, menu.items, id), ['/menu', id]);
     case 'groups': {
       const group = menu.groups.find((it) => it.id === id);
-      const inner = group?.kind === 'choices' && choice !== undefined ? group.choices?.find((it) => it.id === choice) : undefined;
+      const inner =
+        group?.kind === 'choices' && choice !== undefined ? group.choices?.find((it) => it.id === choice) : undefined;
       return of(inner ? `${group?.name ?? id} · ${words(menu, inner.name)}` : (group?.name ?? id), ['/groups', id]);
     }
-    case 'rules': return of(menu.rules?.find((it) => it.id === id)?.name ?? id);
-    case 'sections': return of(nameIn(menu, menu.sections, id));
-    case 'order': return of('Every order', undefined);
-    default: return of(menu[kind]?.find((it) => it.id === id)?.name ?? id);
+    case 'rules':
+      return of(menu.rules?.find((it) => it.id === id)?.name ?? id);
+    case 'sections':
+      return of(nameIn(menu, menu.sections, id));
+    case 'order':
+      return of('Every order', undefined);
+    default:
+      return of(menu[kind]?.find((it) => it.id === id)?.name ?? id);
   }
 }
 
-function nameIn(menu: Workbook, things: readonly { id: string; name: Parameters<typeof textIn>[0] }[], id: string): string {
+function nameIn(
+  menu: Workbook,
+  things: readonly { id: string; name: Parameters<typeof textIn>[0] }[],
+  id: string,
+): string {
   const thing = things.find((it) => it.id === id);
   return thing ? words(menu, thing.name) : id;
 }

@@ -9,19 +9,13 @@ import { KNOWN_ALLERGENS, allergenName } from '../text/allergens.ts';
     <fieldset>
       <legend class="label">{{ title() }}</legend>
       @for (one of all(); track one.id) {
-        <label [class.on]="one.has"><input type="checkbox" [checked]="one.has" (change)="toggle(one.id)" />{{ one.name }}</label>
+        <label [class.on]="one.has"
+          ><input type="checkbox" [checked]="one.has" (change)="toggle(one.id)" />{{ one.name }}</label
+        >
       }
     </fieldset>
   `,
-  styles: `
-    @layer app {
-      fieldset { display: flex; flex-wrap: wrap; gap: 6px; }
-      legend { margin-bottom: 4px; }
-      label { display: flex; gap: 6px; align-items: center; min-height: 30px; padding: 0 10px 0 6px; border: 1px solid var(--hairline); border-radius: 999px; background: var(--card); font-size: 13.5px; cursor: pointer; }
-      .on { background: var(--amber-soft); border-color: var(--amber); font-weight: 600; }
-      input { accent-color: var(--amber); }
-    }
-  `,
+  styleUrl: './allergen-box.css',
 })
 export class AllergenBox {
   readonly title = input('Allergens');
@@ -29,7 +23,11 @@ export class AllergenBox {
   readonly allergensChange = output<string[]>();
   protected readonly all = computed(() => {
     const mine = this.allergens();
-    return [...new Set([...KNOWN_ALLERGENS, ...mine])].map((id) => ({ id, name: allergenName(id), has: mine.includes(id) }));
+    return [...new Set([...KNOWN_ALLERGENS, ...mine])].map((id) => ({
+      id,
+      name: allergenName(id),
+      has: mine.includes(id),
+    }));
   });
 
   protected toggle(id: string): void {

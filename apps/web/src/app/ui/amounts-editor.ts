@@ -16,35 +16,8 @@ const STARTERS = [
 @Component({
   selector: 'hl-amounts-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <details [open]="amounts().length > 0">
-      <summary>Extra, light, on the side{{ amounts().length === 0 ? ' (none yet)' : '' }}</summary>
-      @if (amounts().length > 0) {
-        <div class="row head"><span>Guest reads</span><span>On the ticket</span><span>Price</span><span>Portion</span><span></span></div>
-      }
-      @for (amount of amounts(); track amount.id; let i = $index) {
-        <div class="row">
-          <input class="input" [attr.aria-label]="'Guest reads, amount ' + (i + 1)" [value]="language.read(amount.name)" (input)="set(amount, { name: language.write(amount.name, $any($event.target).value) }, 'name')" />
-          <input class="input mono" [attr.aria-label]="'Word on the ticket, amount ' + (i + 1)" [value]="amount.word" (input)="set(amount, { word: $any($event.target).value }, 'word')" />
-          <input class="input mono" [attr.aria-label]="'Share of the price, amount ' + (i + 1)" [value]="percent(amount.price)" (change)="share(amount, 'price', $any($event.target))" />
-          <input class="input mono" [attr.aria-label]="'Share of the portion, amount ' + (i + 1)" [value]="percent(amount.portion)" (change)="share(amount, 'portion', $any($event.target))" />
-          <button type="button" class="button bare icon" [attr.aria-label]="'Drop ' + amount.word" (click)="drop(amount)">×</button>
-        </div>
-      }
-      <p class="add">
-        @for (one of starters; track one.word) { <button type="button" class="button bare" (click)="add(one)">+ {{ one.name }}</button> }
-        <button type="button" class="button bare" (click)="add({ name: 'Another way', word: 'WAY', price: 10000, portion: 10000 })">+ Another</button>
-      </p>
-    </details>
-  `,
-  styles: `
-    @layer app {
-      summary { cursor: pointer; color: var(--teal); font-weight: 500; min-height: 28px; }
-      .row { display: grid; grid-template-columns: 1.4fr 1fr 0.8fr 0.8fr 36px; gap: 8px; align-items: center; padding: 3px 0; }
-      .head { font-size: 12.5px; color: var(--quiet); }
-      .add { display: flex; flex-wrap: wrap; }
-    }
-  `,
+  templateUrl: './amounts-editor.html',
+  styleUrl: './amounts-editor.css',
 })
 export class AmountsEditor {
   readonly amounts = input.required<readonly Amount[]>();
@@ -68,7 +41,10 @@ export class AmountsEditor {
   }
 
   protected add({ name, word, price, portion }: { name: string; word: string; price: number; portion: number }): void {
-    const id = newId(name, this.amounts().map((it) => it.id));
+    const id = newId(
+      name,
+      this.amounts().map((it) => it.id),
+    );
     this.amountsChange.emit({ amounts: [...this.amounts(), { id, name, word, price, portion }] });
   }
 

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { type Choice, type ChoicesGroup, type Id, parsePrice, priceText, usesOf, type Workbook } from '@hearty-ladle/core';
+import {
+  type Choice,
+  type ChoicesGroup,
+  type Id,
+  parsePrice,
+  priceText,
+  usesOf,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { describeUse } from '../text/uses.ts';
@@ -35,16 +43,29 @@ export class ChoiceDetails {
   /** Groups that this choice's price may depend on, and groups that it may open. */
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
   protected readonly pickable = computed(() => this.others().filter(({ kind }) => kind === 'choices'));
-  protected readonly openable = computed(() => this.others().filter(({ kind }) => kind !== 'date' && kind !== 'amount'));
+  protected readonly openable = computed(() =>
+    this.others().filter(({ kind }) => kind !== 'date' && kind !== 'amount'),
+  );
   protected readonly by = computed(() => {
     const by = this.add()?.by;
     const group = by && this.menu().groups.find(({ id }) => id === by.group);
     if (!by || group?.kind !== 'choices') return undefined;
-    return { group, rows: (group.choices ?? []).map((choice) => ({ id: choice.id, name: this.#language.read(choice.name), price: this.#priceOf(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined) })) };
+    return {
+      group,
+      rows: (group.choices ?? []).map((choice) => ({
+        id: choice.id,
+        name: this.#language.read(choice.name),
+        price: this.#priceOf(Object.hasOwn(by.prices, choice.id) ? by.prices[choice.id] : undefined),
+      })),
+    };
   });
-  protected readonly tiers = computed(() => (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#priceOf(add) })));
+  protected readonly tiers = computed(() =>
+    (this.add()?.tiers ?? []).map(({ from, add }) => ({ from, price: this.#priceOf(add) })),
+  );
   protected readonly uses = computed(() =>
-    usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) => describeUse(this.menu(), use)),
+    usesOf(this.menu(), { kind: 'choices', group: this.group().id, id: this.choice().id }).map((use) =>
+      describeUse(this.menu(), use),
+    ),
   );
 
   protected nameOf(id: Id): string {
@@ -55,7 +76,8 @@ export class ChoiceDetails {
   /** Sets a field, or removes it when empty. */
   protected set(field: Field, value: Choice[Field] | '' | false): void {
     const { [field]: _, ...rest } = this.choice();
-    const isEmpty = value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0);
+    const isEmpty =
+      value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0);
     this.choiceChange.emit((isEmpty ? rest : { ...rest, [field]: value }) as Choice);
   }
 
@@ -69,8 +91,12 @@ export class ChoiceDetails {
     if (!add?.by) return;
     const { [choice]: _, ...others } = add.by.prices;
     const price = this.#parse(box.value);
-    if (box.value.trim() !== '' && price === undefined) return void (box.value = this.by()?.rows.find(({ id }) => id === choice)?.price ?? '');
-    this.set('price', { ...add, by: { ...add.by, prices: price === undefined ? others : { ...others, [choice]: price } } });
+    if (box.value.trim() !== '' && price === undefined)
+      return void (box.value = this.by()?.rows.find(({ id }) => id === choice)?.price ?? '');
+    this.set('price', {
+      ...add,
+      by: { ...add.by, prices: price === undefined ? others : { ...others, [choice]: price } },
+    });
   }
 
   protected addTier(): void {

@@ -1,8 +1,27 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
-import { ApplicationRef, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ApplicationRef,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-url.ts';
-import { cellsOf, columnOf, type Field, GRID_COLUMNS, type GridColumn, type GridWords, pasteBlock } from './grid-columns.ts';
+import {
+  cellsOf,
+  columnOf,
+  type Field,
+  GRID_COLUMNS,
+  type GridColumn,
+  type GridWords,
+  pasteBlock,
+} from './grid-columns.ts';
 
 interface Editing {
   readonly row: string;
@@ -39,11 +58,20 @@ export class ChoiceGrid {
 
   protected readonly all = GRID_COLUMNS;
   protected readonly extra = signal<ReadonlySet<Field>>(new Set());
-  protected readonly columns = computed(() => GRID_COLUMNS.filter(({ usual, field }) => usual || this.extra().has(field)));
-  protected readonly template = computed(() => `18px 28px ${this.columns().map(({ width }) => width).join(' ')} 26px 30px`);
+  protected readonly columns = computed(() =>
+    GRID_COLUMNS.filter(({ usual, field }) => usual || this.extra().has(field)),
+  );
+  protected readonly template = computed(
+    () =>
+      `18px 28px ${this.columns()
+        .map(({ width }) => width)
+        .join(' ')} 26px 30px`,
+  );
   protected readonly editing = signal<Editing | undefined>(undefined);
   protected readonly ticked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
-    source: this.choices, computation: (choices, before) => new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
+    source: this.choices,
+    computation: (choices, before) =>
+      new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
   });
   protected readonly bulkField = signal<Field>('price');
   /** The text in the box below the grid; after adding, the lines that could not be parsed. */
@@ -60,7 +88,9 @@ export class ChoiceGrid {
 
   protected textOf(choice: Choice, column: GridColumn): string {
     const editing = this.editing();
-    return editing?.row === choice.id && editing.field === column.field ? editing.text : column.read(choice, this.words());
+    return editing?.row === choice.id && editing.field === column.field
+      ? editing.text
+      : column.read(choice, this.words());
   }
 
   protected nameOf(choice: Choice): string {
@@ -103,7 +133,14 @@ export class ChoiceGrid {
     event.preventDefault();
     if (field === 'name' && !text.includes('\t')) return this.add(text, row + 1);
     const right = this.columns().slice(this.columns().findIndex((column) => column.field === field));
-    const { choices, notUnderstood } = pasteBlock(this.choices(), row, right, cellsOf(text), this.words(), (name, taken) => newChoice({ name, price: undefined }, taken));
+    const { choices, notUnderstood } = pasteBlock(
+      this.choices(),
+      row,
+      right,
+      cellsOf(text),
+      this.words(),
+      (name, taken) => newChoice({ name, price: undefined }, taken),
+    );
     this.notUnderstood.set(notUnderstood);
     this.editing.set(undefined);
     this.choicesChange.emit({ choices });
@@ -126,7 +163,8 @@ export class ChoiceGrid {
    */
   #insert(text: string, at: number): number {
     const { digits, lists } = this.words();
-    const { choices: typed, left } = text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
+    const { choices: typed, left } =
+      text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
     this.typed.set(left.join('\n'));
     this.hasLeftOver.set(left.length > 0);
     const taken = this.choices().map(({ id }) => id);
@@ -161,7 +199,10 @@ export class ChoiceGrid {
   }
 
   protected tickAll(on: boolean): void {
-    this.tick(this.choices().map(({ id }) => id), on);
+    this.tick(
+      this.choices().map(({ id }) => id),
+      on,
+    );
   }
 
   /** Writes one text into one field of every selected row; rows that can't take it are unchanged and counted. */
@@ -194,7 +235,11 @@ export class ChoiceGrid {
     if (!from) return;
     const text = column.read(from, this.words());
     this.editing.set(undefined);
-    this.choicesChange.emit({ choices: this.choices().map((choice) => (to.includes(choice) ? (column.write(choice, text, this.words()) ?? choice) : choice)) });
+    this.choicesChange.emit({
+      choices: this.choices().map((choice) =>
+        to.includes(choice) ? (column.write(choice, text, this.words()) ?? choice) : choice,
+      ),
+    });
   }
 
   #with(id: string, changed: Choice): Choice[] {

@@ -13,44 +13,8 @@ export interface PickedDishes {
 @Component({
   selector: 'hl-dish-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="top">
-      <input class="input" type="search" placeholder="Find a dish" aria-label="Find a dish to pick" [value]="filter()" (input)="filter.set($any($event.target).value)" />
-      @if (tags().length > 0) {
-        <span class="tags" role="group" aria-label="By tag">
-          @for (tag of tags(); track tag) { <button type="button" class="button" [attr.aria-pressed]="wholeTags().has(tag)" (click)="toggleTag(tag)">#{{ tag }}</button> }
-        </span>
-      }
-    </div>
-    <div class="list">
-      @for (section of sections(); track section.id) {
-        <fieldset>
-          <legend>
-            <label><input type="checkbox" [checked]="section.all" [indeterminate]="section.some && !section.all" (change)="toggleSection(section.id, section.ids, !section.all)" /> All of {{ section.name }}</label>
-          </legend>
-          @for (dish of section.dishes; track dish.id) {
-            <label [class.done]="dish.done"><input type="checkbox" [checked]="dish.on || dish.done" [disabled]="dish.done" (change)="toggle(dish.id)" /> {{ dish.name }} @if (dish.done) { <span class="quiet">{{ doneWords() }}</span> }</label>
-          }
-        </fieldset>
-      }
-    </div>
-    <p class="quiet" role="status">{{ count() === 0 ? 'No dish picked yet.' : count() === 1 ? '1 dish picked.' : count() + ' dishes picked.' }}</p>
-  `,
-  styles: `
-    @layer app {
-      :host { display: grid; gap: 8px; }
-      .top { display: flex; gap: 8px; flex-wrap: wrap; }
-      .top .input { max-width: 220px; }
-      .tags { display: flex; gap: 6px; flex-wrap: wrap; }
-      .tags [aria-pressed='true'] { background: var(--teal-soft); border-color: var(--teal); }
-      .list { max-height: 320px; overflow-y: auto; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; align-items: start; border: 1px solid var(--hairline); border-radius: var(--radius); padding: 10px 12px; }
-      fieldset { display: grid; }
-      legend { padding: 0; }
-      legend label { font-weight: 600; }
-      label { display: flex; gap: 8px; align-items: center; min-height: 30px; cursor: pointer; }
-      .done { color: var(--quiet); cursor: default; }
-    }
-  `,
+  templateUrl: './dish-picker.html',
+  styleUrl: './dish-picker.css',
 })
 export class DishPicker {
   readonly menu = input.required<Workbook>();
@@ -60,7 +24,10 @@ export class DishPicker {
   readonly pickedChange = output<PickedDishes>();
 
   protected readonly filter = signal('');
-  protected readonly picked = linkedSignal<Workbook, ReadonlySet<string>>({ source: this.menu, computation: (_, before) => before?.value ?? new Set() });
+  protected readonly picked = linkedSignal<Workbook, ReadonlySet<string>>({
+    source: this.menu,
+    computation: (_, before) => before?.value ?? new Set(),
+  });
   protected readonly wholeSections = signal<ReadonlySet<string>>(new Set());
   protected readonly wholeTags = signal<ReadonlySet<string>>(new Set());
   protected readonly tags = computed(() => [...new Set(this.menu().items.flatMap((item) => item.tags ?? []))].sort());
@@ -70,14 +37,30 @@ export class DishPicker {
     const menu = this.menu();
     const [locale = ''] = menu.locales;
     const wanted = plainText(this.filter());
-    const row = (item: Workbook['items'][number]) => ({ id: item.id, name: textIn(item.name, locale, locale), on: this.picked().has(item.id), done: this.done().has(item.id) });
-    const all = menu.sections.map(({ id, name }) => ({ id, name: textIn(name, locale, locale), dishes: menu.items.filter((item) => item.sections?.includes(id)).map(row) }));
+    const row = (item: Workbook['items'][number]) => ({
+      id: item.id,
+      name: textIn(item.name, locale, locale),
+      on: this.picked().has(item.id),
+      done: this.done().has(item.id),
+    });
+    const all = menu.sections.map(({ id, name }) => ({
+      id,
+      name: textIn(name, locale, locale),
+      dishes: menu.items.filter((item) => item.sections?.includes(id)).map(row),
+    }));
     const loose = menu.items.filter((item) => (item.sections ?? []).length === 0).map(row);
     return [...all, ...(loose.length > 0 ? [{ id: '', name: 'no section', dishes: loose }] : [])]
       .map(({ id, name, dishes }) => {
         const free = dishes.filter(({ done }) => !done);
         const shown = dishes.filter((dish) => plainText(dish.name).includes(wanted));
-        return { id, name, dishes: shown, ids: free.map((dish) => dish.id), all: free.length > 0 && free.every(({ on }) => on), some: free.some(({ on }) => on) };
+        return {
+          id,
+          name,
+          dishes: shown,
+          ids: free.map((dish) => dish.id),
+          all: free.length > 0 && free.every(({ on }) => on),
+          some: free.some(({ on }) => on),
+        };
       })
       .filter(({ dishes }) => dishes.length > 0);
   });
@@ -94,15 +77,22 @@ export class DishPicker {
   protected toggleTag(tag: string): void {
     const on = !this.wholeTags().has(tag);
     this.wholeTags.set(changed(this.wholeTags(), [tag], on));
-    this.#set(chosenDishes(this.menu(), { tags: [tag] }).map(({ id }) => id), on);
+    this.#set(
+      chosenDishes(this.menu(), { tags: [tag] }).map(({ id }) => id),
+      on,
+    );
   }
 
   #set(ids: readonly string[], on: boolean): void {
     this.picked.set(changed(this.picked(), ids, on));
     const sections = [...this.wholeSections()];
     const tags = [...this.wholeTags()];
-    const items = this.menu().items.filter(({ id }) => this.picked().has(id) && !this.done().has(id)).map(({ id }) => id);
-    const except = chosenDishes(this.menu(), { sections, tags }).filter(({ id }) => !this.picked().has(id) && !this.done().has(id)).map(({ id }) => id);
+    const items = this.menu()
+      .items.filter(({ id }) => this.picked().has(id) && !this.done().has(id))
+      .map(({ id }) => id);
+    const except = chosenDishes(this.menu(), { sections, tags })
+      .filter(({ id }) => !this.picked().has(id) && !this.done().has(id))
+      .map(({ id }) => id);
     this.pickedChange.emit({ items, sections, tags, except });
   }
 }

@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { type Answers, type CompiledMenu, type Line, pictureFor, preselectedLine, quoteLine, type Replay, occasionText, textIn, withoutUnknown } from '@hearty-ladle/core';
+import {
+  type Answers,
+  type CompiledMenu,
+  type Line,
+  pictureFor,
+  preselectedLine,
+  quoteLine,
+  type Replay,
+  occasionText,
+  textIn,
+  withoutUnknown,
+} from '@hearty-ladle/core';
 import { clock } from '../clock.ts';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { formatMoney } from '../text/money.ts';
@@ -31,20 +42,30 @@ export class Faces {
   readonly replay = input<Replay>();
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.replay()?.occasion.priceList ?? this.menu().firstList);
-  protected readonly face = linkedSignal<'guest' | 'till'>(() => (this.replay()?.occasion.channel === 'pos' ? 'till' : 'guest'));
+  protected readonly face = linkedSignal<'guest' | 'till'>(() =>
+    this.replay()?.occasion.channel === 'pos' ? 'till' : 'guest',
+  );
   protected readonly languageName = languageName;
-  protected readonly FACES = [['guest', 'Guest'], ['till', 'Till']] as const;
+  protected readonly FACES = [
+    ['guest', 'Guest'],
+    ['till', 'Till'],
+  ] as const;
 
   /** Picks made here; undefined while untouched, so that preselected choices follow the editor. */
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({
-    source: () => ({ item: this.item(), replay: this.replay() }), computation: ({ replay }) => replay && { picks: [...replay.picks] },
+    source: () => ({ item: this.item(), replay: this.replay() }),
+    computation: ({ replay }) => replay && { picks: [...replay.picks] },
   });
   /** The circumstances of the replay that the face and the price list don't determine: guest, time, quantity. */
   readonly #replayedOccasion = computed(() => {
     const { item: _, channel: __, priceList: ___, ...rest } = this.replay()?.occasion ?? {};
     return rest;
   });
-  readonly #occasion = computed(() => ({ ...this.#replayedOccasion(), priceList: this.list(), channel: this.face() === 'till' ? ('pos' as const) : ('online' as const) }));
+  readonly #occasion = computed(() => ({
+    ...this.#replayedOccasion(),
+    priceList: this.list(),
+    channel: this.face() === 'till' ? ('pos' as const) : ('online' as const),
+  }));
   protected readonly shownAs = computed(() => occasionText(namedOccasion(this.menu(), this.#replayedOccasion())));
   protected readonly compiled = computed(() => this.menu().item(this.item()));
   protected readonly answers = computed<Answers>(() => {
@@ -56,9 +77,15 @@ export class Faces {
     const line: Line = { ...this.#occasion(), ...this.answers(), item: this.item() };
     return quoteLine(this.menu().menu, line, clock);
   });
-  protected readonly name = computed(() => textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale));
-  protected readonly description = computed(() => textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale));
-  protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())));
+  protected readonly name = computed(() =>
+    textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale),
+  );
+  protected readonly description = computed(() =>
+    textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale),
+  );
+  protected readonly missing = computed(() =>
+    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
+  );
 
   readonly #finder = inject(SpanFinder);
   readonly #spanQuery = computed(() => {
@@ -69,7 +96,12 @@ export class Faces {
   readonly #span = toSignal(
     toObservable(this.#spanQuery).pipe(
       debounceTime(SPAN_PAUSE_MS),
-      switchMap(({ menu, item, context }) => this.#finder.find(menu, [item], context).pipe(map((spans) => spans.get(item)), startWith(undefined))),
+      switchMap(({ menu, item, context }) =>
+        this.#finder.find(menu, [item], context).pipe(
+          map((spans) => spans.get(item)),
+          startWith(undefined),
+        ),
+      ),
     ),
   );
   protected readonly fromTo = computed(() => {

@@ -1,7 +1,8 @@
 import { type Choice, choicePriceText, parseChoicePrice, type Station, type Text, textIn } from '@hearty-ladle/core';
 import { withTextIn } from '../state/text-in-language.ts';
 
-export type Field = 'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
+export type Field =
+  'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
 
 /** Helpers for reading and writing cells. */
 export interface GridWords {
@@ -26,58 +27,131 @@ export interface GridColumn {
   readonly write: (choice: Choice, text: string, words: GridWords) => Choice | undefined;
 }
 
-const plain = (field: 'kitchenName' | 'tillName' | 'code', title: string, width: string, usual: boolean): GridColumn => ({
-  field, title, width, usual, isNumber: false, placeholder: '', hint: '',
+const plain = (
+  field: 'kitchenName' | 'tillName' | 'code',
+  title: string,
+  width: string,
+  usual: boolean,
+): GridColumn => ({
+  field,
+  title,
+  width,
+  usual,
+  isNumber: false,
+  placeholder: '',
+  hint: '',
   read: (choice) => choice[field] ?? '',
   write: (choice, text) => withField(choice, field, text.trim() === '' ? undefined : text),
 });
 
-const count = (field: 'max' | 'default' | 'calories', title: string, usual: boolean, placeholder: string, hint: string, isSound: (count: number, choice: Choice) => boolean): GridColumn => ({
-  field, title, width: '45px', usual, isNumber: true, placeholder, hint,
+const count = (
+  field: 'max' | 'default' | 'calories',
+  title: string,
+  usual: boolean,
+  placeholder: string,
+  hint: string,
+  isSound: (count: number, choice: Choice) => boolean,
+): GridColumn => ({
+  field,
+  title,
+  width: '45px',
+  usual,
+  isNumber: true,
+  placeholder,
+  hint,
   read: (choice) => String(choice[field] ?? ''),
   write: (choice, text) => {
     const trimmed = text.trim();
     if (trimmed === '') return withField(choice, field, undefined);
-    return /^\d{1,5}$/.test(trimmed) && isSound(Number(trimmed), choice) ? withField(choice, field, Number(trimmed)) : undefined;
+    return /^\d{1,5}$/.test(trimmed) && isSound(Number(trimmed), choice)
+      ? withField(choice, field, Number(trimmed))
+      : undefined;
   },
 });
 
 export const GRID_COLUMNS: readonly GridColumn[] = [
   {
-    field: 'name', title: 'Guest reads', width: 'minmax(118px, 1.7fr)', usual: true, isNumber: false, placeholder: 'Name', hint: '',
+    field: 'name',
+    title: 'Guest reads',
+    width: 'minmax(118px, 1.7fr)',
+    usual: true,
+    isNumber: false,
+    placeholder: 'Name',
+    hint: '',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
-    write: (choice, text, words) => ({ ...choice, name: withTextIn(choice.name, text, words.locale, words.firstLocale) as Text }),
+    write: (choice, text, words) => ({
+      ...choice,
+      name: withTextIn(choice.name, text, words.locale, words.firstLocale) as Text,
+    }),
   },
   plain('kitchenName', 'Kitchen reads', 'minmax(70px, 0.9fr)', true),
   plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),
   {
-    field: 'price', title: 'Price', width: 'minmax(100px, 0.8fr)', usual: true, isNumber: true, placeholder: 'free',
-    hint: 'Write what it adds, such as 1.75, -0.50 or -10%; “= 8.90” becomes the price, “× 1.5” multiplies it, “2 once” is charged once; one price for each list is written 1.80 / 2.20.',
+    field: 'price',
+    title: 'Price',
+    width: 'minmax(100px, 0.8fr)',
+    usual: true,
+    isNumber: true,
+    placeholder: 'free',
+    hint:
+      'Write what it adds, such as 1.75, -0.50 or -10%; “= 8.90” becomes the price, “× 1.5” multiplies it, ' +
+      '“2 once” is charged once; one price for each list is written 1.80 / 2.20.',
     read: (choice, words) => choicePriceText(choice.price, words.digits, words.lists),
     write: (choice, text, words) => {
       const price = parseChoicePrice(text, words.digits, words.lists);
       if (price === undefined) return undefined;
       // The rest of an added price (by another choice, by quantity) stays when only the amount is typed.
-      const merged = price && 'add' in price && choice.price && 'add' in choice.price ? { ...without(choice.price, 'charge'), ...price } : price;
+      const merged =
+        price && 'add' in price && choice.price && 'add' in choice.price
+          ? { ...without(choice.price, 'charge'), ...price }
+          : price;
       return withField(choice, 'price', merged ?? undefined);
     },
   },
-  count('max', 'Up to', true, '1', 'How many of this one: a whole number from 1 to 99.', (number) => number >= 1 && number <= 99),
-  count('default', 'Ticked', true, '0', 'How many are ticked beforehand: no more than may be picked of this one.', (number, choice) => number <= (choice.max ?? 1)),
+  count(
+    'max',
+    'Up to',
+    true,
+    '1',
+    'How many of this one: a whole number from 1 to 99.',
+    (number) => number >= 1 && number <= 99,
+  ),
+  count(
+    'default',
+    'Ticked',
+    true,
+    '0',
+    'How many are ticked beforehand: no more than may be picked of this one.',
+    (number, choice) => number <= (choice.max ?? 1),
+  ),
   plain('code', 'Code', '62px', false),
   {
-    field: 'station', title: 'Made at', width: 'minmax(84px, 0.8fr)', usual: false, isNumber: false, placeholder: 'with the dish', hint: 'The name of one of the house’s stations.',
+    field: 'station',
+    title: 'Made at',
+    width: 'minmax(84px, 0.8fr)',
+    usual: false,
+    isNumber: false,
+    placeholder: 'with the dish',
+    hint: 'The name of one of the house’s stations.',
     read: (choice, words) => words.stations.find(({ id }) => id === choice.station)?.name ?? '',
     write: (choice, text, words) => {
       const wanted = text.trim().toLowerCase();
       if (wanted === '') return withField(choice, 'station', undefined);
-      const found = words.stations.find(({ name }) => name.toLowerCase() === wanted) ?? words.stations.find(({ name }) => name.toLowerCase().startsWith(wanted));
+      const found =
+        words.stations.find(({ name }) => name.toLowerCase() === wanted) ??
+        words.stations.find(({ name }) => name.toLowerCase().startsWith(wanted));
       return found && withField(choice, 'station', found.id);
     },
   },
   count('calories', 'kcal', false, '', 'Calories: a whole number.', (number) => number <= 99_999),
   {
-    field: 'color', title: 'Colour', width: '84px', usual: false, isNumber: false, placeholder: '#c46f1b', hint: 'A colour such as #c46f1b.',
+    field: 'color',
+    title: 'Colour',
+    width: '84px',
+    usual: false,
+    isNumber: false,
+    placeholder: '#c46f1b',
+    hint: 'A colour such as #c46f1b.',
     read: (choice) => choice.color ?? '',
     write: (choice, text) => {
       const trimmed = text.trim();
@@ -95,13 +169,23 @@ export function columnOf(field: Field): GridColumn {
 
 /** Writes a block of cells from a spreadsheet below and to the right of a cell; `made` creates missing rows. */
 export function pasteBlock(
-  choices: readonly Choice[], row: number, columns: readonly GridColumn[], block: readonly (readonly string[])[], words: GridWords, made: (name: string, taken: readonly string[]) => Choice,
+  choices: readonly Choice[],
+  row: number,
+  columns: readonly GridColumn[],
+  block: readonly (readonly string[])[],
+  words: GridWords,
+  made: (name: string, taken: readonly string[]) => Choice,
 ): { choices: Choice[]; notUnderstood: number } {
   const next = [...choices];
   let notUnderstood = 0;
   block.forEach((cells, down) => {
     const at = row + down;
-    let choice = next[at] ?? made(columns[0]?.field === 'name' ? (cells[0] ?? '') : '', next.map(({ id }) => id));
+    let choice =
+      next[at] ??
+      made(
+        columns[0]?.field === 'name' ? (cells[0] ?? '') : '',
+        next.map(({ id }) => id),
+      );
     cells.forEach((text, right) => {
       const changed = columns[right]?.write(choice, text.trim(), words);
       if (changed) choice = changed;
@@ -114,7 +198,10 @@ export function pasteBlock(
 
 /** Parses text copied from a spreadsheet: tabs between cells, newlines between rows. */
 export function cellsOf(text: string): string[][] {
-  return text.replace(/\r?\n$/, '').split(/\r?\n/).map((line) => line.split('\t'));
+  return text
+    .replace(/\r?\n$/, '')
+    .split(/\r?\n/)
+    .map((line) => line.split('\t'));
 }
 
 function withField<K extends keyof Choice>(choice: Choice, field: K, value: Choice[K] | undefined): Choice {

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { type AmountGroup, type DateGroup, type Group, type NoteGroup, parsePrice, priceText, type Workbook } from '@hearty-ladle/core';
+import {
+  type AmountGroup,
+  type DateGroup,
+  type Group,
+  type NoteGroup,
+  parsePrice,
+  priceText,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuView } from '../state/menu-view.ts';
 
@@ -12,15 +20,7 @@ type Money = NonNullable<AmountGroup['amount']>;
   selector: 'hl-group-answer-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './group-answer-kind.html',
-  styles: `
-    @layer app {
-      :host { display: grid; gap: 10px; }
-      .row { display: flex; flex-wrap: wrap; gap: 14px; align-items: end; }
-      .short { width: 110px; }
-      .middle { width: 190px; }
-      .stations { display: flex; flex-wrap: wrap; gap: 4px 16px; }
-    }
-  `,
+  styleUrl: './group-answer-kind.css',
 })
 export class GroupAnswerKind {
   readonly menu = input.required<Workbook>();
@@ -28,9 +28,15 @@ export class GroupAnswerKind {
   readonly groupChange = output<Group>();
   readonly #view = inject(MenuView);
   protected readonly language = inject(EditingLanguage);
-  protected readonly note = computed<Note | undefined>(() => this.#of('note')?.note ?? (this.group().kind === 'note' ? {} : undefined));
-  protected readonly day = computed<Day | undefined>(() => this.#of('date')?.date ?? (this.group().kind === 'date' ? {} : undefined));
-  protected readonly money = computed<Money | undefined>(() => this.#of('amount')?.amount ?? (this.group().kind === 'amount' ? {} : undefined));
+  protected readonly note = computed<Note | undefined>(
+    () => this.#of('note')?.note ?? (this.group().kind === 'note' ? {} : undefined),
+  );
+  protected readonly day = computed<Day | undefined>(
+    () => this.#of('date')?.date ?? (this.group().kind === 'date' ? {} : undefined),
+  );
+  protected readonly money = computed<Money | undefined>(
+    () => this.#of('amount')?.amount ?? (this.group().kind === 'amount' ? {} : undefined),
+  );
 
   protected setNote(change: { [K in keyof Note]?: Note[K] | undefined }): void {
     const group = this.#of('note');
@@ -61,7 +67,13 @@ export class GroupAnswerKind {
   }
 
   /** Reads a whole number, or nothing from an empty box; anything else is reverted. */
-  protected count(box: HTMLInputElement, was: number | undefined, least: number, most: number, set: (count: number | undefined) => void): void {
+  protected count(
+    box: HTMLInputElement,
+    was: number | undefined,
+    least: number,
+    most: number,
+    set: (count: number | undefined) => void,
+  ): void {
     const text = box.value.trim();
     const number = Number(text);
     if (text === '') return set(undefined);
@@ -69,15 +81,23 @@ export class GroupAnswerKind {
     box.value = String(was ?? '');
   }
 
-  protected price(box: HTMLInputElement, was: Parameters<typeof priceText>[0] | undefined, set: (price: ReturnType<typeof parsePrice>) => void): void {
+  protected price(
+    box: HTMLInputElement,
+    was: Parameters<typeof priceText>[0] | undefined,
+    set: (price: ReturnType<typeof parsePrice>) => void,
+  ): void {
     if (box.value.trim() === '') return set(undefined);
     const price = parsePrice(box.value, this.#view.digits(), this.#view.lists());
-    if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0)) return set(price);
+    if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0))
+      return set(price);
     box.value = this.priceOf(was);
   }
 
   protected suggestions(box: HTMLInputElement): void {
-    const prices = box.value.split(/[;\s]+/).filter(Boolean).map((text) => parsePrice(text, this.#view.digits(), this.#view.lists()));
+    const prices = box.value
+      .split(/[;\s]+/)
+      .filter(Boolean)
+      .map((text) => parsePrice(text, this.#view.digits(), this.#view.lists()));
     if (prices.some((price) => price === undefined)) box.value = this.sayAll(this.money()?.suggested);
     else this.setMoney({ suggested: prices.length === 0 ? undefined : (prices as number[]) });
   }
@@ -98,5 +118,7 @@ export class GroupAnswerKind {
 
 /** Removes empty fields. */
 function cleaned<T extends object>(settings: { [K in keyof T]: T[K] | undefined }): T {
-  return Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined && value !== false)) as T;
+  return Object.fromEntries(
+    Object.entries(settings).filter(([, value]) => value !== undefined && value !== false),
+  ) as T;
 }

@@ -1,5 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import { type Amount, type Choice, type ChoicesGroup, type Group, type GroupKind, isHiddenChoice, hideChoices, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
+import {
+  type Amount,
+  type Choice,
+  type ChoicesGroup,
+  type Group,
+  type GroupKind,
+  isHiddenChoice,
+  hideChoices,
+  type Target,
+  usesOf,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
@@ -30,9 +41,15 @@ export class GroupSheet {
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   readonly changed = output<void>();
-  protected readonly opened = linkedSignal<string, string | undefined>({ source: () => this.group().id, computation: () => undefined });
+  protected readonly opened = linkedSignal<string, string | undefined>({
+    source: () => this.group().id,
+    computation: () => undefined,
+  });
   /** A choice that is in use and about to be deleted. */
-  protected readonly removing = linkedSignal<string, Choice | undefined>({ source: () => this.group().id, computation: () => undefined });
+  protected readonly removing = linkedSignal<string, Choice | undefined>({
+    source: () => this.group().id,
+    computation: () => undefined,
+  });
 
   protected readonly choices = computed(() => {
     const group = this.group();
@@ -43,14 +60,30 @@ export class GroupSheet {
     const { min = 0, max = null, included = 0, includedFirst = 'picked' } = this.choices() ?? {};
     return { min, max, included, includedFirst };
   });
-  protected readonly available = computed(() => (this.choices()?.choices ?? []).reduce((sum, { max = 1 }) => sum + max, 0));
+  protected readonly available = computed(() =>
+    (this.choices()?.choices ?? []).reduce((sum, { max = 1 }) => sum + max, 0),
+  );
   protected readonly words = computed<GridWords>(() => ({
-    locale: this.language.writing(), firstLocale: this.#view.firstLocale(), digits: this.#view.digits(), lists: this.#view.lists(), stations: this.menu().stations,
+    locale: this.language.writing(),
+    firstLocale: this.#view.firstLocale(),
+    digits: this.#view.digits(),
+    lists: this.#view.lists(),
+    stations: this.menu().stations,
   }));
-  protected readonly hidden = computed(() => new Set((this.choices()?.choices ?? []).filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id)).map(({ id }) => id)));
+  protected readonly hidden = computed(
+    () =>
+      new Set(
+        (this.choices()?.choices ?? [])
+          .filter(({ id }) => isHiddenChoice(this.menu(), this.group().id, id))
+          .map(({ id }) => id),
+      ),
+  );
   /** The choices that open this group, by name. */
   protected readonly openedBy = computed(() =>
-    usesOf(this.menu(), { kind: 'groups', id: this.group().id }).filter(({ role }) => role === 'opened').map((use) => describeUse(this.menu(), use).name).join(', '),
+    usesOf(this.menu(), { kind: 'groups', id: this.group().id })
+      .filter(({ role }) => role === 'opened')
+      .map((use) => describeUse(this.menu(), use).name)
+      .join(', '),
   );
   protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
   protected toggleDetails(id: string): void {
@@ -62,13 +95,21 @@ export class GroupSheet {
   }
 
   protected ask(text: string): void {
-    this.#put({ ...this.group(), prompt: this.language.write(this.group().prompt, text) }, `Changed what “${this.group().name}” asks`, 'prompt');
+    this.#put(
+      { ...this.group(), prompt: this.language.write(this.group().prompt, text) },
+      `Changed what “${this.group().name}” asks`,
+      'prompt',
+    );
   }
 
   protected help(text: string): void {
     const { help, ...rest } = this.group();
     const isGone = text === '' && (help === undefined || typeof help === 'string');
-    this.#put((isGone ? rest : { ...rest, help: this.language.write(help, text) }) as Group, `Changed the help of “${this.group().name}”`, 'help');
+    this.#put(
+      (isGone ? rest : { ...rest, help: this.language.write(help, text) }) as Group,
+      `Changed the help of “${this.group().name}”`,
+      'help',
+    );
   }
 
   protected limit(group: ChoicesGroup, limits: Limits): void {

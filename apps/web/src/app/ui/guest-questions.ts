@@ -1,7 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
-  type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type GroupPlace, type OfferedChoiceView, type OfferedGroup,
-  type OfferedGroupView, pickChoice, picksAt, type Problem, setAmount, setNote, setUnits, type Text, textIn,
+  type Answers,
+  type CompiledItem,
+  type CompiledMenu,
+  dropChoice,
+  groupAt,
+  type GroupPlace,
+  type OfferedChoiceView,
+  type OfferedGroup,
+  type OfferedGroupView,
+  pickChoice,
+  picksAt,
+  type Problem,
+  setAmount,
+  setNote,
+  setUnits,
+  type Text,
+  textIn,
 } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-url.ts';
 import { formatAddedPrice } from '../text/money.ts';
@@ -98,7 +113,10 @@ export class GuestQuestions {
 
   protected choose(question: Question, field: 'dates' | 'amounts', value: string | number | undefined): void {
     const { [question.group.id]: _, ...others } = (this.answers()[field] ?? {}) as Record<string, never>;
-    this.answersChange.emit({ ...this.answers(), [field]: value === undefined ? others : { ...others, [question.group.id]: value } });
+    this.answersChange.emit({
+      ...this.answers(),
+      [field]: value === undefined ? others : { ...others, [question.group.id]: value },
+    });
   }
 
   protected consent({ group }: Question, given: boolean): void {
@@ -110,11 +128,14 @@ export class GuestQuestions {
     const place = view.at;
     const group = groupAt(this.item(), this.answers(), place, view.group);
     if (!group) return undefined;
-    const words = (text: Text | undefined) => (text === undefined ? '' : textIn(text, this.locale(), this.menu().firstLocale));
+    const words = (text: Text | undefined) =>
+      text === undefined ? '' : textIn(text, this.locale(), this.menu().firstLocale);
     const choices = group.group.kind === 'choices' ? group.group : undefined;
     return {
       key: `${view.group} ${(place ?? []).join('.')}`,
-      view, place, group,
+      view,
+      place,
+      group,
       title: words(group.heading ?? group.group.prompt),
       help: words(group.group.help),
       limits: view.kind === 'choices' ? limitsText(view) : '',
@@ -126,7 +147,12 @@ export class GuestQuestions {
     };
   }
 
-  #row(view: OfferedGroupView, group: OfferedGroup, choice: OfferedChoiceView, words: (text: Text) => string): Row | undefined {
+  #row(
+    view: OfferedGroupView,
+    group: OfferedGroup,
+    choice: OfferedChoiceView,
+    words: (text: Text) => string,
+  ): Row | undefined {
     const offered = group.choices.find(({ id }) => id === choice.choice);
     if (!offered) return undefined;
     const picks = picksAt(this.answers(), view.at, view.group).filter((pick) => pick.choice === choice.choice);
@@ -144,7 +170,9 @@ export class GuestQuestions {
   }
 
   #problemsOf(view: OfferedGroupView): string[] {
-    const own = this.problems().filter(({ group, at }) => group === view.group && String(at ?? '') === String(view.at ?? ''));
+    const own = this.problems().filter(
+      ({ group, at }) => group === view.group && String(at ?? '') === String(view.at ?? ''),
+    );
     const shown = this.strict() ? own : own.filter(({ code }) => !UNFINISHED.has(code));
     return shown.map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }

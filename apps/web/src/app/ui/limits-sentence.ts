@@ -17,32 +17,8 @@ type CountField = 'min' | 'max' | 'included';
 @Component({
   selector: 'hl-limits-sentence',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <p class="sentence">
-      Guests pick at least
-      <input aria-label="At least how many" inputmode="numeric" [class.wrong]="wrong()?.field === 'min'" [value]="shown('min')" (input)="type('min', $any($event.target).value)" (blur)="done()" />
-      and
-      @if (limits().max === null && draft()?.field !== 'max') { as many as they like, } @else { up to }
-      <input aria-label="Up to how many; empty for no limit" inputmode="numeric" placeholder="∞" [class.wrong]="wrong()?.field === 'max'" [value]="shown('max')" (input)="type('max', $any($event.target).value)" (blur)="done()" />;
-      the first
-      <input aria-label="How many are included" inputmode="numeric" [class.wrong]="wrong()?.field === 'included'" [value]="shown('included')" (input)="type('included', $any($event.target).value)" (blur)="done()" />
-      {{ limits().included === 1 ? 'is' : 'are' }} included@if (limits().included > 0 && !fixedOrder()) {,
-        <select aria-label="Whose are included first" (change)="order($any($event.target).value)">
-          @for (option of orders; track option.value) { <option [value]="option.value" [selected]="option.value === limits().includedFirst">{{ option.words }}</option> }
-        </select>
-      }.
-    </p>
-    @if (wrong(); as it) { <p class="wrong-text" role="alert">{{ it.message }}</p> }
-  `,
-  styles: `
-    @layer app {
-      .sentence { font: 500 17px/2.1 var(--serif); }
-      input, select { height: 32px; border: 0; border-bottom: 2px solid var(--teal); background: var(--teal-soft); border-radius: 4px 4px 0 0; text-align: center; font: 600 15px/1 var(--sans); color: var(--teal); }
-      input { width: 44px; }
-      select { padding: 0 6px; }
-      input.wrong { border-color: var(--beet); background: var(--beet-soft); color: var(--beet); }
-    }
-  `,
+  templateUrl: './limits-sentence.html',
+  styleUrl: './limits-sentence.css',
 })
 export class LimitsSentence {
   readonly limits = input.required<Limits>();
@@ -72,7 +48,10 @@ export class LimitsSentence {
   protected type(field: CountField, text: string): void {
     this.draft.set({ field, text });
     if (this.#refusal(field, text) !== undefined) return;
-    this.limitsChange.emit({ ...this.limits(), [field]: text.trim() === '' ? (field === 'max' ? null : 0) : Number(text) });
+    this.limitsChange.emit({
+      ...this.limits(),
+      [field]: text.trim() === '' ? (field === 'max' ? null : 0) : Number(text),
+    });
   }
 
   protected done(): void {

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { pictureUrl } from '../state/picture-url.ts';
 import { pictureActions, pictureFeature } from '../state/pictures.ts';
@@ -7,34 +17,8 @@ import { pictureActions, pictureFeature } from '../state/pictures.ts';
 @Component({
   selector: 'hl-picture-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="box" [class.over]="over()" (dragover)="$event.preventDefault(); over.set(true)" (dragleave)="over.set(false)" (drop)="drop($event)">
-      @if (url(); as address) { <img [src]="address" [alt]="'Picture of ' + of()" /> } @else { <span class="quiet">No picture</span> }
-      <div class="actions">
-        <label class="button"><input class="sr" type="file" accept="image/png,image/jpeg,image/webp" [attr.aria-label]="'Choose a picture of ' + of()" (change)="choose($any($event.target))" />{{ busy() ? 'Sending …' : picture() ? 'Another' : 'Choose or drop one' }}</label>
-        <button type="button" class="button bare" (click)="browse()">{{ browsing() ? 'Close' : 'Ours' }}</button>
-        @if (picture()) { <button type="button" class="button bare" (click)="pictureChange.emit(undefined)">Take off</button> }
-      </div>
-    </div>
-    @if (message(); as words) { <p class="wrong-text" role="alert">{{ words }}</p> }
-    @if (browsing()) {
-      <ul>
-        @for (one of pictures(); track one.id) { <li><button type="button" (click)="take(one.id)"><img [src]="small(one.id)" alt="One of the house’s pictures" /></button></li> }
-        @empty { <li class="quiet">The house has no pictures yet.</li> }
-      </ul>
-    }
-  `,
-  styles: `
-    @layer app {
-      .box { display: flex; gap: 12px; align-items: center; padding: 8px; border: 1px dashed var(--field-line); border-radius: var(--radius); min-height: 76px; }
-      .over { background: var(--teal-soft); border-style: solid; }
-      .box > img { width: 84px; height: 60px; object-fit: cover; border-radius: 4px; }
-      .actions { display: flex; flex-wrap: wrap; gap: 4px; }
-      ul { display: flex; flex-wrap: wrap; gap: 8px; padding-top: 8px; }
-      li button { padding: 0; border: 2px solid transparent; border-radius: 4px; background: none; cursor: pointer; }
-      li img { display: block; width: 72px; height: 52px; object-fit: cover; border-radius: 3px; }
-    }
-  `,
+  templateUrl: './picture-box.html',
+  styleUrl: './picture-box.css',
 })
 export class PictureBox {
   readonly picture = input<string>();

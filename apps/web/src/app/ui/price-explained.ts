@@ -6,26 +6,8 @@ import { formatMoney } from '../text/money.ts';
 @Component({
   selector: 'hl-price-explained',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <details>
-      <summary>Why this price?</summary>
-      <dl>
-        @for (row of rows(); track $index) {
-          <div><dt>{{ row.words }}</dt><dd class="price">{{ row.money }}</dd></div>
-        }
-        @if (quantity() > 1) { <div><dt>Each</dt><dd class="price">{{ money(price().unit) }}</dd></div><div><dt>Times {{ quantity() }}</dt><dd></dd></div> }
-        <div class="sum"><dt>Together</dt><dd class="price">{{ money(price().line) }}</dd></div>
-      </dl>
-    </details>
-  `,
-  styles: `
-    @layer app {
-      summary { cursor: pointer; color: var(--teal); font-size: 14px; min-height: 28px; }
-      dl { padding-top: 6px; font-size: 14px; }
-      div { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; }
-      .sum { border-top: 1px solid var(--hairline); font-weight: 600; }
-    }
-  `,
+  templateUrl: './price-explained.html',
+  styleUrl: './price-explained.css',
 })
 export class PriceExplained {
   readonly menu = input.required<CompiledMenu>();
@@ -49,12 +31,18 @@ export class PriceExplained {
 
   #baseWords(part: Part): string {
     switch (part.from) {
-      case 'sale': return 'Sale price';
-      case 'quantity': return 'Price for this many';
-      case 'cell': return 'Price of this combination';
-      case 'choice': return partText(this.menu(), part, this.locale());
-      case 'rule': return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
-      default: return 'Dish';
+      case 'sale':
+        return 'Sale price';
+      case 'quantity':
+        return 'Price for this many';
+      case 'cell':
+        return 'Price of this combination';
+      case 'choice':
+        return partText(this.menu(), part, this.locale());
+      case 'rule':
+        return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
+      default:
+        return 'Dish';
     }
   }
 }

@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
-  type Answers, type CompiledItem, type CompiledMenu, dropChoice, groupAt, type OfferedChoiceView, type OfferedGroupView, pickChoice, picksAt,
-  setUnits, textIn,
+  type Answers,
+  type CompiledItem,
+  type CompiledMenu,
+  dropChoice,
+  groupAt,
+  type OfferedChoiceView,
+  type OfferedGroupView,
+  pickChoice,
+  picksAt,
+  setUnits,
+  textIn,
 } from '@hearty-ladle/core';
 import { formatAddedPrice } from '../text/money.ts';
 import { limitsText } from '../text/limits.ts';
@@ -10,33 +19,8 @@ import { limitsText } from '../text/limits.ts';
 @Component({
   selector: 'hl-till-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @for (row of rows(); track row.key) {
-      <section [class.needs]="row.needs">
-        <p class="title"><strong>{{ row.title }}</strong><span class="quiet">{{ row.limits }}</span></p>
-        <div class="keys">
-          @for (key of row.keys; track key.id) {
-            <button type="button" [class.on]="key.units > 0" [attr.aria-pressed]="key.units > 0" [disabled]="key.state !== 'open' && key.units === 0" (click)="tap(row.view, key)">
-              <span>{{ key.units > 1 ? key.units + ' × ' : '' }}{{ key.name }}</span>
-              <span class="price">{{ key.state === 'open' ? key.price : key.state === 'sold-out' ? '86' : 'not sold' }}</span>
-            </button>
-          }
-        </div>
-      </section>
-    }
-  `,
-  styles: `
-    @layer app {
-      :host { display: grid; gap: 14px; }
-      .needs { border-left: 4px solid var(--amber); padding-left: 10px; }
-      .title { display: flex; flex-wrap: wrap; gap: 0 10px; align-items: baseline; font-size: 14px; }
-      .keys { display: grid; grid-template-columns: repeat(auto-fill, minmax(104px, 1fr)); gap: 8px; margin-top: 6px; }
-      button { min-height: 62px; padding: 8px; border: 1px solid var(--hairline); border-left: 5px solid var(--hairline); border-radius: var(--radius); background: var(--card); display: grid; align-content: center; gap: 2px; text-align: left; cursor: pointer; font-weight: 500; }
-      button.on { border-color: var(--teal); background: var(--teal-soft); font-weight: 700; }
-      button:disabled { color: var(--quiet); background: var(--paper); cursor: default; }
-      .price { font-size: 12.5px; color: var(--quiet); }
-    }
-  `,
+  templateUrl: './till-questions.html',
+  styleUrl: './till-questions.css',
 })
 export class TillQuestions {
   readonly menu = input.required<CompiledMenu>();
@@ -69,12 +53,16 @@ export class TillQuestions {
     if (!group || !choice) return;
     const pickOne = view.max === 1;
     if (key.units === 0) this.answersChange.emit(pickChoice(this.answers(), view.at, group, choice, pickOne));
-    else if (key.units < key.most) this.answersChange.emit(setUnits(this.answers(), view.at, group.id, choice.id, key.units + 1));
-    else if (!pickOne || view.min === 0) this.answersChange.emit(dropChoice(this.answers(), view.at, group.id, choice.id));
+    else if (key.units < key.most)
+      this.answersChange.emit(setUnits(this.answers(), view.at, group.id, choice.id, key.units + 1));
+    else if (!pickOne || view.min === 0)
+      this.answersChange.emit(dropChoice(this.answers(), view.at, group.id, choice.id));
   }
 
   #key(view: OfferedGroupView, choice: OfferedChoiceView) {
-    const offered = groupAt(this.item(), this.answers(), view.at, view.group)?.choices.find(({ id }) => id === choice.choice);
+    const offered = groupAt(this.item(), this.answers(), view.at, view.group)?.choices.find(
+      ({ id }) => id === choice.choice,
+    );
     if (!offered) return undefined;
     const picks = picksAt(this.answers(), view.at, view.group).filter((pick) => pick.choice === choice.choice);
     return {

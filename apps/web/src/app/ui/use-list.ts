@@ -11,19 +11,19 @@ import type { UseText } from '../text/uses.ts';
     <ul>
       @for (use of uses(); track use.key) {
         <li>
-          @if (use.link; as link) { <a [routerLink]="link">{{ use.name }}</a> } @else { <strong>{{ use.name }}</strong> }
+          @if (use.link; as link) {
+            <a [routerLink]="link">{{ use.name }}</a>
+          } @else {
+            <strong>{{ use.name }}</strong>
+          }
           <span class="quiet">{{ use.what }}</span>
         </li>
-      } @empty { <li class="quiet">{{ none() }}</li> }
+      } @empty {
+        <li class="quiet">{{ none() }}</li>
+      }
     </ul>
   `,
-  styles: `
-    @layer app {
-      ul { display: grid; gap: 2px; }
-      li { display: flex; flex-wrap: wrap; gap: 0 8px; align-items: baseline; min-height: 28px; }
-      a { color: var(--teal); font-weight: 600; min-height: 24px; display: inline-flex; align-items: center; }
-    }
-  `,
+  styleUrl: './use-list.css',
 })
 export class UseList {
   readonly uses = input.required<readonly UseText[]>();

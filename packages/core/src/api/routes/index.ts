@@ -7,7 +7,9 @@ import { workbenchApi } from './workbench.ts';
 export { deviceApi, publicApi, shopApi, workbenchApi };
 
 /** Every route of the server. */
-export const ROUTES: readonly Route[] = [shopApi, deviceApi, workbenchApi, publicApi].flatMap((api): Route[] => Object.values(api));
+export const ROUTES: readonly Route[] = [shopApi, deviceApi, workbenchApi, publicApi].flatMap((api): Route[] =>
+  Object.values(api),
+);
 
 /** Names a route, for example `post /api/shop/orders`. */
 export function routeName(route: Route): string {

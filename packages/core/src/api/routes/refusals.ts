@@ -10,17 +10,24 @@ import { many } from '../schema.ts';
 
 export const noMenu = { 404: { when: 'There is no menu yet.' } } as const satisfies Record<number, Refusal>;
 
-export const aboveLimit = { when: 'The order is larger than this restaurant takes; `fault` says in what.', fields: { fault: optional(OrderLimitFault) } };
+export const aboveLimit = {
+  when: 'The order is larger than this restaurant takes; `fault` says in what.',
+  fields: { fault: optional(OrderLimitFault) },
+};
 
 export const orderRefusals = {
   ...noMenu,
   403: { when: 'A dish with an open price needs the PIN of a person who may enter it.' },
   409: {
-    when: 'The total differs from `seenTotal` and is in `total`; or an order with a key in `replaces` was placed after all and is in `order`; or another order replaced this one.',
+    when:
+      'The total differs from `seenTotal` and is in `total`; or an order with a key in `replaces` was placed after ' +
+      'all and is in `order`; or another order replaced this one.',
     fields: { total: optional(Type.Integer()), order: optional(PlacedOrder) },
   },
   422: {
-    when: 'The order can’t be placed, for the reasons in `problems`; or it is above the limit in `fault`; or the key was used for another order.',
+    when:
+      'The order can’t be placed, for the reasons in `problems`; or it is above the limit in `fault`; ' +
+      'or the key was used for another order.',
     fields: { problems: optional(many(OrderProblem)), ...aboveLimit.fields },
   },
 };

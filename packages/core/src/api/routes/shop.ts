@@ -13,24 +13,40 @@ const { get, post } = routesFor('shop');
 
 /** What guests may do: read the menu, get prices, order, and follow their order. */
 export const shopApi = {
-  menu: get('/menu', { summary: 'The menu with its revision and summary lines', responses: { 200: json(StoredMenu) }, refusals: noMenu }),
-  document: get('/menu/document', { summary: 'The menu document', responses: { 200: json(MenuDocument) }, refusals: noMenu }),
+  menu: get('/menu', {
+    summary: 'The menu with its revision and summary lines',
+    responses: { 200: json(StoredMenu) },
+    refusals: noMenu,
+  }),
+  document: get('/menu/document', {
+    summary: 'The menu document',
+    responses: { 200: json(MenuDocument) },
+    refusals: noMenu,
+  }),
   quote: post('/quote', {
     summary: 'What one dish costs with its answers, what is missing, and what the kitchen would read',
-    body: Type.Unsafe<Line>(Line), responses: { 200: json(Quote) }, refusals: noMenu,
+    body: Type.Unsafe<Line>(Line),
+    responses: { 200: json(Quote) },
+    refusals: noMenu,
   }),
   quoteOrder: post('/order-quote', {
     summary: 'The same for a whole order, with its total',
-    body: Type.Unsafe<Order>(Order), responses: { 200: json(OrderQuote) }, refusals: { ...noMenu, 422: aboveLimit },
+    body: Type.Unsafe<Order>(Order),
+    responses: { 200: json(OrderQuote) },
+    refusals: { ...noMenu, 422: aboveLimit },
   }),
   placeOrder: post('/orders', {
     summary: 'Places an order; the same key never places two',
-    headers: ['Idempotency-Key'], body: OrderRequest,
-    responses: { 201: json(PlacedOrder), 200: json(PlacedOrder) }, refusals: orderRefusals,
+    headers: ['Idempotency-Key'],
+    body: OrderRequest,
+    responses: { 201: json(PlacedOrder), 200: json(PlacedOrder) },
+    refusals: orderRefusals,
   }),
   progress: get('/orders/:id/progress', {
     summary: 'The progress of an order: its tickets, and how many are done',
-    params: { id: Uuid }, responses: { 200: json(Progress) }, refusals: { 404: { when: 'There is no such order.' } },
+    params: { id: Uuid },
+    responses: { 200: json(Progress) },
+    refusals: { 404: { when: 'There is no such order.' } },
   }),
   events: get('/events', { summary: 'Events: the menu or tickets changed', responses: { 200: events(LiveEvent) } }),
 };

@@ -2,7 +2,8 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { TillPage } from './pages/till-page.ts';
-import { TillEffects, tillFeature } from './store/till-store.ts';
+import { TillEffects } from './store/till-effects.ts';
+import { tillFeature } from './store/till-store.ts';
 
 export default [
   { path: '', providers: [provideState(tillFeature), provideEffects(TillEffects)], component: TillPage },

@@ -18,14 +18,28 @@ export class ApiPage {
   protected readonly audiences = computed(() => {
     const operations = Object.entries(this.api()?.paths ?? {}).flatMap(([path, methods]) =>
       Object.entries(methods).map(([method, { tags, summary, parameters = [], requestBody, responses }]) => ({
-        key: `${method} ${path}`, tags, method, path, summary, parameters,
+        key: `${method} ${path}`,
+        tags,
+        method,
+        path,
+        summary,
+        parameters,
         body: requestBody?.content['application/json']?.schema?.$ref?.split('/').at(-1),
         answers: Object.entries(responses).map(([status, { description }]) => [status, description] as const),
       })),
     );
-    return (this.api()?.tags ?? []).map(({ name, description }) => ({ name, description, operations: operations.filter(({ tags }) => tags.includes(name)) }));
+    return (this.api()?.tags ?? []).map(({ name, description }) => ({
+      name,
+      description,
+      operations: operations.filter(({ tags }) => tags.includes(name)),
+    }));
   });
-  protected readonly schemas = computed(() => Object.entries(this.api()?.components.schemas ?? {}).map(([name, schema]) => ({ name, text: JSON.stringify(schema, null, 2) })));
+  protected readonly schemas = computed(() =>
+    Object.entries(this.api()?.components.schemas ?? {}).map(([name, schema]) => ({
+      name,
+      text: JSON.stringify(schema, null, 2),
+    })),
+  );
 
   constructor() {
     this.#store.dispatch(apiDocsActions.opened());

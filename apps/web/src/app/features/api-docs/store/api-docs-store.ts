@@ -47,9 +47,12 @@ export class ApiDocsEffects {
   readonly load = createEffect(() =>
     this.#actions.pipe(
       ofType(apiDocsActions.opened),
-      switchMap(() => this.#api.description().pipe(
-        map((description) => apiDocsActions.arrived({ description: description as unknown as ApiDescription })), catchError(() => of(apiDocsActions.failed())),
-      )),
+      switchMap(() =>
+        this.#api.description().pipe(
+          map((description) => apiDocsActions.arrived({ description: description as unknown as ApiDescription })),
+          catchError(() => of(apiDocsActions.failed())),
+        ),
+      ),
     ),
   );
 }

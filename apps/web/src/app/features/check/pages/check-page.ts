@@ -8,7 +8,12 @@ import { formatMoney } from '../../../text/money.ts';
 import { checkActions, checkFeature } from '../store/check-store.ts';
 
 const GROUPS: readonly { severity: Severity; title: string; mark: string; none: string }[] = [
-  { severity: 'stop', title: 'Stops service', mark: '✕', none: 'Nothing stops service: every dish can be ordered and nobody gets stuck.' },
+  {
+    severity: 'stop',
+    title: 'Stops service',
+    mark: '✕',
+    none: 'Nothing stops service: every dish can be ordered and nobody gets stuck.',
+  },
   { severity: 'warn', title: 'Worth a look', mark: '!', none: 'Nothing looks wrong.' },
   { severity: 'hint', title: 'Loose ends', mark: '·', none: 'No loose ends.' },
 ];
@@ -35,7 +40,13 @@ export class CheckPage {
       ...group,
       rows: findings
         .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({ key: `${finding.code} ${finding.where}`, place: placeName(menu, finding.where), message: findingText(menu, finding), mend: placeToMend(menu.menu, finding.where), replay: replayOf(finding) })),
+        .map((finding) => ({
+          key: `${finding.code} ${finding.where}`,
+          place: placeName(menu, finding.where),
+          message: findingText(menu, finding),
+          mend: placeToMend(menu.menu, finding.where),
+          replay: replayOf(finding),
+        })),
     }));
   });
 
@@ -47,7 +58,11 @@ export class CheckPage {
       id: item,
       name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
       builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
-      price: price ? (price.min === price.max ? money(price.min) : `${money(price.min)} – ${money(price.max)}`) : 'can’t be ordered',
+      price: price
+        ? price.min === price.max
+          ? money(price.min)
+          : `${money(price.min)} – ${money(price.max)}`
+        : 'can’t be ordered',
     }));
   });
 

@@ -14,10 +14,18 @@ class FakeWorker {
   asked: unknown;
   ended = false;
   onmessage: ((event: { data: CheckMessage }) => void) | undefined;
-  constructor() { FakeWorker.all.push(this); }
-  postMessage(menu: unknown): void { this.asked = menu; }
-  terminate(): void { this.ended = true; }
-  tell(data: CheckMessage): void { if (!this.ended) this.onmessage?.({ data }); }
+  constructor() {
+    FakeWorker.all.push(this);
+  }
+  postMessage(menu: unknown): void {
+    this.asked = menu;
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  tell(data: CheckMessage): void {
+    if (!this.ended) this.onmessage?.({ data });
+  }
 }
 
 const PAUSE = 250;

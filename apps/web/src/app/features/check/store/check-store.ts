@@ -2,7 +2,17 @@ import { inject, Injectable } from '@angular/core';
 import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, debounceTime, distinctUntilChanged, filter, map, Observable, of, switchMap, takeUntil } from 'rxjs';
+import {
+  catchError,
+  debounceTime,
+  distinctUntilChanged,
+  filter,
+  map,
+  Observable,
+  of,
+  switchMap,
+  takeUntil,
+} from 'rxjs';
 import { menuFeature } from '../../../state/menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
 
@@ -17,7 +27,12 @@ export interface CheckState {
 
 export const checkActions = createActionGroup({
   source: 'Check',
-  events: { Opened: emptyProps(), 'Message arrived': props<{ message: CheckMessage }>(), Stopped: emptyProps(), Failed: emptyProps() },
+  events: {
+    Opened: emptyProps(),
+    'Message arrived': props<{ message: CheckMessage }>(),
+    Stopped: emptyProps(),
+    Failed: emptyProps(),
+  },
 });
 
 export const checkFeature = createFeature({
@@ -49,10 +64,13 @@ export class CheckEffects {
       filter((menu): menu is Menu => menu !== undefined),
       distinctUntilChanged(),
       debounceTime(PAUSE_MS),
-      switchMap((menu) => inWorker(menu).pipe(
-        takeUntil(this.#actions.pipe(ofType(checkActions.stopped))),
-        map((message) => checkActions.messageArrived({ message })), catchError(() => of(checkActions.failed())),
-      )),
+      switchMap((menu) =>
+        inWorker(menu).pipe(
+          takeUntil(this.#actions.pipe(ofType(checkActions.stopped))),
+          map((message) => checkActions.messageArrived({ message })),
+          catchError(() => of(checkActions.failed())),
+        ),
+      ),
     ),
   );
 }

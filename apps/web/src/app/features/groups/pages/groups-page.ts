@@ -1,7 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import { offeredOn, copyOfGroup, type Group, type GroupKind, type AttachRequest, attachEdits, newGroup, plainText, usesOf, type Workbook } from '@hearty-ladle/core';
+import {
+  offeredOn,
+  copyOfGroup,
+  type Group,
+  type GroupKind,
+  type AttachRequest,
+  attachEdits,
+  newGroup,
+  plainText,
+  usesOf,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { of, switchMap } from 'rxjs';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -38,7 +49,10 @@ export class GroupsPage {
   protected readonly filter = signal('');
   protected readonly making = signal(false);
   protected readonly attaching = signal(false);
-  protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
+  protected readonly removing = linkedSignal<string | undefined, boolean>({
+    source: this.group,
+    computation: () => false,
+  });
   protected readonly kinds = KINDS_IN_ORDER.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
 
   protected readonly rows = computed(() => {
@@ -47,7 +61,13 @@ export class GroupsPage {
     const dishes = offeredOn(menu);
     const wanted = plainText(this.filter());
     return menu.groups
-      .map((group) => ({ id: group.id, name: group.name, prompt: this.#language.read(group.prompt), words: wordsOf(group), where: sayWhere(dishes.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)) }))
+      .map((group) => ({
+        id: group.id,
+        name: group.name,
+        prompt: this.#language.read(group.prompt),
+        words: wordsOf(group),
+        where: sayWhere(dishes.get(group.id)?.length ?? 0, isPerOrder(menu, group.id)),
+      }))
       .filter(({ words }) => words.includes(wanted));
   });
   protected readonly current = computed(() => this.view.menu()?.groups.find(({ id }) => id === this.group()));
@@ -62,17 +82,25 @@ export class GroupsPage {
   protected readonly isAskedPerOrder = computed(() => isPerOrder(this.view.menu(), this.group() ?? ''));
   protected readonly NOWHERE = NOWHERE;
   /** Whether the person asked to see what a change here would touch, before making one. */
-  protected readonly looking = linkedSignal<string | undefined, boolean>({ source: this.group, computation: () => false });
+  protected readonly looking = linkedSignal<string | undefined, boolean>({
+    source: this.group,
+    computation: () => false,
+  });
   readonly #spanQuery = computed(() => {
     const menu = this.view.menu();
     return this.looking() && menu ? { menu, ids: this.dishes().map(({ id }) => id) } : undefined;
   });
-  readonly #spans = toSignal(toObservable(this.#spanQuery).pipe(switchMap((query) => (query ? this.#finder.find(query.menu, query.ids, {}) : of(undefined)))));
+  readonly #spans = toSignal(
+    toObservable(this.#spanQuery).pipe(
+      switchMap((query) => (query ? this.#finder.find(query.menu, query.ids, {}) : of(undefined))),
+    ),
+  );
   /** The dishes that a change here would touch, with their current price range. */
   protected readonly touched = computed(() =>
     this.dishes().map(({ id, name }) => {
       const price = this.#spans()?.get(id)?.price;
-      const money = (minor: number) => formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
+      const money = (minor: number) =>
+        formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
       return { id, name, price: price ? `${money(price.min)} – ${money(price.max)}` : '…' };
     }),
   );
@@ -82,7 +110,10 @@ export class GroupsPage {
   });
   /** The dish whose faces are shown: the chosen one, else the first that attaches the group, else one that opens it. */
   protected readonly shown = linkedSignal<string, string>({
-    source: () => this.dishes().map(({ id }) => id).join(' '),
+    source: () =>
+      this.dishes()
+        .map(({ id }) => id)
+        .join(' '),
     computation: (ids, before) => {
       const all = ids.split(' ');
       if (before && before.value !== '' && all.includes(before.value)) return before.value;
@@ -97,13 +128,23 @@ export class GroupsPage {
 
   protected add(kind: GroupKind): void {
     this.making.set(false);
-    const group = { ...newGroup('New group', kind, (this.view.menu()?.groups ?? []).map(({ id }) => id)), prompt: 'What would you like?' };
+    const group = {
+      ...newGroup(
+        'New group',
+        kind,
+        (this.view.menu()?.groups ?? []).map(({ id }) => id),
+      ),
+      prompt: 'What would you like?',
+    };
     this.#editor.put('groups', group, 'Made a new group');
     this.open(group.id);
   }
 
   protected copy(group: Group): void {
-    const copy = copyOfGroup(group, (this.view.menu()?.groups ?? []).map(({ id }) => id));
+    const copy = copyOfGroup(
+      group,
+      (this.view.menu()?.groups ?? []).map(({ id }) => id),
+    );
     this.#editor.put('groups', copy, `Copied the group “${group.name}”`);
     this.open(copy.id);
   }

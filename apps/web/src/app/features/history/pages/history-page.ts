@@ -4,7 +4,13 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { describeChange } from '../../../text/changes.ts';
 import { historyActions, historyFeature } from '../store/history-store.ts';
 
-const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const WHEN = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
 
 /**
  * The journal: who changed what and when, before and after. A change can be undone unless a later change builds on it.
@@ -23,7 +29,10 @@ export class HistoryPage {
     const { entries, refusal } = this.history();
     const undone = new Set(entries.map(({ undoes }) => undoes));
     return entries.map((entry) => ({
-      seq: entry.seq, when: WHEN.format(new Date(entry.at)), by: entry.by, label: entry.label,
+      seq: entry.seq,
+      when: WHEN.format(new Date(entry.at)),
+      by: entry.by,
+      label: entry.label,
       isUndone: undone.has(entry.seq),
       things: describeChange(entry.change, entry.inverse, this.#view.digits()),
       message: refusal?.seq === entry.seq ? refusal.message : undefined,

@@ -10,7 +10,9 @@ describe('the history', () => {
   const page = (from: number, count: number) => Array.from({ length: count }, (_, i) => ({ seq: from - i }));
 
   it('grows at its end, and knows whether there is more', () => {
-    const api = { journal: vi.fn((before?: number) => of(before === undefined ? page(100, 60) : page(before - 1, 10))) };
+    const api = {
+      journal: vi.fn((before?: number) => of(before === undefined ? page(100, 60) : page(before - 1, 10))),
+    };
     const history = runEffects(HistoryEffects, api, historyFeature);
     history.act(historyActions.opened());
     expect(history.state()).toMatchObject({ status: 'loaded', hasMore: true });
@@ -21,7 +23,11 @@ describe('the history', () => {
 
   it('says why something cannot be undone, until it can', () => {
     const answers = ['The milk was changed since.', undefined];
-    const history = runEffects(HistoryEffects, { journal: () => of([]), undo: () => of(answers.shift()) }, historyFeature);
+    const history = runEffects(
+      HistoryEffects,
+      { journal: () => of([]), undo: () => of(answers.shift()) },
+      historyFeature,
+    );
     history.act(historyActions.undoRequested({ seq: 7 }));
     expect(history.state().refusal).toEqual({ seq: 7, message: 'The milk was changed since.' });
     history.act(historyActions.undoRequested({ seq: 7 }));

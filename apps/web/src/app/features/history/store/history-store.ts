@@ -33,9 +33,17 @@ export const historyFeature = createFeature({
   name: 'history',
   reducer: createReducer<HistoryState>(
     { status: 'loading', entries: [], hasMore: false, refusal: undefined },
-    on(historyActions.arrived, (state, { entries, older }) => ({ ...state, status: 'loaded', entries: older ? [...state.entries, ...entries] : entries, hasMore: entries.length === PAGE })),
+    on(historyActions.arrived, (state, { entries, older }) => ({
+      ...state,
+      status: 'loaded',
+      entries: older ? [...state.entries, ...entries] : entries,
+      hasMore: entries.length === PAGE,
+    })),
     on(historyActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
-    on(historyActions.undoAnswered, (state, { seq, message }) => ({ ...state, refusal: message === undefined ? undefined : { seq, message } })),
+    on(historyActions.undoAnswered, (state, { seq, message }) => ({
+      ...state,
+      refusal: message === undefined ? undefined : { seq, message },
+    })),
   ),
 });
 
@@ -49,15 +57,27 @@ export class HistoryEffects {
   readonly read = createEffect(() =>
     this.#actions.pipe(
       ofType(historyActions.opened),
-      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'menu' || type === 'connected')))),
+      switchMap(() =>
+        merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'menu' || type === 'connected'))),
+      ),
       switchMap(() => this.#entries(undefined)),
     ),
   );
 
-  readonly older = createEffect(() => this.#actions.pipe(ofType(historyActions.olderRequested), exhaustMap(({ before }) => this.#entries(before))));
+  readonly older = createEffect(() =>
+    this.#actions.pipe(
+      ofType(historyActions.olderRequested),
+      exhaustMap(({ before }) => this.#entries(before)),
+    ),
+  );
 
   readonly undo = createEffect(() =>
-    this.#actions.pipe(ofType(historyActions.undoRequested), exhaustMap(({ seq }) => this.#api.undo(seq, this.#requestId(seq)).pipe(map((message) => historyActions.undoAnswered({ seq, message }))))),
+    this.#actions.pipe(
+      ofType(historyActions.undoRequested),
+      exhaustMap(({ seq }) =>
+        this.#api.undo(seq, this.#requestId(seq)).pipe(map((message) => historyActions.undoAnswered({ seq, message }))),
+      ),
+    ),
   );
 
   /** The same id for every try to undo one change, so that a repeated request is not refused as already undone. */

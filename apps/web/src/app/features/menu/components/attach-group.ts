@@ -4,8 +4,12 @@ import type { Group, GroupKind } from '@hearty-ladle/core';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
 
 const NEW_KINDS: readonly (readonly [GroupKind, string])[] = [
-  ['choices', 'with answers to pick'], ['note', 'answered in words'], ['date', 'answered with a day'], ['amount', 'answered with an amount of money'],
-  ['consent', 'to be agreed to'], ['notice', 'only read'],
+  ['choices', 'with answers to pick'],
+  ['note', 'answered in words'],
+  ['date', 'answered with a day'],
+  ['amount', 'answered with an amount of money'],
+  ['consent', 'to be agreed to'],
+  ['notice', 'only read'],
 ];
 
 interface Suggestion {
@@ -19,14 +23,7 @@ interface Suggestion {
   selector: 'hl-attach-group',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AutoComplete, FormsModule],
-  template: `
-    <label class="field" for="attach-group"><span>Ask one more: type a group’s name, or a new one</span></label>
-    <p-autocomplete
-      inputId="attach-group" optionLabel="words" [suggestions]="suggestions()" [ngModel]="text()" (ngModelChange)="text.set($event)"
-      (completeMethod)="suggest($event)" (onSelect)="choose($event.value)" [delay]="0" [minQueryLength]="0" [completeOnFocus]="true" [autoHighlight]="true"
-      [fluid]="true" placeholder="Sauces, milk, how well done …" appendTo="body"
-    />
-  `,
+  templateUrl: './attach-group.html',
 })
 export class AttachGroup {
   readonly groups = input.required<readonly Group[]>();
@@ -39,9 +36,15 @@ export class AttachGroup {
   protected suggest({ query }: AutoCompleteCompleteEvent): void {
     this.#typed = query.trim();
     const wanted = this.#typed.toLowerCase();
-    const found = this.groups().filter((group) => namesOf(group).includes(wanted)).map((group) => ({ words: group.name, group, kind: 'choices' as const }));
+    const found = this.groups()
+      .filter((group) => namesOf(group).includes(wanted))
+      .map((group) => ({ words: group.name, group, kind: 'choices' as const }));
     const isNamed = found.some(({ words }) => words.toLowerCase() === wanted);
-    const fresh = NEW_KINDS.map(([kind, how]): Suggestion => ({ words: `New question “${this.#typed}”, ${how}`, group: undefined, kind }));
+    const fresh = NEW_KINDS.map(([kind, how]): Suggestion => ({
+      words: `New question “${this.#typed}”, ${how}`,
+      group: undefined,
+      kind,
+    }));
     this.suggestions.set(this.#typed === '' || isNamed ? found : [...found, ...fresh]);
   }
 

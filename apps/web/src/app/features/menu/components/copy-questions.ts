@@ -10,25 +10,19 @@ import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
   selector: 'hl-copy-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Dialog, DishPicker],
-  template: `
-    <p-dialog [visible]="true" [modal]="true" [draggable]="false" [style]="{ width: '720px' }" [header]="'Copy the questions of “' + name() + '”'" (onHide)="closed.emit()">
-      <hl-dish-picker [menu]="menu()" [done]="self()" doneWords="copied from" (pickedChange)="picked.set($event.items)" />
-      <fieldset>
-        <legend class="sr">How</legend>
-        <label><input type="radio" name="copy-mode" [checked]="mode() === 'add'" (change)="mode.set('add')" /> Add them to what is asked there</label>
-        <label><input type="radio" name="copy-mode" [checked]="mode() === 'replace'" (change)="mode.set('replace')" /> Put them in the place of what is asked there</label>
-        <label><input type="checkbox" [checked]="how() === 'own'" (change)="how.set($any($event.target).checked ? 'own' : 'shared')" /> As copies of their own, not shared</label>
-      </fieldset>
-      <ng-template #footer>
-        <button type="button" class="button" (click)="closed.emit()">Not now</button>
-        <button type="button" class="button main" [disabled]="picked().length === 0" (click)="copy()">{{ picked().length === 0 ? 'Copy' : picked().length === 1 ? 'Copy to this dish' : 'Copy to these ' + picked().length + ' dishes' }}</button>
-      </ng-template>
-    </p-dialog>
-  `,
+  templateUrl: './copy-questions.html',
   styles: `
     @layer app {
-      fieldset { display: grid; margin-top: 10px; }
-      label { display: flex; gap: 8px; align-items: center; min-height: 32px; }
+      fieldset {
+        display: grid;
+        margin-top: 10px;
+      }
+      label {
+        display: flex;
+        gap: 8px;
+        align-items: center;
+        min-height: 32px;
+      }
     }
   `,
 })

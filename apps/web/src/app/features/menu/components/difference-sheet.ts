@@ -1,7 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import {
-  addOf, type Attachment, type ChoicesGroup, type Difference, differencesOf, type Group, type Item, parsePrice, priceText, takeOwnCopy, withChoiceOffered, withDefault, withLimits,
-  withoutDifference, withPrice, type Workbook,
+  addOf,
+  type Attachment,
+  type ChoicesGroup,
+  type Difference,
+  differencesOf,
+  type Group,
+  type Item,
+  parsePrice,
+  priceText,
+  takeOwnCopy,
+  withChoiceOffered,
+  withDefault,
+  withLimits,
+  withoutDifference,
+  withPrice,
+  type Workbook,
 } from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -26,18 +40,34 @@ export class DifferenceSheet {
   protected readonly language = inject(EditingLanguage);
 
   protected readonly name = computed(() => this.language.read(this.item().name));
-  protected readonly attachment = computed<Attachment>(() => this.item().groups?.find((it) => it.group === this.group().id) ?? { group: this.group().id });
+  protected readonly attachment = computed<Attachment>(
+    () => this.item().groups?.find((it) => it.group === this.group().id) ?? { group: this.group().id },
+  );
   protected readonly choices = computed(() => {
     const group = this.group();
     return group.kind === 'choices' ? group : undefined;
   });
-  protected readonly differences = computed(() => differencesOf(this.group(), this.attachment()).map((difference) => ({ difference, ...describeDifference(this.menu(), this.group(), difference, this.#view.digits()) })));
+  protected readonly differences = computed(() =>
+    differencesOf(this.group(), this.attachment()).map((difference) => ({
+      difference,
+      ...describeDifference(this.menu(), this.group(), difference, this.#view.digits()),
+    })),
+  );
   protected readonly limits = computed<Limits>(() => {
     const group = this.choices();
     const { min, max, included } = this.attachment();
-    return { min: min ?? group?.min ?? 0, max: max !== undefined ? max : (group?.max ?? null), included: included ?? group?.included ?? 0, includedFirst: group?.includedFirst ?? 'picked' };
+    return {
+      min: min ?? group?.min ?? 0,
+      max: max !== undefined ? max : (group?.max ?? null),
+      included: included ?? group?.included ?? 0,
+      includedFirst: group?.includedFirst ?? 'picked',
+    };
   });
-  protected readonly available = computed(() => (this.choices()?.choices ?? []).filter(({ id }) => this.attachment().only?.includes(id) ?? true).reduce((sum, { max = 1 }) => sum + max, 0));
+  protected readonly available = computed(() =>
+    (this.choices()?.choices ?? [])
+      .filter(({ id }) => this.attachment().only?.includes(id) ?? true)
+      .reduce((sum, { max = 1 }) => sum + max, 0),
+  );
   protected readonly rows = computed(() =>
     (this.choices()?.choices ?? []).map((choice) => {
       const { only, defaults, prices } = this.attachment();
@@ -47,7 +77,11 @@ export class DifferenceSheet {
         choice,
         name: this.language.read(choice.name),
         offered: only?.includes(choice.id) ?? true,
-        ticked: defaults ? (Object.hasOwn(defaults, choice.id) ? (defaults[choice.id] ?? 0) : 0) : (choice.default ?? 0),
+        ticked: defaults
+          ? Object.hasOwn(defaults, choice.id)
+            ? (defaults[choice.id] ?? 0)
+            : 0
+          : (choice.default ?? 0),
         sharedTicked: choice.default ?? 0,
         shared: shared === undefined ? undefined : this.#priceOf(shared),
         own: own === undefined ? '' : this.#priceOf(own),
@@ -65,13 +99,15 @@ export class DifferenceSheet {
 
   protected tick(choice: string, box: HTMLInputElement, max: number): void {
     const count = Number(box.value.trim() || '0');
-    if (Number.isInteger(count) && count >= 0 && count <= max) this.#put(withDefault(this.group(), this.attachment(), choice, count));
+    if (Number.isInteger(count) && count >= 0 && count <= max)
+      this.#put(withDefault(this.group(), this.attachment(), choice, count));
     else box.value = String(this.rows().find((row) => row.choice.id === choice)?.ticked ?? 0);
   }
 
   protected price(choice: string, box: HTMLInputElement): void {
     const price = box.value.trim() === '' ? undefined : parsePrice(box.value, this.#view.digits(), this.#view.lists());
-    if (price === undefined && box.value.trim() !== '') box.value = this.rows().find((row) => row.choice.id === choice)?.own ?? '';
+    if (price === undefined && box.value.trim() !== '')
+      box.value = this.rows().find((row) => row.choice.id === choice)?.own ?? '';
     else this.#put(withPrice(this.attachment(), choice, price));
   }
 
@@ -90,7 +126,10 @@ export class DifferenceSheet {
   }
 
   protected ownCopy(): void {
-    this.#editor.change(`“${this.name()}” has its own copy of “${this.group().name}”`, takeOwnCopy(this.menu(), this.item(), this.group().id));
+    this.#editor.change(
+      `“${this.name()}” has its own copy of “${this.group().name}”`,
+      takeOwnCopy(this.menu(), this.item(), this.group().id),
+    );
   }
 
   #priceOf(price: Parameters<typeof priceText>[0]): string {
@@ -99,7 +138,14 @@ export class DifferenceSheet {
 
   #put(attachment: Attachment, field?: string): void {
     const attached = this.item().groups ?? [];
-    const groups = attached.some((it) => it.group === attachment.group) ? attached.map((it) => (it.group === attachment.group ? attachment : it)) : [...attached, attachment];
-    this.#editor.put('items', { ...this.item(), groups }, `“${this.group().name}” differs on “${this.name()}”`, field === undefined ? {} : { field: `${attachment.group} ${field}` });
+    const groups = attached.some((it) => it.group === attachment.group)
+      ? attached.map((it) => (it.group === attachment.group ? attachment : it))
+      : [...attached, attachment];
+    this.#editor.put(
+      'items',
+      { ...this.item(), groups },
+      `“${this.group().name}” differs on “${this.name()}”`,
+      field === undefined ? {} : { field: `${attachment.group} ${field}` },
+    );
   }
 }

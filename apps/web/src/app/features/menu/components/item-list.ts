@@ -1,5 +1,26 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, Injector, input, output, signal } from '@angular/core';
-import { type CompiledMenu, type Item, minorDigits, newId, parsePrice, plainText, priceText, removeEverywhere, type Section } from '@hearty-ladle/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  type CompiledMenu,
+  type Item,
+  minorDigits,
+  newId,
+  parsePrice,
+  plainText,
+  priceText,
+  removeEverywhere,
+  type Section,
+} from '@hearty-ladle/core';
 import { removalMessages } from '../../../text/removals.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -44,15 +65,25 @@ export class ItemList {
       if ((item.sections ?? []).length === 0) loose.push(row);
       else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
     }
-    const known = menu.sections.map((section) => ({ id: section.id, section: section as Section | undefined, name: this.#language.read(section.name), items: this.#steady(section.id, bySection.get(section.id) ?? []) }));
-    const all = loose.length > 0 || known.length === 0 ? [...known, { id: '', section: undefined, name: 'In no section yet', items: this.#steady('', loose) }] : known;
+    const known = menu.sections.map((section) => ({
+      id: section.id,
+      section: section as Section | undefined,
+      name: this.#language.read(section.name),
+      items: this.#steady(section.id, bySection.get(section.id) ?? []),
+    }));
+    const all =
+      loose.length > 0 || known.length === 0
+        ? [...known, { id: '', section: undefined, name: 'In no section yet', items: this.#steady('', loose) }]
+        : known;
     return wanted ? all.filter(({ items }) => items.length > 0) : all;
   });
 
   protected begin(section: string): void {
     this.wrong.set(false);
     this.adding.set(section);
-    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>('form input')?.focus(), { injector: this.#injector });
+    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>('form input')?.focus(), {
+      injector: this.#injector,
+    });
   }
 
   protected add(event: Event, section: string): void {
@@ -60,18 +91,31 @@ export class ItemList {
     const [nameBox, priceBox] = (event.target as HTMLFormElement).querySelectorAll('input');
     const name = nameBox?.value.trim() ?? '';
     const { menu } = this.menu();
-    const price = parsePrice(priceBox?.value ?? '', minorDigits(menu.currency), menu.priceLists.map(({ id }) => id));
-    const isSound = name !== '' && price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0);
+    const price = parsePrice(
+      priceBox?.value ?? '',
+      minorDigits(menu.currency),
+      menu.priceLists.map(({ id }) => id),
+    );
+    const isSound =
+      name !== '' &&
+      price !== undefined &&
+      Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0);
     this.wrong.set(!isSound);
     if (!isSound) return;
-    const id = newId(name, menu.items.map((item) => item.id));
+    const id = newId(
+      name,
+      menu.items.map((item) => item.id),
+    );
     this.adding.set(undefined);
     this.added.emit({ id, name, price, ...(section && { sections: [section] }) });
   }
 
   protected addSection(): void {
     const { menu } = this.menu();
-    const id = newId('new section', menu.sections.map((section) => section.id));
+    const id = newId(
+      'new section',
+      menu.sections.map((section) => section.id),
+    );
     this.#editor.put('sections', { id, name: 'New section' }, 'Made a new section');
     this.editing.set(id);
   }

@@ -28,8 +28,13 @@ export class ItemMore {
   protected readonly name = computed(() => this.language.read(this.item().name));
   protected readonly tags = computed(() => (this.item().tags ?? []).join(', '));
   protected readonly sale = computed(() => this.item().sale);
-  protected readonly steps = computed(() => (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.priceOf(price) })));
-  protected readonly CHANNELS = [['online', 'in the shop'], ['pos', 'at the till']] as const;
+  protected readonly steps = computed(() =>
+    (this.item().quantityPrices ?? []).map(({ from, price }) => ({ from, price: this.priceOf(price) })),
+  );
+  protected readonly CHANNELS = [
+    ['online', 'in the shop'],
+    ['pos', 'at the till'],
+  ] as const;
 
   protected priceOf(price: Price | undefined): string {
     return price === undefined ? '' : priceText(price, this.#view.digits(), this.#view.lists());
@@ -43,11 +48,23 @@ export class ItemMore {
   protected set(field: Field, value: Item[Field] | '', typed = false): void {
     const { [field]: _, ...rest } = this.item();
     const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
-    this.#editor.put('items', (isEmpty ? rest : { ...rest, [field]: value }) as Item, `Changed “${this.name()}”`, typed ? { field } : {});
+    this.#editor.put(
+      'items',
+      (isEmpty ? rest : { ...rest, [field]: value }) as Item,
+      `Changed “${this.name()}”`,
+      typed ? { field } : {},
+    );
   }
 
   protected setTags(text: string): void {
-    this.set('tags', [...new Set(text.split(',').map((tag) => tag.trim()).filter(Boolean))]);
+    this.set('tags', [
+      ...new Set(
+        text
+          .split(',')
+          .map((tag) => tag.trim())
+          .filter(Boolean),
+      ),
+    ]);
   }
 
   protected setCalories(box: HTMLInputElement): void {
@@ -80,13 +97,17 @@ export class ItemMore {
   protected setSale(priceBox: HTMLInputElement, from: string, until: string): void {
     const sale = this.sale();
     const price = this.#parse(priceBox.value);
-    if (!sale || price === undefined || from === '' || until === '') return void (priceBox.value = this.priceOf(sale?.price));
+    if (!sale || price === undefined || from === '' || until === '')
+      return void (priceBox.value = this.priceOf(sale?.price));
     this.set('sale', { price, from, until: until < from ? from : until });
   }
 
   protected addStep(): void {
     const steps = this.item().quantityPrices ?? [];
-    this.set('quantityPrices', [...steps, { from: Math.max(1, ...steps.map(({ from }) => from)) + 1, price: this.item().price }]);
+    this.set('quantityPrices', [
+      ...steps,
+      { from: Math.max(1, ...steps.map(({ from }) => from)) + 1, price: this.item().price },
+    ]);
   }
 
   protected setStep(index: number, fromBox: HTMLInputElement, priceBox: HTMLInputElement): void {
@@ -96,11 +117,18 @@ export class ItemMore {
     if (price === undefined || !Number.isInteger(from) || from < 2) {
       fromBox.value = String(steps[index]?.from ?? '');
       priceBox.value = this.priceOf(steps[index]?.price);
-    } else this.set('quantityPrices', steps.map((step, i) => (i === index ? { from, price } : step)));
+    } else
+      this.set(
+        'quantityPrices',
+        steps.map((step, i) => (i === index ? { from, price } : step)),
+      );
   }
 
   protected dropStep(index: number): void {
-    this.set('quantityPrices', (this.item().quantityPrices ?? []).filter((_, i) => i !== index));
+    this.set(
+      'quantityPrices',
+      (this.item().quantityPrices ?? []).filter((_, i) => i !== index),
+    );
   }
 
   #parse(text: string): Price | undefined {

@@ -1,8 +1,22 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
-  offeredOn, type Attachment, type CompiledMenu, differencesOf, exceptFrom, type Group, type GroupKind, type AttachRequest, attachEdits, type Item, newGroup, type OfferedGroup,
-  parsePrice, priceText, type Target, usesOf,
+  offeredOn,
+  type Attachment,
+  type CompiledMenu,
+  differencesOf,
+  exceptFrom,
+  type Group,
+  type GroupKind,
+  type AttachRequest,
+  attachEdits,
+  type Item,
+  newGroup,
+  type OfferedGroup,
+  parsePrice,
+  priceText,
+  type Target,
+  usesOf,
 } from '@hearty-ladle/core';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
@@ -22,7 +36,18 @@ import { WhoReads } from './who-reads.ts';
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AttachGroup, CdkDrag, CdkDragHandle, CdkDropList, CopyQuestions, AttachDialog, ItemMore, SummaryEditor, WhoReads, RemovalBox],
+  imports: [
+    AttachGroup,
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    CopyQuestions,
+    AttachDialog,
+    ItemMore,
+    SummaryEditor,
+    WhoReads,
+    RemovalBox,
+  ],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
 })
@@ -38,9 +63,17 @@ export class ItemSheet {
   protected readonly name = computed(() => this.#language.read(this.item().name));
   protected readonly description = computed(() => this.#language.read(this.item().description));
   readonly #typedPrice = signal<string | undefined>(undefined);
-  protected readonly price = computed(() => this.#typedPrice() ?? priceText(this.item().price, this.#view.digits(), this.#view.lists()));
-  protected readonly priceIsWrong = computed(() => this.#typedPrice() !== undefined && this.#parsed(this.#typedPrice() ?? '') === undefined);
-  protected readonly priceHint = computed(() => this.menu().menu.priceLists.map(({ name }) => name).join(' / '));
+  protected readonly price = computed(
+    () => this.#typedPrice() ?? priceText(this.item().price, this.#view.digits(), this.#view.lists()),
+  );
+  protected readonly priceIsWrong = computed(
+    () => this.#typedPrice() !== undefined && this.#parsed(this.#typedPrice() ?? '') === undefined,
+  );
+  protected readonly priceHint = computed(() =>
+    this.menu()
+      .menu.priceLists.map(({ name }) => name)
+      .join(' / '),
+  );
   protected readonly attaching = signal<Group | undefined>(undefined);
   protected readonly copying = signal(false);
   protected readonly removing = signal(false);
@@ -53,9 +86,15 @@ export class ItemSheet {
     return offered.map((group) => {
       const index = attached.findIndex((it) => it.group === group.id);
       const attachment = attached[index];
-      const differences = attachment ? differencesOf(group.group, attachment).map((it) => describeDifference(this.menu().menu, group.group, it, this.#view.digits())) : [];
+      const differences = attachment
+        ? differencesOf(group.group, attachment).map((it) =>
+            describeDifference(this.menu().menu, group.group, it, this.#view.digits()),
+          )
+        : [];
       return {
-        group, index, differences,
+        group,
+        index,
+        differences,
         sentence: limitsInWords(group),
         answers: group.choices.map(({ choice }) => this.#language.read(choice.name)).join(' · '),
         prompt: this.#language.read(group.heading ?? group.group.prompt),
@@ -70,12 +109,20 @@ export class ItemSheet {
   });
 
   protected rename(text: string): void {
-    this.#put({ ...this.item(), name: this.#language.write(this.item().name, text) }, `Renamed the dish “${text}”`, 'name');
+    this.#put(
+      { ...this.item(), name: this.#language.write(this.item().name, text) },
+      `Renamed the dish “${text}”`,
+      'name',
+    );
   }
 
   protected describe(text: string): void {
     const { description, ...rest } = this.item();
-    this.#put(text === '' ? rest : { ...rest, description: this.#language.write(description, text) }, `Described “${this.name()}”`, 'description');
+    this.#put(
+      text === '' ? rest : { ...rest, description: this.#language.write(description, text) },
+      `Described “${this.name()}”`,
+      'description',
+    );
   }
 
   protected typePrice(text: string): void {
@@ -105,7 +152,13 @@ export class ItemSheet {
   }
 
   protected newGroup({ name, kind }: { name: string; kind: GroupKind }): void {
-    this.attach(newGroup(name, kind, this.menu().menu.groups.map((group) => group.id)));
+    this.attach(
+      newGroup(
+        name,
+        kind,
+        this.menu().menu.groups.map((group) => group.id),
+      ),
+    );
   }
 
   /**
@@ -118,7 +171,9 @@ export class ItemSheet {
     const groups = attached.filter((it) => it.group !== group.id);
     this.#editor.change(label, [
       ...exceptFrom(this.menu().menu, this.item(), group.id),
-      ...(groups.length < attached.length ? [{ type: 'put', kind: 'items', thing: { ...this.item(), groups } } as const] : []),
+      ...(groups.length < attached.length
+        ? [{ type: 'put', kind: 'items', thing: { ...this.item(), groups } } as const]
+        : []),
     ]);
   }
 
@@ -140,7 +195,9 @@ export class ItemSheet {
   /** Deletes an unused dish at once; otherwise shows what uses it first. */
   protected remove(): void {
     if (usesOf(this.menu().menu, this.target()).length > 0) return this.removing.set(true);
-    this.#editor.change(`Took the dish “${this.name()}” off the menu`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
+    this.#editor.change(`Took the dish “${this.name()}” off the menu`, [
+      { type: 'remove', kind: 'items', id: this.item().id },
+    ]);
     this.removed.emit();
   }
 

@@ -1,5 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { type Answers, type CompiledItem, type CompiledMenu, type Item, parseTemplate, preselectedLine, summaryOf, templateFor, type TemplateFault } from '@hearty-ladle/core';
+import {
+  type Answers,
+  type CompiledItem,
+  type CompiledMenu,
+  type Item,
+  parseTemplate,
+  preselectedLine,
+  summaryOf,
+  templateFor,
+  type TemplateFault,
+} from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -8,24 +18,8 @@ import { MenuView } from '../../../state/menu-view.ts';
 @Component({
   selector: 'hl-summary-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <p class="quiet">Groups stand in braces. <code>{{ '{group}' }}</code> says what was picked, <code>{{ '{, with +group}' }}</code> only what was added, <code>{{ '{; no -group}' }}</code> only what was taken away; braces whose group message nothing are left out whole.</p>
-    <label class="field"><span>{{ whole() ? 'For every dish of its section' : 'For this dish' }}</span><textarea class="input mono" rows="2" [class.wrong]="faults().length > 0" placeholder="Nothing written: every answer is read back in order" [value]="text()" (input)="type($any($event.target).value)"></textarea></label>
-    @for (message of faults(); track message) { <p class="wrong-text" role="alert">{{ message }}</p> }
-    <p class="chips">@for (group of groups(); track group.id) { <button type="button" class="button bare" (click)="type(text() + '{' + group.id + '}')">+ {{ group.name }}</button> }</p>
-    @if ((item().sections ?? []).length > 0) { <label class="tick"><input type="checkbox" [checked]="whole()" (change)="whole.set($any($event.target).checked)" /> Write it for the whole section instead</label> }
-    <dl aria-label="How it reads">@for (one of previews(); track $index) { <div><dt class="quiet">{{ one.when }}</dt><dd>{{ one.message || 'nothing to say' }}</dd></div> }</dl>
-  `,
-  styles: `
-    @layer app {
-      :host { display: grid; gap: 8px; padding-top: 8px; }
-      code { font: 500 13px/1 var(--mono); background: var(--card); padding: 2px 5px; border: 1px solid var(--hairline); border-radius: 4px; }
-      .chips { display: flex; flex-wrap: wrap; }
-      .chips .button { color: var(--teal); }
-      dl div { display: grid; grid-template-columns: 150px 1fr; gap: 10px; padding: 3px 0; }
-      dd { font: 500 15px/1.4 var(--serif); }
-    }
-  `,
+  templateUrl: './summary-editor.html',
+  styleUrl: './summary-editor.css',
 })
 export class SummaryEditor {
   readonly menu = input.required<CompiledMenu>();
@@ -37,10 +31,19 @@ export class SummaryEditor {
 
   readonly #compiled = computed(() => this.menu().item(this.item().id));
   readonly #section = computed(() => this.item().sections?.[0] ?? '');
-  protected readonly groups = computed(() => (this.#compiled()?.groups ?? []).filter(({ group }) => group.kind === 'choices').map(({ id, group }) => ({ id, name: group.name })));
+  protected readonly groups = computed(() =>
+    (this.#compiled()?.groups ?? [])
+      .filter(({ group }) => group.kind === 'choices')
+      .map(({ id, group }) => ({ id, name: group.name })),
+  );
   protected readonly text = computed(() => {
     const { itemSummaries = [], sectionSummaries = [] } = this.#view.menu() ?? {};
-    return (this.whole() ? sectionSummaries.find(({ id }) => id === this.#section()) : itemSummaries.find(({ id }) => id === this.item().id))?.template ?? '';
+    return (
+      (this.whole()
+        ? sectionSummaries.find(({ id }) => id === this.#section())
+        : itemSummaries.find(({ id }) => id === this.item().id)
+      )?.template ?? ''
+    );
   });
   protected readonly faults = computed(() => {
     const parsed = parseTemplate(this.text(), new Set(this.#compiled()?.groupIndex.keys()));
@@ -53,7 +56,11 @@ export class SummaryEditor {
     const template = templateFor(menu, this.item());
     const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#language.writing(), template);
     const usual = preselectedLine(this.menu(), this.item().id);
-    return [{ when: 'As it is ticked', message: read(usual) }, { when: 'With the first of each', message: read(firstOfEach(compiled)) }, { when: 'With the last of each', message: read(lastOfEach(compiled)) }];
+    return [
+      { when: 'As it is ticked', message: read(usual) },
+      { when: 'With the first of each', message: read(firstOfEach(compiled)) },
+      { when: 'With the last of each', message: read(lastOfEach(compiled)) },
+    ];
   });
 
   protected type(template: string): void {
@@ -66,7 +73,9 @@ export class SummaryEditor {
 }
 
 function sayTemplateFault(fault: TemplateFault): string {
-  return fault.code === 'open-brace' ? 'A brace is opened and not closed, or the other way round.' : `“{${fault.text}}” names no group that this dish asks.`;
+  return fault.code === 'open-brace'
+    ? 'A brace is opened and not closed, or the other way round.'
+    : `“{${fault.text}}” names no group that this dish asks.`;
 }
 
 function firstOfEach({ groups }: CompiledItem): Answers {
@@ -74,5 +83,7 @@ function firstOfEach({ groups }: CompiledItem): Answers {
 }
 
 function lastOfEach({ groups }: CompiledItem): Answers {
-  return { picks: groups.flatMap(({ id, choices }) => choices.slice(-1).map((choice) => ({ group: id, choice: choice.id }))) };
+  return {
+    picks: groups.flatMap(({ id, choices }) => choices.slice(-1).map((choice) => ({ group: id, choice: choice.id }))),
+  };
 }

@@ -31,7 +31,10 @@ export class MenuPage {
   protected readonly compiled = this.#view.compiled;
   protected readonly current = computed(() => this.#view.menu()?.items.find(({ id }) => id === this.item()));
   protected readonly openGroup = computed(() => this.#view.menu()?.groups.find(({ id }) => id === this.group()));
-  protected readonly side = linkedSignal<string | undefined, 'shared' | 'here'>({ source: this.group, computation: () => 'shared' });
+  protected readonly side = linkedSignal<string | undefined, 'shared' | 'here'>({
+    source: this.group,
+    computation: () => 'shared',
+  });
   protected readonly replayed = computed(() => replayFrom(this.replay()));
 
   protected readonly others = computed(() => {
@@ -41,15 +44,23 @@ export class MenuPage {
   });
   /** The other dishes that use the open group, by name. */
   protected readonly usedWords = computed(() => {
-    const names = this.others().slice(0, 5).map((id) => this.#name(id));
+    const names = this.others()
+      .slice(0, 5)
+      .map((id) => this.#name(id));
     if (names.length === 0) return 'Asked on this dish only.';
     const more = this.others().length - names.length;
     return `A shared group: what you change here changes on ${names.join(', ')}${more > 0 ? ` and ${more} more` : ''} too.`;
   });
-  protected readonly differs = computed(() => Object.keys(this.current()?.groups?.find((it) => it.group === this.group()) ?? {}).length > 1);
+  protected readonly differs = computed(
+    () => Object.keys(this.current()?.groups?.find((it) => it.group === this.group()) ?? {}).length > 1,
+  );
 
   protected go(item?: string, group?: string): void {
-    void this.#router.navigate(['/menu', ...(item === undefined ? [] : [item]), ...(group === undefined ? [] : [group])]);
+    void this.#router.navigate([
+      '/menu',
+      ...(item === undefined ? [] : [item]),
+      ...(group === undefined ? [] : [group]),
+    ]);
   }
 
   protected add(item: Item): void {

@@ -28,9 +28,18 @@ export class OrdersPage {
   protected readonly state = this.#store.selectSignal(ordersFeature.selectOrdersState);
   protected readonly rows = computed(() =>
     this.state().orders.map((order) => ({
-      ...order, when: WHEN.format(new Date(order.placedAt)), money: this.money(order.total),
-      dishes: order.lines.map(({ item, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${this.#dish(item)}`).join(', '),
-      state: order.bumped === order.tickets ? 'done' : order.bumped > 0 ? `${order.bumped} of ${order.tickets} done` : 'being made',
+      ...order,
+      when: WHEN.format(new Date(order.placedAt)),
+      money: this.money(order.total),
+      dishes: order.lines
+        .map(({ item, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${this.#dish(item)}`)
+        .join(', '),
+      state:
+        order.bumped === order.tickets
+          ? 'done'
+          : order.bumped > 0
+            ? `${order.bumped} of ${order.tickets} done`
+            : 'being made',
     })),
   );
   protected readonly opened = computed(() => {
@@ -45,7 +54,9 @@ export class OrdersPage {
     return order.request.lines.map((line, i) => {
       const item = menu.item(line.item);
       return {
-        name: this.#dish(line.item), quantity: line.quantity ?? 1, price: order.quote.lines[i]?.price,
+        name: this.#dish(line.item),
+        quantity: line.quantity ?? 1,
+        price: order.quote.lines[i]?.price,
         summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
       };
     });
@@ -53,9 +64,23 @@ export class OrdersPage {
   protected readonly receipt = computed(() => {
     const menu = this.view.compiled();
     const order = this.opened();
-    return menu && order ? receiptText(menu, order.request.lines, order.quote, (minor) => this.money(minor), menu.firstLocale, RECEIPT_COLUMNS).join('\n') : '';
+    return menu && order
+      ? receiptText(
+          menu,
+          order.request.lines,
+          order.quote,
+          (minor) => this.money(minor),
+          menu.firstLocale,
+          RECEIPT_COLUMNS,
+        ).join('\n')
+      : '';
   });
-  protected readonly history = computed(() => (this.opened()?.history ?? []).map((event) => ({ at: CLOCK.format(new Date(event.at)), message: this.#sayEvent(event) })));
+  protected readonly history = computed(() =>
+    (this.opened()?.history ?? []).map((event) => ({
+      at: CLOCK.format(new Date(event.at)),
+      message: this.#sayEvent(event),
+    })),
+  );
 
   constructor() {
     this.#store.dispatch(ordersActions.findTyped({ find: '' }));
@@ -95,7 +120,8 @@ export class OrdersPage {
     if (what === 'placed') return 'Placed';
     if (what === 'bumped') return `${name}: done`;
     if (what === 'not-printed') return `${name}: NOT printed (${HEALTH_WORDS[fault] ?? fault}); printing was stopped`;
-    const elsewhere = printer === undefined || printer === station ? '' : ` at ${this.station(printer)?.name ?? printer}`;
+    const elsewhere =
+      printer === undefined || printer === station ? '' : ` at ${this.station(printer)?.name ?? printer}`;
     return `${name}: printed${elsewhere}${copy ? ', once more' : ''}${doubtful ? ', may be on paper twice' : ''}`;
   }
 }

@@ -4,8 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import { OrdersEffects, ordersActions, ordersFeature } from './orders-store.ts';
 
-beforeEach(() => { vi.useFakeTimers(); });
-afterEach(() => { vi.useRealTimers(); });
+beforeEach(() => {
+  vi.useFakeTimers();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 const away = () => throwError(() => new Error('away'));
 
 describe('the orders', () => {
@@ -20,7 +24,11 @@ describe('the orders', () => {
 
   it('open one, follow it, and say where there is none', () => {
     const replies = [of({ id: 'x', total: 1 }), of({ id: 'x', total: 2 }), away()];
-    const orders = runEffects(OrdersEffects, { orders: () => of([]), order: () => replies.shift() ?? away() }, ordersFeature);
+    const orders = runEffects(
+      OrdersEffects,
+      { orders: () => of([]), order: () => replies.shift() ?? away() },
+      ordersFeature,
+    );
     orders.act(ordersActions.orderOpened({ id: 'x' }));
     expect(orders.state().opened).toMatchObject({ total: 1 });
     orders.events.next({ type: 'tickets' } as never);

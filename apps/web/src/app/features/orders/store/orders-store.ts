@@ -31,10 +31,26 @@ export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer<OrdersState>(
     { status: 'loading', find: '', orders: [], hasMore: false, opened: undefined },
-    on(ordersActions.findTyped, (state, { find }) => ({ ...state, find, orders: find === state.find ? state.orders : [], hasMore: false })),
-    on(ordersActions.arrived, (state, { orders }) => (orders ? { ...state, status: 'loaded' as const, ...withNewest(state, orders) } : { ...state, status: 'failed' as const })),
-    on(ordersActions.olderArrived, (state, { orders }) => ({ ...state, orders: [...state.orders, ...orders], hasMore: orders.length === PAGE })),
-    on(ordersActions.orderOpened, (state, { id }) => ({ ...state, opened: typeof state.opened === 'object' && state.opened.id === id ? state.opened : undefined })),
+    on(ordersActions.findTyped, (state, { find }) => ({
+      ...state,
+      find,
+      orders: find === state.find ? state.orders : [],
+      hasMore: false,
+    })),
+    on(ordersActions.arrived, (state, { orders }) =>
+      orders
+        ? { ...state, status: 'loaded' as const, ...withNewest(state, orders) }
+        : { ...state, status: 'failed' as const },
+    ),
+    on(ordersActions.olderArrived, (state, { orders }) => ({
+      ...state,
+      orders: [...state.orders, ...orders],
+      hasMore: orders.length === PAGE,
+    })),
+    on(ordersActions.orderOpened, (state, { id }) => ({
+      ...state,
+      opened: typeof state.opened === 'object' && state.opened.id === id ? state.opened : undefined,
+    })),
     on(ordersActions.orderArrived, (state, { opened }) => ({ ...state, opened })),
   ),
 });
@@ -43,7 +59,10 @@ const PAUSE_MS = 120;
 const PAGE = 50;
 
 /** Merges the newest orders with the older ones already loaded. */
-function withNewest({ orders: before }: OrdersState, newest: readonly ListedOrder[]): Pick<OrdersState, 'orders' | 'hasMore'> {
+function withNewest(
+  { orders: before }: OrdersState,
+  newest: readonly ListedOrder[],
+): Pick<OrdersState, 'orders' | 'hasMore'> {
   const oldest = newest.at(-1)?.number ?? 0;
   const older = newest.length === PAGE ? before.filter(({ number }) => number < oldest) : [];
   return { orders: [...newest, ...older], hasMore: older.length > 0 || newest.length === PAGE };
@@ -54,14 +73,22 @@ export class OrdersEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
   readonly #store = inject(Store);
-  readonly #news = inject(Live).events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(PAUSE_MS));
+  readonly #news = inject(Live).events.pipe(
+    filter(({ type }) => type === 'tickets' || type === 'connected'),
+    debounceTime(PAUSE_MS),
+  );
 
   readonly list = createEffect(() =>
     this.#actions.pipe(
       ofType(ordersActions.findTyped),
       debounceTime(PAUSE_MS),
       switchMap(({ find }) => merge(of(find), this.#news.pipe(map(() => find)))),
-      switchMap((find) => this.#api.orders(find).pipe(map((orders) => ordersActions.arrived({ orders })), catchError(() => of(ordersActions.arrived({ orders: undefined }))))),
+      switchMap((find) =>
+        this.#api.orders(find).pipe(
+          map((orders) => ordersActions.arrived({ orders })),
+          catchError(() => of(ordersActions.arrived({ orders: undefined }))),
+        ),
+      ),
     ),
   );
 
@@ -69,7 +96,12 @@ export class OrdersEffects {
     this.#actions.pipe(
       ofType(ordersActions.olderRequested),
       withLatestFrom(this.#store.select(ordersFeature.selectOrdersState)),
-      exhaustMap(([, { find, orders }]) => this.#api.orders(find, orders.at(-1)?.number).pipe(map((older) => ordersActions.olderArrived({ orders: older })), catchError(() => EMPTY))),
+      exhaustMap(([, { find, orders }]) =>
+        this.#api.orders(find, orders.at(-1)?.number).pipe(
+          map((older) => ordersActions.olderArrived({ orders: older })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
   );
 
@@ -77,7 +109,12 @@ export class OrdersEffects {
     this.#actions.pipe(
       ofType(ordersActions.orderOpened),
       switchMap(({ id }) => merge(of(id), this.#news.pipe(map(() => id)))),
-      switchMap((id) => this.#api.order(id).pipe(map((opened) => ordersActions.orderArrived({ opened })), catchError(() => of(ordersActions.orderArrived({ opened: 'unknown' }))))),
+      switchMap((id) =>
+        this.#api.order(id).pipe(
+          map((opened) => ordersActions.orderArrived({ opened })),
+          catchError(() => of(ordersActions.orderArrived({ opened: 'unknown' }))),
+        ),
+      ),
     ),
   );
 }

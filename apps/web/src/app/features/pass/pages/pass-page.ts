@@ -42,7 +42,9 @@ export class PassPage {
   });
   protected readonly bumped = computed(() =>
     this.pass()
-      .tickets.filter(({ bumpedAt, station }) => bumpedAt !== null && (this.station() === undefined || station === this.station()))
+      .tickets.filter(
+        ({ bumpedAt, station }) => bumpedAt !== null && (this.station() === undefined || station === this.station()),
+      )
       .toSorted((a, b) => String(b.bumpedAt).localeCompare(String(a.bumpedAt)))
       .slice(0, 8),
   );
@@ -66,8 +68,19 @@ export class PassPage {
   /** What happened to the ticket's paper, if there is anything to report. */
   protected paperWords({ paper, station }: PassTicket): string {
     if (!paper) return '';
-    if (paper.state === 'printed') return [paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`, paper.doubtful ? 'may be on paper twice' : ''].filter(Boolean).join(', ');
-    if (paper.state === 'stopped') return `NOT ON PAPER. ${paper.fault === 'unprintable' ? 'It can’t be printed' : `Its printer: ${HEALTH_WORDS[paper.fault ?? ''] ?? paper.fault ?? ''}`}. Printing was stopped${paper.doubtful ? '; part of it may be on paper' : ''}. Make it from here, or print it again.`;
+    if (paper.state === 'printed')
+      return [
+        paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`,
+        paper.doubtful ? 'may be on paper twice' : '',
+      ]
+        .filter(Boolean)
+        .join(', ');
+    if (paper.state === 'stopped') {
+      const fault = paper.fault ?? '';
+      const why = fault === 'unprintable' ? 'It can’t be printed' : `Its printer: ${HEALTH_WORDS[fault] ?? fault}`;
+      const doubt = paper.doubtful ? '; part of it may be on paper' : '';
+      return `NOT ON PAPER. ${why}. Printing was stopped${doubt}. Make it from here, or print it again.`;
+    }
     return paper.fault === null ? '' : `not on paper yet: ${HEALTH_WORDS[paper.fault] ?? paper.fault}`;
   }
 
@@ -90,13 +103,19 @@ export class PassPage {
 
   #sayPrinter(station: string): string | undefined {
     const printer = this.pass().printers.find((one) => one.station === station);
-    return printer && printer.health !== 'ok' && printer.health !== 'unknown' ? (HEALTH_WORDS[printer.health] ?? printer.health) : undefined;
+    return printer && printer.health !== 'ok' && printer.health !== 'unknown'
+      ? (HEALTH_WORDS[printer.health] ?? printer.health)
+      : undefined;
   }
 }
 
 /** Totals of dishes that are on several tickets of one station, as they are cooked together. */
 function sumsOf(tickets: readonly PassTicket[]): { item: string; count: number }[] {
   const counts = new Map<string, number>();
-  for (const { lines } of tickets) for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);
-  return [...counts].map(([item, count]) => ({ item, count })).filter(({ count }) => count > 1).sort((a, b) => b.count - a.count);
+  for (const { lines } of tickets)
+    for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);
+  return [...counts]
+    .map(([item, count]) => ({ item, count }))
+    .filter(({ count }) => count > 1)
+    .sort((a, b) => b.count - a.count);
 }

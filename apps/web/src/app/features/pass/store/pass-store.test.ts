@@ -4,8 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import { PassEffects, passActions, passFeature } from './pass-store.ts';
 
-beforeEach(() => { vi.useFakeTimers(); });
-afterEach(() => { vi.useRealTimers(); });
+beforeEach(() => {
+  vi.useFakeTimers();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 const away = () => throwError(() => new Error('away'));
 
 describe('the pass', () => {
@@ -42,7 +46,10 @@ describe('the pass', () => {
     expect(setBumped.mock.calls).toEqual([['a', true]]);
     answers[0]?.next();
     answers[0]?.complete();
-    expect(setBumped.mock.calls).toEqual([['a', true], ['a', false]]);
+    expect(setBumped.mock.calls).toEqual([
+      ['a', true],
+      ['a', false],
+    ]);
     answers[1]?.error(new Error('away'));
     expect(api.tickets).toHaveBeenCalledTimes(3);
   });

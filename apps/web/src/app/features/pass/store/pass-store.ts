@@ -53,7 +53,18 @@ export class PassEffects {
   /** Reads all tickets at the start and after each reconnection, event and request. */
   readonly read = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(passActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(40))))),
+      this.#actions.pipe(
+        ofType(passActions.opened),
+        switchMap(() =>
+          merge(
+            of(undefined),
+            this.#live.events.pipe(
+              filter(({ type }) => type === 'tickets' || type === 'connected'),
+              debounceTime(40),
+            ),
+          ),
+        ),
+      ),
       this.#actions.pipe(ofType(passActions.bumpAnswered)),
     ).pipe(
       switchMap(() =>
@@ -66,28 +77,49 @@ export class PassEffects {
   );
 
   readonly connection = createEffect(() =>
-    this.#actions.pipe(ofType(passActions.opened), switchMap(() => this.#live.connected), map((isLive) => passActions.connectionChanged({ isLive }))),
+    this.#actions.pipe(
+      ofType(passActions.opened),
+      switchMap(() => this.#live.connected),
+      map((isLive) => passActions.connectionChanged({ isLive })),
+    ),
   );
 
   readonly bump = createEffect(() =>
     this.#actions.pipe(
       ofType(passActions.bumped),
-      concatMap(({ id, bumped }) => this.#api.setBumped(id, bumped).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
+      concatMap(({ id, bumped }) =>
+        this.#api.setBumped(id, bumped).pipe(
+          map(() => passActions.bumpAnswered()),
+          catchError(() => of(passActions.bumpAnswered())),
+        ),
+      ),
     ),
   );
 
   readonly reprint = createEffect(() =>
     this.#actions.pipe(
       ofType(passActions.reprintRequested),
-      concatMap(({ id }) => this.#api.reprint(id).pipe(map(() => passActions.bumpAnswered()), catchError(() => of(passActions.bumpAnswered())))),
+      concatMap(({ id }) =>
+        this.#api.reprint(id).pipe(
+          map(() => passActions.bumpAnswered()),
+          catchError(() => of(passActions.bumpAnswered())),
+        ),
+      ),
     ),
   );
 
   readonly printers = createEffect(() =>
     this.#actions.pipe(
       ofType(passActions.opened),
-      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected')))),
-      switchMap(() => this.#api.printers().pipe(map((printers) => passActions.printersArrived({ printers })), catchError(() => EMPTY))),
+      switchMap(() =>
+        merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected'))),
+      ),
+      switchMap(() =>
+        this.#api.printers().pipe(
+          map((printers) => passActions.printersArrived({ printers })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
   );
 }

@@ -28,10 +28,16 @@ export class HousePage {
   readonly #filled = signal(-1);
 
   protected readonly form = this.#build.group({
-    maxLines: this.#number(1, 200), maxGuestQuantity: this.#number(1, 999), maxTotal: this.#number(0.01, 10_000_000),
-    shop: this.#number(10, 1_000_000), device: this.#number(10, 1_000_000), workbench: this.#number(10, 1_000_000),
-    tries: this.#number(1, 20), pauseSeconds: this.#number(10, 3_600),
-    parkedOrderDays: this.#number(1, 30), paperDays: this.#number(1, 365),
+    maxLines: this.#number(1, 200),
+    maxGuestQuantity: this.#number(1, 999),
+    maxTotal: this.#number(0.01, 10_000_000),
+    shop: this.#number(10, 1_000_000),
+    device: this.#number(10, 1_000_000),
+    workbench: this.#number(10, 1_000_000),
+    tries: this.#number(1, 20),
+    pauseSeconds: this.#number(10, 3_600),
+    parkedOrderDays: this.#number(1, 30),
+    paperDays: this.#number(1, 365),
     maxMegabytes: this.#number(1, 100_000),
   });
   protected readonly pictures = computed(() => {
@@ -43,7 +49,12 @@ export class HousePage {
     this.#store.dispatch(houseActions.opened());
     effect(() => {
       const now = this.state().now;
-      if (!now || now.version === this.#filled() || (this.form.dirty && this.#filled() >= 0 && this.state().notice === undefined)) return;
+      if (
+        !now ||
+        now.version === this.#filled() ||
+        (this.form.dirty && this.#filled() >= 0 && this.state().notice === undefined)
+      )
+        return;
       this.#filled.set(now.version);
       this.#fill(now.house);
     });
@@ -52,10 +63,25 @@ export class HousePage {
   protected save(): void {
     const now = this.state().now;
     if (!now || this.form.invalid || this.state().isSaving) return this.form.markAllAsTouched();
-    const { maxLines, maxGuestQuantity, maxTotal, shop, device, workbench, tries, pauseSeconds, parkedOrderDays, paperDays, maxMegabytes } = this.form.getRawValue();
+    const {
+      maxLines,
+      maxGuestQuantity,
+      maxTotal,
+      shop,
+      device,
+      workbench,
+      tries,
+      pauseSeconds,
+      parkedOrderDays,
+      paperDays,
+      maxMegabytes,
+    } = this.form.getRawValue();
     const house: House = {
-      orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) }, rates: { shop, device, workbench }, pin: { tries, pauseSeconds },
-      retention: { parkedOrderDays, paperDays }, pictures: { maxMegabytes },
+      orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) },
+      rates: { shop, device, workbench },
+      pin: { tries, pauseSeconds },
+      retention: { parkedOrderDays, paperDays },
+      pictures: { maxMegabytes },
     };
     this.#store.dispatch(houseActions.saved({ house }));
   }
@@ -69,7 +95,14 @@ export class HousePage {
   }
 
   #fill({ orders, rates, pin, retention, pictures }: House): void {
-    this.form.reset({ ...orders, maxTotal: orders.maxTotal / this.#unit(), ...rates, ...pin, ...retention, ...pictures });
+    this.form.reset({
+      ...orders,
+      maxTotal: orders.maxTotal / this.#unit(),
+      ...rates,
+      ...pin,
+      ...retention,
+      ...pictures,
+    });
   }
 
   #unit(): number {

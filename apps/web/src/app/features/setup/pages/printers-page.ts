@@ -8,7 +8,14 @@ import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 
 const MODES: Readonly<Record<PrinterMode, string>> = {
-  ok: 'works', slow: 'prints slowly', 'out-of-paper': 'is out of paper', jammed: 'is jammed', stalled: 'does not answer', echoes: 'echoes what it is sent', drops: 'hangs up on the way', away: 'is switched off',
+  ok: 'works',
+  slow: 'prints slowly',
+  'out-of-paper': 'is out of paper',
+  jammed: 'is jammed',
+  stalled: 'does not answer',
+  echoes: 'echoes what it is sent',
+  drops: 'hangs up on the way',
+  away: 'is switched off',
 };
 
 /** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */
@@ -30,13 +37,19 @@ export class PrintersPage {
     return stations.map(({ id, name, backup }) => {
       const printer = this.state().printers.find((one) => one.station === id);
       return {
-        id, name, printer, health: printer ? (HEALTH_WORDS[printer.health] ?? printer.health) : 'no printer', isWell: printer?.health === 'ok',
+        id,
+        name,
+        printer,
+        health: printer ? (HEALTH_WORDS[printer.health] ?? printer.health) : 'no printer',
+        isWell: printer?.health === 'ok',
         backup: stations.find((other) => other.id === backup)?.name,
       };
     });
   });
   protected readonly shown = computed(() => this.rows().find(({ id }) => id === this.station()));
-  protected readonly columns = computed(() => this.#view.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32);
+  protected readonly columns = computed(
+    () => this.#view.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32,
+  );
 
   constructor() {
     this.#store.dispatch(printerActions.opened());

@@ -29,22 +29,53 @@ export class SetupPage {
   readonly #editor = inject(MenuEditor);
   readonly #store = inject(Store);
   readonly #pictures = this.#store.selectSignal(pictureFeature.selectPictures);
-  protected readonly removing = linkedSignal<string | undefined, boolean>({ source: this.id, computation: () => false });
+  protected readonly removing = linkedSignal<string | undefined, boolean>({
+    source: this.id,
+    computation: () => false,
+  });
 
   protected readonly rows = computed(() => {
     const menu = this.view.menu();
     if (!menu) return [];
     const used = (target: Target) => usesOf(menu, target).length;
     switch (this.kind()) {
-      case 'ingredients': return (menu.ingredients ?? []).map(({ id, name, unit }) => ({ id, name, more: unit, used: used({ kind: 'ingredients', id }) }));
-      case 'pictures': return this.#pictures().map(({ id, width, height }) => ({ id, name: `${width} × ${height}`, more: '', used: used({ kind: 'pictures', id }) }));
-      default: return menu.stations.map(({ id, name, columns, expo }) => ({ id, name, more: [columns === undefined ? '' : `${columns} columns`, expo ? 'reads everything' : ''].filter(Boolean).join(', '), used: used({ kind: 'stations', id }) }));
+      case 'ingredients':
+        return (menu.ingredients ?? []).map(({ id, name, unit }) => ({
+          id,
+          name,
+          more: unit,
+          used: used({ kind: 'ingredients', id }),
+        }));
+      case 'pictures':
+        return this.#pictures().map(({ id, width, height }) => ({
+          id,
+          name: `${width} × ${height}`,
+          more: '',
+          used: used({ kind: 'pictures', id }),
+        }));
+      default:
+        return menu.stations.map(({ id, name, columns, expo }) => ({
+          id,
+          name,
+          more: [columns === undefined ? '' : `${columns} columns`, expo ? 'reads everything' : '']
+            .filter(Boolean)
+            .join(', '),
+          used: used({ kind: 'stations', id }),
+        }));
     }
   });
-  protected readonly station = computed(() => (this.kind() === 'stations' ? this.view.menu()?.stations.find(({ id }) => id === this.id()) : undefined));
-  protected readonly ingredient = computed(() => (this.kind() === 'ingredients' ? this.view.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined));
-  protected readonly picture = computed(() => (this.kind() === 'pictures' ? this.#pictures().find(({ id }) => id === this.id()) : undefined));
-  protected readonly name = computed(() => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''));
+  protected readonly station = computed(() =>
+    this.kind() === 'stations' ? this.view.menu()?.stations.find(({ id }) => id === this.id()) : undefined,
+  );
+  protected readonly ingredient = computed(() =>
+    this.kind() === 'ingredients' ? this.view.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined,
+  );
+  protected readonly picture = computed(() =>
+    this.kind() === 'pictures' ? this.#pictures().find(({ id }) => id === this.id()) : undefined,
+  );
+  protected readonly name = computed(
+    () => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''),
+  );
   protected readonly uses = computed(() => {
     const menu = this.view.menu();
     return menu ? usesOf(menu, this.target()).map((use) => describeUse(menu, use)) : [];
@@ -58,8 +89,14 @@ export class SetupPage {
     return pictureUrl(id, size);
   }
 
-  protected setStation(station: Station, change: { [K in keyof Station]?: Station[K] | undefined }, field?: string): void {
-    const next = Object.fromEntries(Object.entries({ ...station, ...change }).filter(([, value]) => value !== undefined && value !== false)) as Station;
+  protected setStation(
+    station: Station,
+    change: { [K in keyof Station]?: Station[K] | undefined },
+    field?: string,
+  ): void {
+    const next = Object.fromEntries(
+      Object.entries({ ...station, ...change }).filter(([, value]) => value !== undefined && value !== false),
+    ) as Station;
     this.#editor.put('stations', next, `Changed the station “${next.name}”`, field === undefined ? {} : { field });
   }
 
@@ -71,20 +108,50 @@ export class SetupPage {
   }
 
   protected setIngredient(ingredient: Ingredient, change: Partial<Ingredient>, field?: string): void {
-    this.#editor.put('ingredients', { ...ingredient, ...change }, `Changed the ingredient “${ingredient.name}”`, field === undefined ? {} : { field });
+    this.#editor.put(
+      'ingredients',
+      { ...ingredient, ...change },
+      `Changed the ingredient “${ingredient.name}”`,
+      field === undefined ? {} : { field },
+    );
   }
 
   protected add(): void {
     const menu = this.view.menu();
-    if (this.kind() === 'ingredients') this.#editor.put('ingredients', { id: newId('new ingredient', (menu?.ingredients ?? []).map(({ id }) => id)), name: 'New ingredient', unit: 'each' }, 'Made a new ingredient');
-    else this.#editor.put('stations', { id: newId('new station', (menu?.stations ?? []).map(({ id }) => id)), name: 'New station', columns: 32 }, 'Made a new station');
+    if (this.kind() === 'ingredients')
+      this.#editor.put(
+        'ingredients',
+        {
+          id: newId(
+            'new ingredient',
+            (menu?.ingredients ?? []).map(({ id }) => id),
+          ),
+          name: 'New ingredient',
+          unit: 'each',
+        },
+        'Made a new ingredient',
+      );
+    else
+      this.#editor.put(
+        'stations',
+        {
+          id: newId(
+            'new station',
+            (menu?.stations ?? []).map(({ id }) => id),
+          ),
+          name: 'New station',
+          columns: 32,
+        },
+        'Made a new station',
+      );
   }
 
   /** Deletes an unused object at once; otherwise shows what uses it, and one change can remove all references. */
   protected remove(): void {
     if (this.uses().length > 0) return this.removing.set(true);
     const kind = this.kind() as SetupKind;
-    if (kind !== 'pictures') this.#editor.change(`Deleted “${this.name()}”`, [{ type: 'remove', kind, id: this.id() ?? '' }]);
+    if (kind !== 'pictures')
+      this.#editor.change(`Deleted “${this.name()}”`, [{ type: 'remove', kind, id: this.id() ?? '' }]);
   }
 
   protected target(): Target {

@@ -40,9 +40,23 @@ export const houseFeature = createFeature({
 function answered(state: HouseState, answer: SentHouse): HouseState {
   const next = { ...state, isSaving: false };
   switch (answer.outcome) {
-    case 'saved': return { ...next, now: answer.now, notice: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' } };
-    case 'stale': return { ...next, now: answer.now, notice: { isWell: false, words: 'Somebody else changed the settings meanwhile. Theirs are shown now; yours were not saved.' } };
-    case 'not-saved': return { ...next, notice: { isWell: false, words: answer.message } };
+    case 'saved':
+      return {
+        ...next,
+        now: answer.now,
+        notice: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' },
+      };
+    case 'stale':
+      return {
+        ...next,
+        now: answer.now,
+        notice: {
+          isWell: false,
+          words: 'Somebody else changed the settings meanwhile. Theirs are shown now; yours were not saved.',
+        },
+      };
+    case 'not-saved':
+      return { ...next, notice: { isWell: false, words: answer.message } };
   }
 }
 
@@ -56,8 +70,15 @@ export class HouseEffects {
   readonly read = createEffect(() =>
     this.#actions.pipe(
       ofType(houseActions.opened),
-      switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'house' || type === 'connected')))),
-      switchMap(() => this.#api.house().pipe(map((now) => houseActions.arrived({ now })), catchError(() => of(houseActions.loadFailed())))),
+      switchMap(() =>
+        merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'house' || type === 'connected'))),
+      ),
+      switchMap(() =>
+        this.#api.house().pipe(
+          map((now) => houseActions.arrived({ now })),
+          catchError(() => of(houseActions.loadFailed())),
+        ),
+      ),
     ),
   );
 
@@ -65,14 +86,22 @@ export class HouseEffects {
     this.#actions.pipe(
       ofType(houseActions.saved),
       withLatestFrom(this.#store.select(houseFeature.selectNow)),
-      exhaustMap(([{ house }, now]) => this.#api.setHouse(now?.version ?? 0, house).pipe(map((answer) => houseActions.saveAnswered({ answer })))),
+      exhaustMap(([{ house }, now]) =>
+        this.#api.setHouse(now?.version ?? 0, house).pipe(map((answer) => houseActions.saveAnswered({ answer }))),
+      ),
     ),
   );
 
   readonly deleteUnused = createEffect(() =>
     this.#actions.pipe(
       ofType(houseActions.unusedPicturesDeleted),
-      exhaustMap(() => this.#api.deleteUnusedPictures().pipe(switchMap(() => this.#api.house()), map((now) => houseActions.arrived({ now })), catchError(() => of(houseActions.loadFailed())))),
+      exhaustMap(() =>
+        this.#api.deleteUnusedPictures().pipe(
+          switchMap(() => this.#api.house()),
+          map((now) => houseActions.arrived({ now })),
+          catchError(() => of(houseActions.loadFailed())),
+        ),
+      ),
     ),
   );
 }

@@ -4,8 +4,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import { PrinterEffects, printerActions, printerFeature } from './printer-store.ts';
 
-beforeEach(() => { vi.useFakeTimers(); });
-afterEach(() => { vi.useRealTimers(); });
+beforeEach(() => {
+  vi.useFakeTimers();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 const away = () => throwError(() => new Error('away'));
 
 describe('the printers', () => {
@@ -20,7 +24,11 @@ describe('the printers', () => {
     printers.events.next({ type: 'paper' } as never);
     vi.advanceTimersByTime(200);
     expect(api.paper.mock.calls).toEqual([['hot'], ['hot']]);
-    expect(printers.state()).toMatchObject({ shown: 'hot', printers: [{ station: 'hot' }], paper: [{ station: 'hot' }] });
+    expect(printers.state()).toMatchObject({
+      shown: 'hot',
+      printers: [{ station: 'hot' }],
+      paper: [{ station: 'hot' }],
+    });
     printers.act(printerActions.shown({ station: 'cold' }));
     expect(api.paper).toHaveBeenLastCalledWith('cold');
   });

@@ -29,7 +29,11 @@ export const printerFeature = createFeature({
   reducer: createReducer<PrinterState>(
     { printers: [], shown: undefined, paper: [] },
     on(printerActions.arrived, (state, { printers }) => ({ ...state, printers })),
-    on(printerActions.shown, (state, { station }) => ({ ...state, shown: station, paper: state.shown === station ? state.paper : [] })),
+    on(printerActions.shown, (state, { station }) => ({
+      ...state,
+      shown: station,
+      paper: state.shown === station ? state.paper : [],
+    })),
     on(printerActions.paperArrived, (state, { paper }) => ({ ...state, paper })),
   ),
 });
@@ -43,23 +47,54 @@ export class PrinterEffects {
 
   readonly printers = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(printerActions.opened), switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected'))))),
+      this.#actions.pipe(
+        ofType(printerActions.opened),
+        switchMap(() =>
+          merge(
+            of(undefined),
+            this.#live.events.pipe(filter(({ type }) => type === 'printers' || type === 'connected')),
+          ),
+        ),
+      ),
       this.#actions.pipe(ofType(printerActions.modeAnswered)),
-    ).pipe(switchMap(() => this.#api.printers().pipe(map((printers) => printerActions.arrived({ printers })), catchError(() => EMPTY)))),
+    ).pipe(
+      switchMap(() =>
+        this.#api.printers().pipe(
+          map((printers) => printerActions.arrived({ printers })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
   );
 
   readonly paper = createEffect(() =>
-    merge(this.#actions.pipe(ofType(printerActions.shown)), this.#live.events.pipe(filter(({ type }) => type === 'paper' || type === 'connected'), debounceTime(80))).pipe(
+    merge(
+      this.#actions.pipe(ofType(printerActions.shown)),
+      this.#live.events.pipe(
+        filter(({ type }) => type === 'paper' || type === 'connected'),
+        debounceTime(80),
+      ),
+    ).pipe(
       withLatestFrom(this.#store.select(printerFeature.selectShown)),
       filter(([, station]) => station !== undefined),
-      switchMap(([, station]) => this.#api.paper(station ?? '').pipe(map((paper) => printerActions.paperArrived({ paper })), catchError(() => EMPTY))),
+      switchMap(([, station]) =>
+        this.#api.paper(station ?? '').pipe(
+          map((paper) => printerActions.paperArrived({ paper })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
   );
 
   readonly mode = createEffect(() =>
     this.#actions.pipe(
       ofType(printerActions.modeSet),
-      concatMap(({ station, mode }) => this.#api.setPrinterMode(station, mode).pipe(map(() => printerActions.modeAnswered()), catchError(() => of(printerActions.modeAnswered())))),
+      concatMap(({ station, mode }) =>
+        this.#api.setPrinterMode(station, mode).pipe(
+          map(() => printerActions.modeAnswered()),
+          catchError(() => of(printerActions.modeAnswered())),
+        ),
+      ),
     ),
   );
 }

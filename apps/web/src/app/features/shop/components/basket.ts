@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, type Order, quoteOrder, summaryOf, templateFor, textIn } from '@hearty-ladle/core';
+import {
+  type Answers,
+  type CompiledMenu,
+  type Line,
+  type Order,
+  quoteOrder,
+  summaryOf,
+  templateFor,
+  textIn,
+} from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
@@ -30,7 +39,9 @@ export class Basket {
   readonly named = output<{ name?: string; place?: string }>();
 
   protected readonly UNANSWERED = {
-    offline: 'We can’t be reached just now.', busy: 'We have too much to do just now; please try again in a moment.', failed: 'Something is wrong here; please tell us.',
+    offline: 'We can’t be reached just now.',
+    busy: 'We have too much to do just now; please try again in a moment.',
+    failed: 'Something is wrong here; please tell us.',
   } as const;
   protected readonly quote = computed(() => quoteOrder(this.menu().menu, this.order(), clock));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
@@ -60,10 +71,14 @@ export class Basket {
 
   #summary(line: Line): string {
     const compiled = this.menu().item(line.item);
-    return compiled ? summaryOf(this.menu(), compiled, line, this.locale(), templateFor(this.menu().menu, compiled.item)) : '';
+    return compiled
+      ? summaryOf(this.menu(), compiled, line, this.locale(), templateFor(this.menu().menu, compiled.item))
+      : '';
   }
 
   #messages(index: number): string[] {
-    return this.quote().problems.filter(({ line }) => line === index).map((problem) => problemMessage(this.menu(), problem, this.locale()));
+    return this.quote()
+      .problems.filter(({ line }) => line === index)
+      .map((problem) => problemMessage(this.menu(), problem, this.locale()));
   }
 }

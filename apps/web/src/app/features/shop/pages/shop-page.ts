@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, linkedSignal, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { type CompiledMenu, type Line, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -39,7 +49,15 @@ export class ShopPage {
   /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
   readonly #spans = toSignal(
     toObservable(this.view.menu).pipe(
-      switchMap((menu) => (menu ? this.#finder.find(menu, menu.items.map(({ id }) => id), { channel: 'online', service: 'takeaway' }) : of(undefined))),
+      switchMap((menu) =>
+        menu
+          ? this.#finder.find(
+              menu,
+              menu.items.map(({ id }) => id),
+              { channel: 'online', service: 'takeaway' },
+            )
+          : of(undefined),
+      ),
     ),
   );
 
@@ -50,7 +68,9 @@ export class ShopPage {
       .map((section) => ({
         id: section.id,
         name: textIn(section.name, this.locale(), menu.firstLocale),
-        dishes: menu.menu.items.filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true)).map((item) => this.#dish(menu, item.id)),
+        dishes: menu.menu.items
+          .filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true))
+          .map((item) => this.#dish(menu, item.id)),
       }))
       .filter(({ dishes }) => dishes.length > 0);
   });

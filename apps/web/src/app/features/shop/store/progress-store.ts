@@ -6,11 +6,16 @@ import { catchError, debounceTime, filter, map, merge, of, switchMap } from 'rxj
 import { Api } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
 
-export type ProgressState = { readonly status: 'loading' | 'unknown' | 'away' } | { readonly status: 'loaded'; readonly progress: Progress };
+export type ProgressState =
+  { readonly status: 'loading' | 'unknown' | 'away' } | { readonly status: 'loaded'; readonly progress: Progress };
 
 export const progressActions = createActionGroup({
   source: 'Progress',
-  events: { Opened: props<{ id: string }>(), Arrived: props<{ progress: Progress }>(), Failed: props<{ isUnknown: boolean }>() },
+  events: {
+    Opened: props<{ id: string }>(),
+    Arrived: props<{ progress: Progress }>(),
+    Failed: props<{ isUnknown: boolean }>(),
+  },
 });
 
 /** How far the order on the page is. */
@@ -37,12 +42,19 @@ export class ProgressEffects {
     this.#actions.pipe(
       ofType(progressActions.opened),
       switchMap(({ id }) => {
-        const news = this.#live.events.pipe(filter(({ type }) => type === 'tickets' || type === 'connected'), debounceTime(PAUSE_MS));
+        const news = this.#live.events.pipe(
+          filter(({ type }) => type === 'tickets' || type === 'connected'),
+          debounceTime(PAUSE_MS),
+        );
         return merge(of(undefined), news).pipe(
-          switchMap(() => this.#api.progress(id).pipe(
-            map((progress) => progressActions.arrived({ progress })),
-            catchError((error: { status?: number }) => of(progressActions.failed({ isUnknown: error.status === 404 }))),
-          )),
+          switchMap(() =>
+            this.#api.progress(id).pipe(
+              map((progress) => progressActions.arrived({ progress })),
+              catchError((error: { status?: number }) =>
+                of(progressActions.failed({ isUnknown: error.status === 404 })),
+              ),
+            ),
+          ),
         );
       }),
     ),

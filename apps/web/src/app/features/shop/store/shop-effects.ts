@@ -14,7 +14,9 @@ export class ShopEffects {
   readonly #actions = inject(Actions);
   readonly #router = inject(Router);
 
-  readonly remember = createEffect(() => this.#store.select(shopFeature.selectShopState).pipe(tap(remember)), { dispatch: false });
+  readonly remember = createEffect(() => this.#store.select(shopFeature.selectShopState).pipe(tap(remember)), {
+    dispatch: false,
+  });
 
   /** Once an order is placed, navigates to its page. */
   readonly follow = createEffect(
@@ -33,7 +35,20 @@ export class ShopEffects {
       ofType(shopActions.orderSent),
       withLatestFrom(this.#store.select(shopFeature.selectShopState)),
       exhaustMap(([{ total }, state]) =>
-        this.#api.placeOrder({ ...orderOf(state), ...(state.name && { name: state.name }), ...(state.place && { place: state.place }), ...replacing(state.tries), seenTotal: total }, state.tries.key).pipe(map((answer) => shopActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() }))),
+        this.#api
+          .placeOrder(
+            {
+              ...orderOf(state),
+              ...(state.name && { name: state.name }),
+              ...(state.place && { place: state.place }),
+              ...replacing(state.tries),
+              seenTotal: total,
+            },
+            state.tries.key,
+          )
+          .pipe(
+            map((answer) => shopActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })),
+          ),
       ),
     ),
   );

@@ -8,7 +8,10 @@ type ShopState = Shop.ShopState;
 const kept = new Map<string, string>();
 let shop: typeof Shop;
 beforeAll(async () => {
-  globalThis.localStorage = { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => kept.set(key, value) } as never;
+  globalThis.localStorage = {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => kept.set(key, value),
+  } as never;
   shop = await import('./shop-store.ts');
 });
 
@@ -24,7 +27,9 @@ describe('the basket', () => {
   it('remembers what each line was seen to cost, and a new price only once it is agreed to', () => {
     const state = withBowl();
     expect(state.lines).toEqual([{ line: bowl, seen: 890 }]);
-    expect(shop.shopFeature.reducer(state, shop.shopActions.priceAgreed({ index: 0, seen: 940 })).lines).toEqual([{ line: bowl, seen: 940 }]);
+    expect(shop.shopFeature.reducer(state, shop.shopActions.priceAgreed({ index: 0, seen: 940 })).lines).toEqual([
+      { line: bowl, seen: 940 },
+    ]);
   });
 
   it('puts a changed dish back in its place', () => {
@@ -32,28 +37,66 @@ describe('the basket', () => {
     state = shop.shopFeature.reducer(state, shop.shopActions.dishOpened({ line: bowl, editing: 0 }));
     state = shop.shopFeature.reducer(state, shop.shopActions.dishAnswered({ line: { ...bowl, quantity: 2 } }));
     state = shop.shopFeature.reducer(state, shop.shopActions.dishPutInBasket({ seen: 1780 }));
-    expect(state.lines).toEqual([{ line: { ...bowl, quantity: 2 }, seen: 1780 }, { line: bowl, seen: 890 }]);
+    expect(state.lines).toEqual([
+      { line: { ...bowl, quantity: 2 }, seen: 1780 },
+      { line: bowl, seen: 890 },
+    ]);
   });
 
   it('is kept through refusals and while nobody answers, and empties once it is placed', () => {
     const sent = shop.shopFeature.reducer(withBowl(), shop.shopActions.orderSent({ total: 890 }));
-    const answered = (answer: Parameters<typeof shop.shopActions.sendAnswered>[0]['answer']) => shop.shopFeature.reducer(sent, shop.shopActions.sendAnswered({ key: sent.tries.key, answer, nextKey: 'next' }));
-    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(answered({ outcome })).toMatchObject({ lines: [{ seen: 890 }], tries: { key: sent.tries.key, wasSent: true }, unanswered: outcome });
-    expect(answered({ outcome: 'costs-otherwise', total: 940 })).toMatchObject({ lines: [{ seen: 890 }], tries: sent.tries, sending: false });
-    expect(answered({ outcome: 'refused', problems: [{ line: 0, code: 'sold-out' }], message: 'No.' })).toMatchObject({ lines: [{ seen: 890 }], refusal: 'No.' });
-    expect(answered({ outcome: 'placed', order: { id: 'x', number: 1, total: 890 } })).toMatchObject({ lines: [], answers: {}, tries: { key: 'next' } });
+    const answered = (answer: Parameters<typeof shop.shopActions.sendAnswered>[0]['answer']) =>
+      shop.shopFeature.reducer(sent, shop.shopActions.sendAnswered({ key: sent.tries.key, answer, nextKey: 'next' }));
+    for (const outcome of ['offline', 'busy', 'failed'] as const)
+      expect(answered({ outcome })).toMatchObject({
+        lines: [{ seen: 890 }],
+        tries: { key: sent.tries.key, wasSent: true },
+        unanswered: outcome,
+      });
+    expect(answered({ outcome: 'costs-otherwise', total: 940 })).toMatchObject({
+      lines: [{ seen: 890 }],
+      tries: sent.tries,
+      sending: false,
+    });
+    expect(answered({ outcome: 'refused', problems: [{ line: 0, code: 'sold-out' }], message: 'No.' })).toMatchObject({
+      lines: [{ seen: 890 }],
+      refusal: 'No.',
+    });
+    expect(answered({ outcome: 'placed', order: { id: 'x', number: 1, total: 890 } })).toMatchObject({
+      lines: [],
+      answers: {},
+      tries: { key: 'next' },
+    });
   });
 
-  it('that was sent, not answered, and changed in any way is another order that names the first; which may turn out to have arrived', () => {
-    const { shopActions, shopFeature: { reducer } } = shop;
+  it('that was sent, not answered, and then changed is another order that names the first, which may have arrived', () => {
+    const {
+      shopActions,
+      shopFeature: { reducer },
+    } = shop;
     const sent = reducer(withBowl(), shopActions.orderSent({ total: 890 }));
-    const lost = reducer(sent, shopActions.sendAnswered({ key: sent.tries.key, answer: { outcome: 'offline' }, nextKey: 'next' }));
+    const lost = reducer(
+      sent,
+      shopActions.sendAnswered({ key: sent.tries.key, answer: { outcome: 'offline' }, nextKey: 'next' }),
+    );
     expect(reducer(lost, shopActions.orderSent({ total: 890 })).tries.key).toBe(sent.tries.key);
-    for (const change of [shopActions.lineTakenOut({ index: 0 }), shopActions.orderAnswered({ answers: {} }), shopActions.guestNamed({ name: 'Ines' }), shopActions.priceAgreed({ index: 0, seen: 1 })]) {
+    for (const change of [
+      shopActions.lineTakenOut({ index: 0 }),
+      shopActions.orderAnswered({ answers: {} }),
+      shopActions.guestNamed({ name: 'Ines' }),
+      shopActions.priceAgreed({ index: 0, seen: 1 }),
+    ]) {
       expect(reducer(lost, change).tries).toMatchObject({ key: `${sent.tries.key}.1`, replaces: [sent.tries.key] });
     }
     const again = reducer(withBowl(lost), shopActions.orderSent({ total: 1780 }));
-    const first = reducer(again, shopActions.sendAnswered({ key: again.tries.key, answer: { outcome: 'first-was-placed', order: { id: 'x', number: 7, total: 890 } }, nextKey: 'new' }));
+    const first = reducer(
+      again,
+      shopActions.sendAnswered({
+        key: again.tries.key,
+        answer: { outcome: 'first-was-placed', order: { id: 'x', number: 7, total: 890 } },
+        nextKey: 'new',
+      }),
+    );
     expect(first).toMatchObject({ firstPlaced: { number: 7 }, lines: [{}, {}], tries: { key: 'new', replaces: [] } });
     expect(reducer(first, shopActions.basketEmptied())).toMatchObject({ lines: [], firstPlaced: undefined });
   });

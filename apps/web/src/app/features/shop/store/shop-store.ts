@@ -2,7 +2,14 @@ import type { Answers, Line, Order, OrderProblem, PlacedOrder } from '@hearty-la
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
-import { answeredTries, answerFor, changedTries, newTries, type OrderTries, tried } from '../../../state/order-tries.ts';
+import {
+  answeredTries,
+  answerFor,
+  changedTries,
+  newTries,
+  type OrderTries,
+  tried,
+} from '../../../state/order-tries.ts';
 
 /** The dish being answered: a new line, or one of the basket's. */
 export interface OpenDish {
@@ -75,7 +82,19 @@ function remembered(): Partial<ShopState> {
 
 /** The initial state: what was stored, on top of an empty basket. */
 function initialShop(key: string): ShopState {
-  const empty = { open: undefined, lines: [], name: '', place: '', answers: {}, tries: newTries(key), sending: false, unanswered: undefined, firstPlaced: undefined, problems: [], refusal: undefined };
+  const empty = {
+    open: undefined,
+    lines: [],
+    name: '',
+    place: '',
+    answers: {},
+    tries: newTries(key),
+    sending: false,
+    unanswered: undefined,
+    firstPlaced: undefined,
+    problems: [],
+    refusal: undefined,
+  };
   return { ...empty, ...remembered() };
 }
 
@@ -87,15 +106,41 @@ export const shopFeature = createFeature({
     on(shopActions.dishAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(shopActions.dishClosed, (state) => ({ ...state, open: undefined })),
     on(shopActions.dishPutInBasket, (state, { seen }) => inBasket(state, seen)),
-    on(shopActions.priceAgreed, (state, { index, seen }) => ({ ...changedOrder(state), lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)) })),
-    on(shopActions.guestNamed, (state, named) => ({ ...changedOrder(state), ...(named.name !== undefined && { name: named.name }), ...(named.place !== undefined && { place: named.place }) })),
-    on(shopActions.lineTakenOut, (state, { index }) => ({ ...changedOrder(state), lines: state.lines.filter((_, i) => i !== index) })),
+    on(shopActions.priceAgreed, (state, { index, seen }) => ({
+      ...changedOrder(state),
+      lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)),
+    })),
+    on(shopActions.guestNamed, (state, named) => ({
+      ...changedOrder(state),
+      ...(named.name !== undefined && { name: named.name }),
+      ...(named.place !== undefined && { place: named.place }),
+    })),
+    on(shopActions.lineTakenOut, (state, { index }) => ({
+      ...changedOrder(state),
+      lines: state.lines.filter((_, i) => i !== index),
+    })),
     on(shopActions.orderAnswered, (state, { answers }) => ({ ...changedOrder(state), answers })),
-    on(shopActions.orderSent, (state) => ({ ...state, sending: true, unanswered: undefined, tries: tried(state.tries) })),
-    on(shopActions.sendAnswered, (state, { key, answer, nextKey }) => (
-      withSendAnswer({ ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) }, answerFor(state.tries, key, answer))
-    )),
-    on(shopActions.basketEmptied, (state) => ({ ...state, lines: [], answers: {}, firstPlaced: undefined, problems: [], refusal: undefined, unanswered: undefined })),
+    on(shopActions.orderSent, (state) => ({
+      ...state,
+      sending: true,
+      unanswered: undefined,
+      tries: tried(state.tries),
+    })),
+    on(shopActions.sendAnswered, (state, { key, answer, nextKey }) =>
+      withSendAnswer(
+        { ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) },
+        answerFor(state.tries, key, answer),
+      ),
+    ),
+    on(shopActions.basketEmptied, (state) => ({
+      ...state,
+      lines: [],
+      answers: {},
+      firstPlaced: undefined,
+      problems: [],
+      refusal: undefined,
+      unanswered: undefined,
+    })),
   ),
   extraSelectors: ({ selectLines, selectAnswers }) => ({
     /** What the price depends on; a name or a table typed in leaves it as it is. */
@@ -111,20 +156,30 @@ function changedOrder(state: ShopState): ShopState {
 function inBasket(state: ShopState, seen: number): ShopState {
   if (!state.open) return state;
   const { line, editing } = state.open;
-  const lines = editing === undefined ? [...state.lines, { line, seen }] : state.lines.map((it, i) => (i === editing ? { line, seen } : it));
+  const lines =
+    editing === undefined
+      ? [...state.lines, { line, seen }]
+      : state.lines.map((it, i) => (i === editing ? { line, seen } : it));
   return { ...changedOrder(state), lines, open: undefined };
 }
 
 function withSendAnswer(state: ShopState, answer: SentOrder): ShopState {
   switch (answer.outcome) {
-    case 'offline': case 'busy': case 'failed':
+    case 'offline':
+    case 'busy':
+    case 'failed':
       return { ...state, unanswered: answer.outcome };
     case 'placed':
       return { ...state, problems: [], refusal: undefined, lines: [], answers: {}, firstPlaced: undefined };
     case 'first-was-placed':
       return { ...state, problems: [], refusal: undefined, firstPlaced: answer.order };
     case 'costs-otherwise':
-      return { ...state, problems: [], refusal: 'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.' };
+      return {
+        ...state,
+        problems: [],
+        refusal:
+          'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.',
+      };
     case 'refused':
       return { ...state, problems: answer.problems, refusal: answer.message };
   }

@@ -28,19 +28,37 @@ export class TillLine {
   protected readonly QUICK_NOTES = QUICK_NOTES;
 
   protected readonly item = computed(() => this.menu().item(this.line().item));
-  protected readonly quote = computed(() => quoteLine(this.menu().menu, { ...this.line(), channel: 'pos', service: this.service() }, clock));
+  protected readonly quote = computed(() =>
+    quoteLine(this.menu().menu, { ...this.line(), channel: 'pos', service: this.service() }, clock),
+  );
   protected readonly name = computed(() => {
     const item = this.item()?.item;
-    return item ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale)) : this.line().item;
+    return item
+      ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale))
+      : this.line().item;
   });
-  protected readonly missing = computed(() => this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.menu().firstLocale)));
+  protected readonly missing = computed(() =>
+    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.menu().firstLocale)),
+  );
   /** Groups answered by typing rather than picking, shown below the keys. */
   protected readonly written = computed(() =>
     this.quote()
       .groups.filter(({ kind, at }) => kind !== 'choices' && kind !== 'notice' && at === undefined)
       .flatMap(({ group }) => {
         const offered = this.item()?.groups.find(({ id }) => id === group);
-        return offered ? [{ id: group, offered, title: textIn(offered.heading ?? offered.group.prompt, this.menu().firstLocale, this.menu().firstLocale) }] : [];
+        return offered
+          ? [
+              {
+                id: group,
+                offered,
+                title: textIn(
+                  offered.heading ?? offered.group.prompt,
+                  this.menu().firstLocale,
+                  this.menu().firstLocale,
+                ),
+              },
+            ]
+          : [];
       }),
   );
 
@@ -64,7 +82,10 @@ export class TillLine {
 
   protected set(field: 'dates' | 'amounts', group: string, value: string | number | undefined): void {
     const { [group]: _, ...others } = (this.line()[field] ?? {}) as Record<string, never>;
-    this.lineChange.emit({ ...this.line(), [field]: value === undefined || value === '' ? others : { ...others, [group]: value } });
+    this.lineChange.emit({
+      ...this.line(),
+      [field]: value === undefined || value === '' ? others : { ...others, [group]: value },
+    });
   }
 
   protected agree(group: string, given: boolean): void {

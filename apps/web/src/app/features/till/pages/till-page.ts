@@ -1,19 +1,43 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, type ElementRef, HostListener, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  HostListener,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
-  type Answers, type CompiledMenu, type Item, type Line, type Menu, OPEN_PRICE_TAG, plainText, preselectedLine, quoteLine, quoteOrder, type Service, summaryOf, templateFor, textIn,
+  type Answers,
+  type CompiledMenu,
+  type Item,
+  type Line,
+  type Menu,
+  OPEN_PRICE_TAG,
+  preselectedLine,
+  quoteLine,
+  quoteOrder,
+  type Service,
+  summaryOf,
+  templateFor,
+  textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
-import { listPrice, formatMoney } from '../../../text/money.ts';
+import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { TillLine } from '../components/till-line.ts';
 import { pickNth } from '../store/pick-nth.ts';
-import { tillActions, tillFeature } from '../store/till-store.ts';
-
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
+import { tillActions } from '../store/till-actions.ts';
+import { dishesFor } from '../store/till-dishes.ts';
+import { tillFeature } from '../store/till-store.ts';
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
@@ -38,22 +62,20 @@ export class TillPage {
   /** Enter was pressed before the menu arrived: it is carried out then. */
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
-  protected readonly SERVICES: readonly (readonly [Service, string])[] = [['dine-in', 'Here'], ['takeaway', 'Away'], ['delivery', 'Delivered']];
+  protected readonly SERVICES: readonly (readonly [Service, string])[] = [
+    ['dine-in', 'Here'],
+    ['takeaway', 'Away'],
+    ['delivery', 'Delivered'],
+  ];
 
-  protected readonly sections = computed(() => (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })));
+  protected readonly sections = computed(() =>
+    (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
+  );
   protected readonly dishes = computed(() => {
     const menu = this.menu();
     if (!menu) return [];
-    const wanted = plainText(this.typed());
-    const shown = this.section() ?? this.sections()[0]?.id;
-    return menu.menu.items
-      .filter((item) => item.channels?.includes('pos') ?? true)
-      .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(shown ?? '')))
-      .map((item) => {
-        const closed = quoteLine(menu.menu, { item: item.id, channel: 'pos', service: this.#service() }, clock).problems.find(({ code }) => CLOSED.has(code));
-        const compiled = menu.item(item.id);
-        return { id: item.id, name: item.tillName ?? this.#words(item.name), price: compiled ? this.money(listPrice(menu, compiled, menu.firstList)) : '', closed: closed && problemMessage(menu, closed, menu.firstLocale) };
-      });
+    const section = this.section() ?? this.sections()[0]?.id ?? '';
+    return dishesFor(menu, { section, typed: this.typed(), service: this.#service() });
   });
   protected readonly quote = computed(() => {
     const menu = this.menu();
@@ -66,7 +88,9 @@ export class TillPage {
       const item = menu.item(line.item);
       const quote = this.quote()?.lines[index];
       return {
-        index, line, quantity: line.quantity ?? 1,
+        index,
+        line,
+        quantity: line.quantity ?? 1,
         name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
         summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
         price: this.money(quote?.price.line ?? 0),
@@ -75,10 +99,14 @@ export class TillPage {
     });
   });
   /** Problems with the answers to the order's own questions. */
-  protected readonly ownProblems = computed(() => (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'));
+  protected readonly ownProblems = computed(() =>
+    (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'),
+  );
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
-    return menu && this.#lines().length > 0 ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale)) : [];
+    return menu && this.#lines().length > 0
+      ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale))
+      : [];
   });
 
   constructor() {
@@ -101,12 +129,19 @@ export class TillPage {
   #keyAtLine(event: KeyboardEvent): boolean {
     const open = this.till().open;
     const menu = this.menu();
-    const isWriting = event.target instanceof HTMLTextAreaElement || (event.target instanceof HTMLInputElement && event.target !== this.find()?.nativeElement);
+    const isWriting =
+      event.target instanceof HTMLTextAreaElement ||
+      (event.target instanceof HTMLInputElement && event.target !== this.find()?.nativeElement);
     if (!open || !menu) return false;
     if (event.key === 'Escape') this.cancel();
-    else if (event.key === 'Enter' && !(event.target instanceof HTMLTextAreaElement) && !(event.target instanceof HTMLButtonElement)) {
+    else if (
+      event.key === 'Enter' &&
+      !(event.target instanceof HTMLTextAreaElement) &&
+      !(event.target instanceof HTMLButtonElement)
+    ) {
       if (this.#quoteOf(open.line).ok) this.confirm();
-    } else if (!isWriting && /^[1-9]$/.test(event.key)) this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), Number(event.key)));
+    } else if (!isWriting && /^[1-9]$/.test(event.key))
+      this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), Number(event.key)));
     else return false;
     return true;
   }
@@ -114,14 +149,16 @@ export class TillPage {
   #keyAtOrder(event: KeyboardEvent): boolean {
     const last = this.till().lines.length - 1;
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) this.send();
-    else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0) this.repeat(last, event.key === '-' ? -1 : 1);
+    else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0)
+      this.repeat(last, event.key === '-' ? -1 : 1);
     else if (event.key === 'Escape') {
       this.typed.set('');
       this.find()?.nativeElement.focus();
     } else {
       // Typing a letter moves the focus to the search box, which receives the letter.
       const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !isTyping) this.find()?.nativeElement.focus();
+      if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !isTyping)
+        this.find()?.nativeElement.focus();
       return false;
     }
     return true;
@@ -152,7 +189,9 @@ export class TillPage {
     const line: Line = { ...preselectedLine(menu, id), item: id };
     if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
     const isEnough = this.#quoteOf(line).ok;
-    this.#store.dispatch(isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }));
+    this.#store.dispatch(
+      isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }),
+    );
     // While a dish is open, number keys are answers rather than search text.
     if (isEnough) this.find()?.nativeElement.focus();
     else this.find()?.nativeElement.blur();
@@ -203,7 +242,8 @@ export class TillPage {
 
   protected send(): void {
     const quote = this.quote();
-    if (quote?.ok && !this.till().sending && !this.till().confirming) this.#store.dispatch(tillActions.sent({ total: quote.total }));
+    if (quote?.ok && !this.till().sending && !this.till().confirming)
+      this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 
   protected park(): void {
@@ -223,9 +263,4 @@ export class TillPage {
     const menu: CompiledMenu | undefined = this.menu();
     return menu ? textIn(text, menu.firstLocale, menu.firstLocale) : '';
   }
-}
-
-function wordsOf(item: Item): string {
-  const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
-  return plainText([...names, item.tillName ?? '', item.code ?? ''].join(' '));
 }

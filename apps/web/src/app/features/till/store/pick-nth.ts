@@ -11,5 +11,7 @@ export function pickNth(menu: CompiledMenu, line: Line, quote: Quote, number: nu
   const group = item && view && groupAt(item, line, view.at, view.group);
   const wanted = view?.choices[number - 1];
   const choice = group?.choices.find(({ id }) => id === wanted?.choice);
-  return view && group && choice && wanted?.state === 'open' ? pickChoice(line, view.at, group, choice, view.max === 1) : line;
+  return view && group && choice && wanted?.state === 'open'
+    ? pickChoice(line, view.at, group, choice, view.max === 1)
+    : line;
 }

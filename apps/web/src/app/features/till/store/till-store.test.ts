@@ -3,54 +3,118 @@ import { of, Subject, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import type { SentOrder } from '../../../api/api.ts';
-import { TillEffects, tillActions, tillFeature, tillOrder, type TillState } from './till-store.ts';
+import { tillActions } from './till-actions.ts';
+import { TillEffects } from './till-effects.ts';
+import { tillFeature, tillOrder, type TillState } from './till-store.ts';
 
-const after = (...actions: Parameters<typeof tillFeature.reducer>[1][]) => actions.reduce<TillState>((state, action) => tillFeature.reducer(state, action), tillFeature.reducer(undefined, { type: 'start' }));
+const after = (...actions: Parameters<typeof tillFeature.reducer>[1][]) =>
+  actions.reduce<TillState>(
+    (state, action) => tillFeature.reducer(state, action),
+    tillFeature.reducer(undefined, { type: 'start' }),
+  );
 const toast = { item: 'toast' };
 const bowl = { item: 'ember', picks: [{ group: 'noodle', choice: 'wheat' }] };
 
 describe('an order at the till', () => {
   it('grows, is repeated, changed in its place, and loses a line whose count comes to nothing', () => {
     const state = after(
-      tillActions.lineAdded({ line: toast }), tillActions.lineAdded({ line: bowl }), tillActions.lineRepeated({ index: 0, by: 2 }),
-      tillActions.lineOpened({ line: bowl, index: 1 }), tillActions.lineAnswered({ line: { ...bowl, notes: { n: 'hot' } } }), tillActions.lineConfirmed(),
+      tillActions.lineAdded({ line: toast }),
+      tillActions.lineAdded({ line: bowl }),
+      tillActions.lineRepeated({ index: 0, by: 2 }),
+      tillActions.lineOpened({ line: bowl, index: 1 }),
+      tillActions.lineAnswered({ line: { ...bowl, notes: { n: 'hot' } } }),
+      tillActions.lineConfirmed(),
     );
-    expect(state.lines).toEqual([{ ...toast, quantity: 3 }, { ...bowl, notes: { n: 'hot' } }]);
+    expect(state.lines).toEqual([
+      { ...toast, quantity: 3 },
+      { ...bowl, notes: { n: 'hot' } },
+    ]);
     expect(state.open).toBeUndefined();
-    expect(after(tillActions.lineAdded({ line: toast }), tillActions.lineRepeated({ index: 0, by: -1 })).lines).toEqual([]);
+    expect(after(tillActions.lineAdded({ line: toast }), tillActions.lineRepeated({ index: 0, by: -1 })).lines).toEqual(
+      [],
+    );
   });
 
   it('keeps nothing of a line that is left', () => {
-    expect(after(tillActions.lineOpened({ line: bowl, index: undefined }), tillActions.lineCancelled(), tillActions.lineConfirmed()).lines).toEqual([]);
+    expect(
+      after(
+        tillActions.lineOpened({ line: bowl, index: undefined }),
+        tillActions.lineCancelled(),
+        tillActions.lineConfirmed(),
+      ).lines,
+    ).toEqual([]);
   });
 
   it('is empty after it was sent, under a new key; stays, under the same key, when nobody answers or it is refused', () => {
-    const order = after(tillActions.lineAdded({ line: toast }), tillActions.named({ name: 'Ilse', place: '4', service: 'takeaway' }), tillActions.sent({ total: 430 }));
+    const order = after(
+      tillActions.lineAdded({ line: toast }),
+      tillActions.named({ name: 'Ilse', place: '4', service: 'takeaway' }),
+      tillActions.sent({ total: 430 }),
+    );
     const { key } = order.tries;
-    const answered = (answer: SentOrder, state = order) => tillFeature.reducer(state, tillActions.sendAnswered({ key, answer, nextKey: 'next' }));
+    const answered = (answer: SentOrder, state = order) =>
+      tillFeature.reducer(state, tillActions.sendAnswered({ key, answer, nextKey: 'next' }));
     const placed: SentOrder = { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } };
-    expect(answered(placed)).toMatchObject({ lines: [], name: '', tries: { key: 'next' }, sending: false, notice: { isWell: true, words: 'Number 7 is in the kitchen.' } });
-    for (const outcome of ['offline', 'busy', 'failed'] as const) expect(answered({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
-    expect(answered({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({ lines: [toast], name: 'Ilse', tries: order.tries });
+    expect(answered(placed)).toMatchObject({
+      lines: [],
+      name: '',
+      tries: { key: 'next' },
+      sending: false,
+      notice: { isWell: true, words: 'Number 7 is in the kitchen.' },
+    });
+    for (const outcome of ['offline', 'busy', 'failed'] as const)
+      expect(answered({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
+    expect(answered({ outcome: 'costs-otherwise', total: 480 })).toMatchObject({
+      lines: [toast],
+      name: 'Ilse',
+      tries: order.tries,
+    });
     const edited = tillFeature.reducer(order, tillActions.lineAdded({ line: bowl }));
-    expect(answered(placed, edited)).toMatchObject({ lines: [toast, bowl], tries: { key: 'next', replaces: [] }, notice: { isWell: false, words: expect.stringContaining('number 7') } });
+    expect(answered(placed, edited)).toMatchObject({
+      lines: [toast, bowl],
+      tries: { key: 'next', replaces: [] },
+      notice: { isWell: false, words: expect.stringContaining('number 7') },
+    });
     const lost = tillFeature.reducer(answered({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
     expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
   });
 
   it('that was parked comes back whole once the server has confirmed it, or is reported as gone', () => {
-    const order = after(tillActions.lineAdded({ line: bowl }), tillActions.named({ name: 'Ilse', service: 'takeaway' }), tillActions.orderAnswered({ answers: { consents: ['bag'] } }));
-    expect(tillFeature.reducer(order, tillActions.parkAnswered({ isParked: false, nextKey: 'n' })).lines).toEqual([bowl]);
+    const order = after(
+      tillActions.lineAdded({ line: bowl }),
+      tillActions.named({ name: 'Ilse', service: 'takeaway' }),
+      tillActions.orderAnswered({ answers: { consents: ['bag'] } }),
+    );
+    expect(tillFeature.reducer(order, tillActions.parkAnswered({ isParked: false, nextKey: 'n' })).lines).toEqual([
+      bowl,
+    ]);
     const parked = tillFeature.reducer(order, tillActions.parkAnswered({ isParked: true, nextKey: 'n' }));
     expect(parked.lines).toEqual([]);
-    const back = tillFeature.reducer(parked, tillActions.parkedReserved({ id: 'h', reservation: 'r', order: tillOrder(order) }));
+    const back = tillFeature.reducer(
+      parked,
+      tillActions.parkedReserved({ id: 'h', reservation: 'r', order: tillOrder(order) }),
+    );
     expect(tillOrder(back)).toEqual(tillOrder(order));
     expect(back.confirming).toEqual({ id: 'h', reservation: 'r' });
-    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: undefined }))).toMatchObject({ lines: [bowl], confirming: { id: 'h' } });
-    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: true }))).toMatchObject({ lines: [bowl], confirming: undefined });
-    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({ lines: [], confirming: undefined, notice: { isWell: false } });
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.words).toContain('another till');
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.words).toContain('still on hold');
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: undefined }))).toMatchObject({
+      lines: [bowl],
+      confirming: { id: 'h' },
+    });
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: true }))).toMatchObject({
+      lines: [bowl],
+      confirming: undefined,
+    });
+    expect(tillFeature.reducer(back, tillActions.parkedConfirmed({ isOurs: false }))).toMatchObject({
+      lines: [],
+      confirming: undefined,
+      notice: { isWell: false },
+    });
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.words).toContain(
+      'another till',
+    );
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.words).toContain(
+      'still on hold',
+    );
   });
 
   it('is quoted anew when its dishes change, and not when a name or a table is typed', () => {
@@ -63,7 +127,9 @@ describe('an order at the till', () => {
 
   it('carries a PIN only once it is known', () => {
     const right = tillActions.pinAnswered({ pin: '2468', answer: { outcome: 'right', device: 'token' } });
-    expect(tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', message: 'No.' } })))).not.toHaveProperty('pin');
+    expect(
+      tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', message: 'No.' } }))),
+    ).not.toHaveProperty('pin');
     expect(tillOrder(after(right))).toMatchObject({ channel: 'pos', pin: '2468' });
     expect(after(right).device).toBe('token');
   });
@@ -81,7 +147,9 @@ describe('the till, beside a server', () => {
     const { key } = till.state().tries;
     till.act(tillActions.sent({ total: 430 }));
     till.act(tillActions.sent({ total: 430 }));
-    expect(api.placeOrder.mock.calls).toEqual([[{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key, undefined]]);
+    expect(api.placeOrder.mock.calls).toEqual([
+      [{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key, undefined],
+    ]);
     answer.next({ outcome: 'placed', order: { id: 'x', number: 7, total: 430 } });
     expect(till.state()).toMatchObject({ lines: [], sending: false });
     expect(till.state().tries.key).not.toBe(key);
@@ -99,7 +167,10 @@ describe('the till, beside a server', () => {
     vi.useFakeTimers();
     const replies = [throwError(() => ({ status: 0 })), of({})];
     const api = {
-      park: vi.fn(() => of({})), parked: () => of([{ id: 'h' }]), reserveParked: vi.fn(() => of({ lines: [{ item: 'toast' }] })), confirmParked: vi.fn(() => replies.shift() ?? away()),
+      park: vi.fn(() => of({})),
+      parked: () => of([{ id: 'h' }]),
+      reserveParked: vi.fn(() => of({ lines: [{ item: 'toast' }] })),
+      confirmParked: vi.fn(() => replies.shift() ?? away()),
     };
     const till = runEffects(TillEffects, api, tillFeature);
     till.act(tillActions.opened());
@@ -127,7 +198,8 @@ describe('the till, beside a server', () => {
   });
 
   it('keeps a PIN only when the server knows it', () => {
-    const tryPin = (pin: string) => of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', message: 'Not known.' });
+    const tryPin = (pin: string) =>
+      of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', message: 'Not known.' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
     till.act(tillActions.pinEntered({ pin: '1111' }));
     expect(till.state()).toMatchObject({ pin: undefined, notice: { words: 'Not known.' } });

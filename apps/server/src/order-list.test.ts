@@ -1,0 +1,100 @@
+import { randomUUID } from 'node:crypto';
+import request from 'supertest';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { BOWL, sendOrder, ticketsOf } from './testing/requests.ts';
+import { type TestHouse, useTwoServers } from './testing/test-house.ts';
+
+let house: TestHouse;
+let one: string;
+let other: string;
+useTwoServers((opened) => ({ house, one, other } = opened));
+beforeAll(() => house.openPrinters());
+
+const lines = [{ ...BOWL, notes: { 'allergy-note': 'no sesame' } }];
+const place = (more: object = {}, server = one) => sendOrder(server, { lines, ...more }, { audience: 'device' });
+
+describe('orders', () => {
+  it('are not charged otherwise than was seen', async () => {
+    const refused = await place({ seenTotal: 1 }).expect(409);
+    expect(refused.body).toMatchObject({ type: expect.stringContaining('costs-otherwise'), total: 1070 });
+    await place({ seenTotal: 1070 }).expect(201);
+  });
+
+  it('are found by number, name, place and dish, and tell whoever placed them how far they are', async () => {
+    const { body } = await place({ name: 'Rosalind', place: 'table 9' }).expect(201);
+    for (const find of ['rosalind', 'table 9', String(body.number), 'ember']) {
+      const { body: rows } = await request(other).get('/api/workbench/orders').query({ find }).expect(200);
+      expect(rows.map(({ number }: { number: number }) => number)).toContain(body.number);
+    }
+    expect((await request(one).get('/api/workbench/orders').query({ find: '100%' }).expect(200)).body).toEqual([]);
+    const tickets = await ticketsOf(one, body.number);
+    await request(one).post(`/api/device/tickets/${tickets[0]?.id}/bump`).send({}).expect(200);
+    expect((await request(other).get(`/api/shop/orders/${body.id}/progress`).expect(200)).body).toEqual({
+      number: body.number,
+      total: 1070,
+      tickets: tickets.length,
+      bumped: 1,
+    });
+    await request(one).get('/api/shop/orders/nothing/progress').expect(404);
+  });
+
+  it('parked at one till are taken up at another, once, however often it is tried', async () => {
+    const park = () =>
+      request(one)
+        .post('/api/device/parked')
+        .set('Idempotency-Key', 'park-this-once')
+        .send({ lines: [{ item: 'toast' }], name: 'Ilse\u001b' });
+    const { body } = await park().expect(201);
+    expect((await park().expect(201)).body).toEqual(body);
+    expect((await request(other).get('/api/device/parked').expect(200)).body).toMatchObject([
+      { id: body.id, label: 'Ilse', dishes: 1, reserved: false },
+    ]);
+    const step = (server: string, what: string, reservation: string) =>
+      request(server).post(`/api/device/parked/${body.id}/${what}`).send({ reservation });
+    const tries = await Promise.all([step(one, 'reserve', 'till-one'), step(other, 'reserve', 'till-two')]);
+    expect(tries.map(({ status }) => status).sort()).toEqual([200, 404]);
+    const winner = tries[0]?.status === 200 ? 'till-one' : 'till-two';
+    expect((await step(one, 'reserve', winner).expect(200)).body).toMatchObject({ lines: [{ item: 'toast' }] });
+    await step(one, 'confirm', 'till-three').expect(409);
+    await step(one, 'confirm', winner).expect(200);
+    await step(other, 'confirm', winner).expect(200);
+    await step(one, 'reserve', 'till-three').expect(404);
+    expect((await request(one).get('/api/device/parked').expect(200)).body).toEqual([]);
+  });
+
+  it('stay parked where the till that took them up breaks down before it has them', async () => {
+    const { body } = await request(one)
+      .post('/api/device/parked')
+      .set('Idempotency-Key', 'park-another')
+      .send({ lines: [{ item: 'toast' }] })
+      .expect(201);
+    await request(one).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'broken-till' }).expect(200);
+    await house.database.query(`UPDATE parked_order SET reserved_until = now() - interval '1 second'`);
+    await request(other).post(`/api/device/parked/${body.id}/reserve`).send({ reservation: 'other-till' }).expect(200);
+    await request(one).post(`/api/device/parked/${body.id}/confirm`).send({ reservation: 'broken-till' }).expect(409);
+  });
+
+  it('name a price only with the PIN of a person who may, and only at a till', async () => {
+    const order = { lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
+    const send = (pin?: string, face = 'device') =>
+      request(one)
+        .post(`/api/${face}/orders`)
+        .set('Idempotency-Key', randomUUID())
+        .send({ ...order, ...(pin && { pin }) });
+    await send().expect(403);
+    await send('0000').expect(403);
+    await send('2468', 'shop').expect(403);
+    expect((await send('2468').expect(201)).body.total).toBe(450);
+  });
+});
+
+describe('the description of the API', () => {
+  it('is OpenAPI 3.1 whose references all lead somewhere, made from what is checked', async () => {
+    const { body } = await request(one).get('/api/openapi.json').expect(200);
+    expect(body.openapi).toBe('3.1.0');
+    for (const [, name] of JSON.stringify(body).matchAll(/"#\/components\/schemas\/([^"]+)"/g))
+      expect(body.components.schemas).toHaveProperty(name ?? '');
+    expect(body.components.schemas.OrderRequest.properties).toHaveProperty('seenTotal');
+    expect(JSON.stringify(body)).not.toContain('#/$defs/');
+  });
+});

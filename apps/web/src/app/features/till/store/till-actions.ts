@@ -1,0 +1,32 @@
+import type { Answers, Line, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import { type PinAnswer, type SentOrder } from '../../../api/api.ts';
+import { type FailureKind } from '../../../api/failure.ts';
+
+export const tillActions = createActionGroup({
+  source: 'Till',
+  events: {
+    Opened: emptyProps(),
+    'Line added': props<{ line: Line }>(),
+    'Line opened': props<{ line: Line; index: number | undefined }>(),
+    'Line answered': props<{ line: Line }>(),
+    'Line confirmed': emptyProps(),
+    'Line cancelled': emptyProps(),
+    'Line repeated': props<{ index: number; by: number }>(),
+    'Line dropped': props<{ index: number }>(),
+    Named: props<{ service?: Service; name?: string; place?: string }>(),
+    'Order answered': props<{ answers: Answers }>(),
+    Sent: props<{ total: number }>(),
+    'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),
+    Parked: emptyProps(),
+    'Park answered': props<{ isParked: boolean; nextKey: string }>(),
+    'Parked arrived': props<{ parked: readonly ParkedOrder[] }>(),
+    'Parked chosen': props<{ id: string }>(),
+    'Parked reserved': props<{ id: string; reservation: string; order: Placement }>(),
+    'Parked not reserved': props<{ kind: FailureKind }>(),
+    /** Undefined: not answered yet. */
+    'Parked confirmed': props<{ isOurs: boolean | undefined }>(),
+    'Pin entered': props<{ pin: string }>(),
+    'Pin answered': props<{ pin: string; answer: PinAnswer }>(),
+  },
+});

@@ -1,0 +1,140 @@
+import { inject, Injectable } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  concatMap,
+  EMPTY,
+  exhaustMap,
+  filter,
+  map,
+  merge,
+  of,
+  switchMap,
+  tap,
+  timer,
+  withLatestFrom,
+} from 'rxjs';
+import type { HttpErrorResponse } from '@angular/common/http';
+import { Api } from '../../../api/api.ts';
+import { failureOf } from '../../../api/failure.ts';
+import { Live } from '../../../api/live.ts';
+import { replacing } from '../../../state/order-tries.ts';
+
+import { tillActions } from './till-actions.ts';
+import { DEVICE_KEY, tillFeature, tillOrder } from './till-store.ts';
+
+/** How long to wait for an answer before asking again. */
+const RETRY_MS = 1_500;
+
+@Injectable()
+export class TillEffects {
+  readonly #actions = inject(Actions);
+  readonly #store = inject(Store);
+  readonly #api = inject(Api);
+  readonly #live = inject(Live);
+
+  readonly place = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.sent),
+      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
+      exhaustMap(([{ total }, state]) =>
+        this.#api
+          .placeOrder(
+            { ...tillOrder(state), ...replacing(state.tries), seenTotal: total },
+            state.tries.key,
+            state.device,
+          )
+          .pipe(
+            map((answer) => tillActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })),
+          ),
+      ),
+    ),
+  );
+
+  readonly park = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.parked),
+      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
+      exhaustMap(([, state]) =>
+        this.#api.park(tillOrder(state), `${state.tries.key}.park`).pipe(
+          map(() => true),
+          catchError(() => of(false)),
+          map((isParked) => tillActions.parkAnswered({ isParked, nextKey: crypto.randomUUID() })),
+        ),
+      ),
+    ),
+  );
+
+  /** Parked orders are the same at every till, live. */
+  readonly parkedOrders = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.opened),
+      switchMap(() =>
+        merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'parked' || type === 'connected'))),
+      ),
+      switchMap(() =>
+        this.#api.parked().pipe(
+          map((parked) => tillActions.parkedArrived({ parked })),
+          catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  );
+
+  /** Reserves a parked order first and confirms once it is loaded here, so that a crash in between loses nothing. */
+  readonly reserve = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.parkedChosen),
+      exhaustMap(({ id }) => {
+        const reservation = crypto.randomUUID();
+        return this.#api.reserveParked(id, reservation).pipe(
+          map((order) => tillActions.parkedReserved({ id, reservation, order })),
+          catchError((error: HttpErrorResponse) => of(tillActions.parkedNotReserved({ kind: failureOf(error) }))),
+        );
+      }),
+    ),
+  );
+
+  /** Repeated until answered: before that, the order may belong to another till. */
+  readonly confirm = createEffect(() =>
+    merge(
+      this.#actions.pipe(ofType(tillActions.parkedReserved)),
+      this.#actions.pipe(
+        ofType(tillActions.parkedConfirmed),
+        filter(({ isOurs }) => isOurs === undefined),
+        switchMap(() => timer(RETRY_MS)),
+      ),
+    ).pipe(
+      withLatestFrom(this.#store.select(tillFeature.selectConfirming)),
+      concatMap(([, confirming]) => (confirming ? this.#confirmed(confirming.id, confirming.reservation) : EMPTY)),
+    ),
+  );
+
+  readonly pin = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.pinEntered),
+      withLatestFrom(this.#store.select(tillFeature.selectDevice)),
+      concatMap(([{ pin }, device]) =>
+        this.#api.tryPin(pin, device).pipe(map((answer) => tillActions.pinAnswered({ pin, answer }))),
+      ),
+    ),
+  );
+
+  readonly rememberDevice = createEffect(
+    () =>
+      this.#store
+        .select(tillFeature.selectDevice)
+        .pipe(tap((device) => device !== undefined && globalThis.localStorage?.setItem(DEVICE_KEY, device))),
+    { dispatch: false },
+  );
+
+  #confirmed(id: string, reservation: string) {
+    return this.#api.confirmParked(id, reservation).pipe(
+      map(() => tillActions.parkedConfirmed({ isOurs: true })),
+      catchError((error: HttpErrorResponse) =>
+        of(tillActions.parkedConfirmed({ isOurs: failureOf(error) === 'refused' ? false : undefined })),
+      ),
+    );
+  }
+}

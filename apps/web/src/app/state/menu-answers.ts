@@ -1,0 +1,94 @@
+import { applyUnchecked, type Change, isRemovedBy, touchedBy, type StoredMenu } from '@hearty-ladle/core';
+import type { SentChange } from '../api/api.ts';
+import { type Clash, type MenuState, rebased, thingPutBy, touches, withVersions } from './menu-state.ts';
+
+export function answered(state: MenuState, id: number, answer: SentChange): MenuState {
+  const sent = state.pendingEdits[0];
+  if (sent?.id !== id) return { ...state, sending: false };
+  const rest = state.pendingEdits.slice(1);
+  switch (answer.outcome) {
+    case 'offline':
+    case 'busy':
+    case 'failed':
+      return { ...state, sending: false, sendFailure: answer.outcome };
+    case 'saved': {
+      const { versions, revision } = answer.saved;
+      const gone = touchedBy(sent.change).filter((ref) => isRemovedBy(sent.change, ref));
+      const known = versions.map((ref) =>
+        gone.some((it) => it.kind === ref.kind && it.id === ref.id) ? { ...ref, version: 0 } : ref,
+      );
+      return {
+        ...state,
+        pendingEdits: rest,
+        sending: false,
+        sendFailure: undefined,
+        newest: Math.max(state.newest, revision),
+        // With a gap before it, others changed the menu meanwhile, which is read first.
+        revision: revision === state.revision + 1 ? revision : state.revision,
+        versions: withVersions(state.versions, known),
+        mine: withVersions(state.mine, known),
+      };
+    }
+    case 'refused': {
+      const message = answer.faults.map((fault) => fault.says).join(' ') || answer.message;
+      const back = state.menu && applyUnchecked(state.menu, sent.inverse);
+      const past = state.past.filter((entry) => entry.change !== sent.change);
+      return {
+        ...state,
+        pendingEdits: rest,
+        sending: false,
+        sendFailure: undefined,
+        isStale: true,
+        menu: back,
+        past,
+        notice: `“${sent.label}” was not saved. ${message}`,
+      };
+    }
+    case 'conflict': {
+      const isClashing = (change: Change) => answer.conflicts.some((conflict) => touches(change, conflict));
+      const clashes: Clash[] = answer.conflicts.map((conflict) => {
+        const last = state.pendingEdits.findLast(({ change }) => touches(change, conflict));
+        return { ...conflict, label: sent.label, mine: last && thingPutBy(last.change, conflict) };
+      });
+      return {
+        ...state,
+        sending: false,
+        sendFailure: undefined,
+        isStale: true,
+        newest: Math.max(state.newest, answer.revision),
+        pendingEdits: rest.filter(({ change }) => !isClashing(change)),
+        past: state.past.filter(({ change }) => !isClashing(change)),
+        clashes: [...state.clashes, ...clashes],
+      };
+    }
+  }
+}
+
+/** Discards an edit that the server can't save, keeps those queued behind it, and reads the menu again. */
+export function givenUp(state: MenuState): MenuState {
+  const [first, ...rest] = state.pendingEdits;
+  if (!first || !state.menu) return state;
+  const before = state.pendingEdits.reduceRight((now, { inverse }) => applyUnchecked(now, inverse), state.menu);
+  const menu = rest.reduce((now, { change }) => applyUnchecked(now, change), before);
+  const past = state.past.filter((entry) => entry.change !== first.change);
+  return {
+    ...state,
+    menu,
+    pendingEdits: rest,
+    past,
+    future: [],
+    sendFailure: undefined,
+    isStale: true,
+    notice: `“${first.label}” was not saved.`,
+  };
+}
+
+export function sending(state: MenuState, id: number, requestId: string): MenuState {
+  const [first, ...rest] = state.pendingEdits;
+  return first?.id === id ? { ...state, sending: true, pendingEdits: [{ ...first, requestId }, ...rest] } : state;
+}
+
+/** Applies what was read, unless it is older than what is already known: responses may arrive late. */
+export function arrived(state: MenuState, stored: StoredMenu): MenuState {
+  return stored.revision < state.revision ? state : rebased(state, stored);
+}
