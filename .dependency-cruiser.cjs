@@ -79,6 +79,26 @@ module.exports = {
       to: { path: '^apps/web/src/app/(features|shell)/' },
     },
     { name: 'web-and-server-apart', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^apps/server/' } },
+    { name: 'server-and-web-apart', severity: 'error', from: { path: '^apps/server/' }, to: { path: '^apps/web/' } },
+    { name: 'the-program-knows-no-app', severity: 'error', from: { path: '^packages/cli/' }, to: { path: '^apps/' } },
+    {
+      name: 'a-feature-is-loaded-by-its-routes',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/(app\\.|shell/)' },
+      to: { path: '^apps/web/src/app/features/', pathNot: '\\.routes\\.ts$' },
+    },
+    {
+      name: 'pages-and-components-know-no-effects',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/(ui|shell|features/[^/]+/(pages|components))/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^apps/web/src/app/.*effects\\.ts$' },
+    },
+    {
+      name: 'queries-change-nothing',
+      severity: 'error',
+      from: { path: '^apps/server/src/queries/' },
+      to: { path: '^apps/server/src/(commands|live|jobs)/' },
+    },
     {
       name: 'queries-and-commands-know-no-http',
       severity: 'error',

@@ -7,7 +7,7 @@ const REQUESTS = 240;
 const CLIENTS = 8;
 const GUEST_BYTES = 255 * 1024;
 const WORKBENCH_BYTES = 15 * 1024 * 1024;
-const MOST_ANSWERED = 64 * 1024;
+const MAX_ANSWERED = 64 * 1024;
 
 const repeated = (part, bytes) =>
   Array.from({ length: Math.floor(bytes / (JSON.stringify(part).length + 1)) }, () => part);
@@ -162,7 +162,7 @@ export async function flood() {
     check(
       'what is refused is refused in few bytes',
       all
-        .filter(({ status, length }) => status >= 400 && length > MOST_ANSWERED)
+        .filter(({ status, length }) => status >= 400 && length > MAX_ANSWERED)
         .map(({ name, length }) => `${name}: ${length} bytes`),
     );
     check(

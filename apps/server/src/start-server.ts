@@ -6,7 +6,7 @@ import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { newServices } from './services.ts';
 
-const MOST_CONNECTIONS = 4_000;
+const MAX_CONNECTIONS = 4_000;
 /** How long running requests may take to finish when the server stops. */
 const DRAIN_MS = 5_000;
 
@@ -23,7 +23,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
   const services = await newServices(config, database);
   let isClosing = false;
   const server = createServer(newApp(config, services, () => isClosing).express);
-  server.maxConnections = MOST_CONNECTIONS;
+  server.maxConnections = MAX_CONNECTIONS;
   await listen(server, config);
   const { port } = server.address() as AddressInfo;
   const stop = async () => {

@@ -19,7 +19,7 @@ export type PinOutcome =
 
 const STRANGERS = 'strangers';
 /** A pause doubles at most this often, so nobody is locked out for a whole shift. */
-const MOST_DOUBLINGS = 3;
+const MAX_DOUBLINGS = 3;
 const FORGET_MS = 86_400_000;
 
 /**
@@ -57,7 +57,7 @@ function afterFailure(
   const moment = now();
   const before = moment.getTime() - failedAt.getTime() > FORGET_MS ? 0 : pauses;
   if (failures + 1 < tries) return { failures: failures + 1, pauses: before, failedAt: moment };
-  const seconds = pauseSeconds * 2 ** Math.min(before, MOST_DOUBLINGS);
+  const seconds = pauseSeconds * 2 ** Math.min(before, MAX_DOUBLINGS);
   return {
     failures: 0,
     pauses: before + 1,

@@ -90,8 +90,8 @@ export async function placeOrder(
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
       const quote = quoteOrder(stored.menu, order, clock);
       if (!quote.ok) return { outcome: 'refused', quote };
-      const tooDear = totalFaultOf(quote.total, house.orders);
-      if (tooDear) return { outcome: 'above-limit', fault: tooDear };
+      const aboveTotal = totalFaultOf(quote.total, house.orders);
+      if (aboveTotal) return { outcome: 'above-limit', fault: aboveTotal };
       if (seenTotal !== undefined && seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };
       const [name, place] = [placement.name, placement.place].map((text) => cleanNote(text ?? '') || null) as [
         string | null,

@@ -24,7 +24,7 @@ const FORMATS = new Set(['png', 'jpeg', 'webp']);
 const LARGE = 1200;
 const SMALL = 240;
 /** Limit after decompression: a small file can decode to a picture that fills the memory. */
-const MOST_PIXELS = 50_000_000;
+const MAX_PIXELS = 50_000_000;
 const MEGABYTE = 1024 * 1024;
 
 sharp.cache(false);
@@ -54,11 +54,11 @@ export async function storePicture(
 async function draw(
   file: Uint8Array,
 ): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
-  const source = () => sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
+  const source = () => sharp(file, { limitInputPixels: MAX_PIXELS, failOn: 'error', sequentialRead: true });
   try {
     const { format, width, height } = await source().metadata();
     if (!FORMATS.has(format)) return 'no-picture';
-    if (width * height > MOST_PIXELS) return 'too-large';
+    if (width * height > MAX_PIXELS) return 'too-large';
     const within = (input: Sharp, side: number) =>
       input
         .resize(side, side, { fit: 'inside', withoutEnlargement: true })

@@ -26,7 +26,7 @@ export const SAY_NOTHING_UNASKED = Uint8Array.of(0x1d, 0x61, 0x00);
  * The encoder's maximum. Lines arrive laid out; this only sets the width beyond which the encoder would wrap them
  * itself.
  */
-const MOST_COLUMNS = 48;
+const MAX_COLUMNS = 48;
 /** ESC a 1: centre what follows. */
 const CENTRED = [0x1b, 0x61, 1];
 /** Line spacing: 1/6 inch in dots of 1/203 inch. */
@@ -34,7 +34,7 @@ const LINE_DOTS = 34;
 
 /** Number of columns used on paper of a given width; on wider paper the ticket is centred. */
 export function columnsPrinted(columns: number): number {
-  return Math.min(columns, MOST_COLUMNS);
+  return Math.min(columns, MAX_COLUMNS);
 }
 
 /** A ticket as bytes, and the length of paper it takes, in dots of 1/203 inch. */
@@ -53,11 +53,11 @@ export async function escposBytes(lines: readonly PaperLine[], columns: number):
     language: 'esc-pos',
     codepageMapping: 'epson',
     imageMode: 'raster',
-    columns: MOST_COLUMNS,
+    columns: MAX_COLUMNS,
     feedBeforeCut: FEED_BEFORE_CUT,
   });
   encoder.initialize().codepage(CODE_PAGE);
-  if (columns > MOST_COLUMNS) encoder.raw(CENTRED);
+  if (columns > MAX_COLUMNS) encoder.raw(CENTRED);
   let heightDots = (FEED_BEFORE_CUT + 1) * LINE_DOTS;
   for (const { text: raw, style } of lines) {
     const line = { style, text: raw.replace(/\p{Cc}+/gu, ' ') };

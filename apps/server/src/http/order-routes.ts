@@ -7,7 +7,7 @@ import type { Services } from './services.ts';
 
 const NO_MENU = problem(404, 'no-menu', 'There is no menu to order from yet.');
 /** Maximum number of problems in a refusal; the quote lists all of them. */
-const MOST_PROBLEMS = 100;
+const MAX_PROBLEMS = 100;
 
 type OrderApi =
   | Pick<typeof shopApi, 'quote' | 'quoteOrder' | 'placeOrder'>
@@ -61,7 +61,7 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
         );
       case 'refused':
         return problem(422, 'order-refused', 'This order can’t be placed as it is.', {
-          problems: outcome.quote.problems.slice(0, MOST_PROBLEMS),
+          problems: outcome.quote.problems.slice(0, MAX_PROBLEMS),
         });
     }
   });

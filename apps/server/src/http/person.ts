@@ -1,4 +1,4 @@
-const MOST_LETTERS = 60;
+const MAX_LETTERS = 60;
 
 /** The name of the person working, for the journal: the header X-Working-As, percent-encoded. */
 export function personOf(header = ''): string {
@@ -6,7 +6,7 @@ export function personOf(header = ''): string {
     const name = decodeURIComponent(header)
       .replace(/\p{C}+/gu, ' ')
       .trim();
-    return [...name].slice(0, MOST_LETTERS).join('') || 'Operator';
+    return [...name].slice(0, MAX_LETTERS).join('') || 'Operator';
   } catch {
     return 'Operator';
   }

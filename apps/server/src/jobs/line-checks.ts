@@ -2,7 +2,7 @@ import { type Context, type FindingReport, findingReport, type Menu } from '@hea
 import { checkInWorker, type CheckWatch } from '@hearty-ladle/node-runtime';
 
 /** Number of checks a process runs at once; each takes a thread. */
-const MOST_AT_ONCE = 2;
+const MAX_AT_ONCE = 2;
 /** Milliseconds between two progress reports. */
 const BETWEEN = 100;
 
@@ -11,7 +11,7 @@ export class LineChecks {
   #running = 0;
 
   get isFull(): boolean {
-    return this.#running >= MOST_AT_ONCE;
+    return this.#running >= MAX_AT_ONCE;
   }
 
   /** Checks a menu, reporting progress at most every tenth of a second. Aborting rejects with the signal's reason. */

@@ -13,7 +13,7 @@ const POOL_SIZE = 5;
 const HEALTH_MS = 4_000;
 /** An unprinted job this long past its due time was left behind by a process that died. */
 const FORGOTTEN_MS = 15_000;
-const MOST_FORGOTTEN = 500;
+const MAX_FORGOTTEN = 500;
 const STOP_MS = 4_000;
 
 /** Final states of a job. */
@@ -122,7 +122,7 @@ export class PrintQueue {
       const forgotten = await this.#database.manager.find(PrintJobEntity, {
         where,
         select: { id: true, printer: true },
-        take: MOST_FORGOTTEN,
+        take: MAX_FORGOTTEN,
       });
       for (const printer of new Set(forgotten.map((job) => job.printer))) this.#work(printer);
     } catch (error) {

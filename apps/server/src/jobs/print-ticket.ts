@@ -23,9 +23,9 @@ const TRIES = 3;
 const PAUSES = [1, 2, 4, 8, 15];
 const LONGEST_PAUSE = 20;
 /** Attempts with an unknown outcome after which a person must look. */
-const MOST_DOUBTS = 3;
+const MAX_DOUBTS = 3;
 /** With the longest pauses, about twenty minutes of a printer that is not ready. */
-const MOST_ATTEMPTS = 60;
+const MAX_ATTEMPTS = 60;
 
 /** Seconds to wait while another process is using the printer. */
 export const WHILE_OTHERS_PRINT = 1;
@@ -45,7 +45,7 @@ export async function printJob(database: DataSource, job: PrintJobRow): Promise<
   const { manager } = database;
   const address = await manager.findOneBy(PrinterEntity, { station: job.printer });
   const sent = asFound(job);
-  if (sent.doubts >= MOST_DOUBTS) return stop(manager, sent, sent.fault ?? 'stalled');
+  if (sent.doubts >= MAX_DOUBTS) return stop(manager, sent, sent.fault ?? 'stalled');
   if (!address) return failed(database, sent, { result: 'refused', health: 'away' });
   let printed: PrintedBytes | undefined;
   try {
@@ -119,7 +119,7 @@ async function failed(database: DataSource, job: PrintJobRow, { result, health }
 /** After a failed attempt: the same printer after a pause, or the other one when it had its attempts. */
 async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHealth): Promise<Turn | undefined> {
   const attempts = job.attempts + 1;
-  if (job.doubts >= MOST_DOUBTS || attempts >= MOST_ATTEMPTS) {
+  if (job.doubts >= MAX_DOUBTS || attempts >= MAX_ATTEMPTS) {
     await stop(manager, { ...job, attempts }, fault);
     return undefined;
   }

@@ -5,7 +5,7 @@ import { BusyError } from '../db/gate.ts';
 import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
 import { type Judgement, judgementOf, judgeRequest } from './request-schemas.ts';
 
-const MOST_WAITING = 3;
+const MAX_WAITING = 3;
 /** Tasks that take longer are aborted; no change or import of a real restaurant takes this long. */
 const LONGEST_MS = 15_000;
 const BYTES_JUDGED_HERE = 256 * 1024;
@@ -62,7 +62,7 @@ export class Judge {
   }
 
   #ask(task: JudgeTask): Promise<Judgement> {
-    if (this.#pending.size >= MOST_WAITING) return Promise.reject(new BusyError());
+    if (this.#pending.size >= MAX_WAITING) return Promise.reject(new BusyError());
     return new Promise((resolve, reject) => {
       const id = this.#nextId++;
       const timer = setTimeout(() => void this.#end(new BusyError()), LONGEST_MS);

@@ -8,9 +8,9 @@ const RETRY_MS = 500;
 const KEEP_ALIVE_MS = 20_000;
 const CONNECT_MS = 2_000;
 /** Maximum number of pages connected to one process. */
-const MOST_PAGES = 3_000;
+const MAX_PAGES = 3_000;
 /** Unread bytes allowed for a page; a page that reads no more is disconnected and reconnects when it can. */
-const MOST_UNREAD = 64 * 1024;
+const MAX_UNREAD = 64 * 1024;
 
 interface Page {
   readonly response: Response;
@@ -43,7 +43,7 @@ export class LiveEvents {
 
   /** Responds with a stream of events of the given types until the page disconnects. */
   connect(request: Request, response: Response, types: readonly Announcement['type'][]): undefined {
-    const isFull = this.#pages.size >= MOST_PAGES || this.#stopped;
+    const isFull = this.#pages.size >= MAX_PAGES || this.#stopped;
     response.writeHead(isFull ? 503 : 200, {
       'content-type': 'text/event-stream',
       'cache-control': 'no-store',
@@ -110,7 +110,7 @@ export class LiveEvents {
   #send(text: string, type?: Announcement['type']): void {
     for (const { response, types } of this.#pages) {
       if (type !== undefined && !types.includes(type)) continue;
-      if (response.writableLength > MOST_UNREAD) response.destroy();
+      if (response.writableLength > MAX_UNREAD) response.destroy();
       else response.write(text);
     }
   }

@@ -2,11 +2,11 @@ import type { Menu, Picture, PictureUse } from '@hearty-ladle/core';
 import { type DataSource, In, Not } from 'typeorm';
 import { PictureEntity } from '../db/entities.ts';
 
-const MOST_LISTED = 500;
+const MAX_LISTED = 500;
 
 /** All pictures, newest first. */
 export async function listPictures(database: DataSource): Promise<Picture[]> {
-  const rows = await database.getRepository(PictureEntity).find({ order: { addedAt: 'DESC' }, take: MOST_LISTED });
+  const rows = await database.getRepository(PictureEntity).find({ order: { addedAt: 'DESC' }, take: MAX_LISTED });
   return rows.map(({ id, width, height }) => ({ id, width, height }));
 }
 

@@ -14,9 +14,9 @@ export interface Occasion {
 
 export type Varied = Partial<Context & { readonly quantity: number }>;
 
-const MOST = 48;
+const MAX = 48;
 /** The maximum quantity of a line. */
-const MOST_OF_ONE = 999;
+const MAX_OF_ONE = 999;
 
 /**
  * The occasions that an item's rules distinguish: the requested one first, then every combination of the circumstances
@@ -28,13 +28,13 @@ export function occasionsOf(menu: Menu, item: CompiledItem, context: Context): O
   const axes = axesOf(menu, rules, context);
   const first: Occasion = { context, quantity: 1, varied: {} };
   const mixes = axes.reduce((product, axis) => product * (axis.length + 1), 1);
-  if (mixes > MOST) return [first, ...axes.flatMap((axis) => axis.map((vary) => vary(first)))];
+  if (mixes > MAX) return [first, ...axes.flatMap((axis) => axis.map((vary) => vary(first)))];
   return axes.reduce<Occasion[]>((all, axis) => all.flatMap((one) => [one, ...axis.map((vary) => vary(one))]), [first]);
 }
 
 /** The occasions that an item's price distinguishes, from its quantity prices. */
 export function pricedOccasions({ item }: CompiledItem, occasions: readonly Occasion[]): Occasion[] {
-  const quantities = (item.quantityPrices ?? []).map(({ from }) => from).filter((from) => from <= MOST_OF_ONE);
+  const quantities = (item.quantityPrices ?? []).map(({ from }) => from).filter((from) => from <= MAX_OF_ONE);
   return [...occasions, ...quantities.flatMap((quantity) => occasions.map(inQuantity(quantity)))];
 }
 
@@ -80,7 +80,7 @@ function axesOf(menu: Menu, rules: readonly Rule[], context: Context): Vary[][] 
   const counts = tests.flatMap((test) =>
     'quantity' in test ? [test.quantity.atLeast ?? 1, (test.quantity.atMost ?? 0) + 1] : [],
   );
-  const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= MOST_OF_ONE);
+  const quantities = [...new Set(counts)].filter((count) => count > 1 && count <= MAX_OF_ONE);
   if (quantities.length > 0) axes.push(quantities.map(inQuantity));
   return axes;
 }

@@ -6,7 +6,7 @@ import { witnessesOf } from '../analysis/span.ts';
 import type { Witness } from '../analysis/witness.ts';
 import type { Pick } from '../api/line.ts';
 
-const STEPS_PER_WAY = 1_000_000;
+const STEPS_PER_WITNESS = 1_000_000;
 
 /**
  * The shortest valid answers to some groups that meet every condition: the fewest units, counting amounts, and the
@@ -19,7 +19,7 @@ export function shortestWitness(
   isWanted: (witness: Witness) => boolean = () => true,
 ): Witness | undefined {
   const traced: SolverModel = { ...model, aim: { ...model.aim, witnesses: true } };
-  const budget = new Budget(STEPS_PER_WAY);
+  const budget = new Budget(STEPS_PER_WITNESS);
   try {
     const answers = groups.flatMap((index) => {
       const group = traced.groups[index];

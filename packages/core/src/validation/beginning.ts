@@ -1,7 +1,7 @@
 /**
  * Fields of an object that are examined; no valid request has nearly as many, except maps, whose fields are all alike.
  */
-const MOST_FIELDS = 1_000;
+const MAX_FIELDS = 1_000;
 
 /**
  * The beginning of a value: the same objects, with lists cut once `parts` parts have been visited. Every list keeps its
@@ -23,8 +23,8 @@ export function beginningOf(value: unknown, parts: number): { readonly value: un
       return copied;
     }
     const fields = Object.entries(part);
-    if (fields.length > MOST_FIELDS) isWhole = false;
-    return Object.fromEntries(fields.slice(0, MOST_FIELDS).map(([key, inner]) => [key, copy(inner)]));
+    if (fields.length > MAX_FIELDS) isWhole = false;
+    return Object.fromEntries(fields.slice(0, MAX_FIELDS).map(([key, inner]) => [key, copy(inner)]));
   };
   return { value: copy(value), isWhole };
 }

@@ -33,7 +33,7 @@ export interface TillState {
   readonly device: string | undefined;
 }
 
-const MOST = 999;
+const MAX = 999;
 const emptyOrder = () => ({
   lines: [],
   service: 'dine-in' as const,
@@ -157,7 +157,7 @@ function lineConfirmed(state: TillState): TillState {
 }
 
 function counted(line: Line, by: number): Line[] {
-  const quantity = Math.min(MOST, (line.quantity ?? 1) + by);
+  const quantity = Math.min(MAX, (line.quantity ?? 1) + by);
   return quantity < 1 ? [] : [{ ...line, quantity }];
 }
 
