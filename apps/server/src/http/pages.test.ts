@@ -8,7 +8,7 @@ import { pageRoutes, withNonce } from './pages.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pages-'));
 beforeAll(() => {
-  writeFileSync(join(folder, 'index.html'), '<script nonce="{{nonce}}"></script><style nonce="{{nonce}}"></style>');
+  writeFileSync(join(folder, 'index.html'), '<script nonce="CSP_NONCE"></script><style nonce="CSP_NONCE"></style>');
   writeFileSync(join(folder, 'main-ABCDEF12.js'), 'export {};');
   writeFileSync(join(folder, 'favicon.svg'), '<svg/>');
 });

@@ -26,7 +26,7 @@ export function pageRoutes(folder: string): Router {
     const html = await readFile(page, 'utf8').catch(() => undefined);
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);
-    response.set('cache-control', 'no-store').type('html').send(html.replaceAll('{{nonce}}', nonce));
+    response.set('cache-control', 'no-store').type('html').send(html.replaceAll('CSP_NONCE', nonce));
   });
   return router;
 }
