@@ -15,14 +15,14 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await expect(page.getByLabel('Name of the dish')).toHaveValue('Lantern broth');
 
   // A required size, typed row by row.
-  const ask = page.getByRole('combobox', { name: /Ask one more/ });
+  const ask = page.getByRole('combobox', { name: /Add a group/ });
   await ask.fill('Lantern size');
-  await page.getByRole('option', { name: /answers to pick/ }).click();
+  await page.getByRole('option', { name: /with choices/ }).click();
   await page.getByLabel('Up to how many; empty for no limit').fill('1');
   await page.getByRole('button', { name: 'Add a row' }).click();
-  await page.getByLabel('Guest reads, row 1').fill('Cup');
+  await page.getByLabel('Guest name, row 1').fill('Cup');
   await page.keyboard.press('Enter');
-  await page.getByLabel('Guest reads, row 2').fill('Bowl');
+  await page.getByLabel('Guest name, row 2').fill('Bowl');
   await page.keyboard.press('Tab');
   await page.keyboard.press('Tab');
   await page.keyboard.type('2.50');
@@ -34,11 +34,11 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   // Two-included toppings, typed as a list.
   await page.getByRole('button', { name: '← Lantern broth' }).click();
   await ask.fill('Lantern toppings');
-  await page.getByRole('option', { name: /answers to pick/ }).click();
-  await page.getByLabel(/Type or paste answers/).fill('Soft egg 1.75\nSweet corn 0.95\nGreens 1.10\nOdd 1.2.3');
+  await page.getByRole('option', { name: /with choices/ }).click();
+  await page.getByLabel(/Type or paste choices/).fill('Soft egg 1.75\nSweet corn 0.95\nGreens 1.10\nOdd 1.2.3');
   await page.getByRole('button', { name: 'Add these' }).click();
   await expect(page.getByText('These lines were not understood')).toBeVisible();
-  await expect(page.getByLabel(/Type or paste answers/)).toHaveValue('Odd 1.2.3');
+  await expect(page.getByLabel(/Type or paste choices/)).toHaveValue('Odd 1.2.3');
   await page.getByLabel('How many are included').fill('2');
 
   // The guest's face: what is missing is said, the price moves.
@@ -61,13 +61,13 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await guest.setViewportSize({ width: 390, height: 844 });
   await guest.goto(at('/shop'));
   await guest.getByRole('button', { name: /Lantern broth/ }).click();
-  await guest.getByRole('button', { name: /Put in the basket/ }).click();
+  await guest.getByRole('button', { name: /Add to basket/ }).click();
   await expect(guest.getByRole('alert')).toContainText('Lantern size: please choose one.');
   await guest.getByLabel('Bowl').check();
   await guest.getByLabel('Soft egg').check();
   await guest.getByLabel(/Allergies we must know of/).fill('No sesame, please');
   await expectAccessible(guest);
-  await guest.getByRole('button', { name: /Put in the basket/ }).click();
+  await guest.getByRole('button', { name: /Add to basket/ }).click();
   await guest.reload();
   await expect(guest.getByLabel('Basket')).toContainText('Bowl, Soft egg · “No sesame, please”');
   await expectAccessible(guest);

@@ -10,29 +10,29 @@ test('an operator attaches a typed list to 9 dishes, lets one differ, changes th
 }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
-  await page.getByRole('button', { name: /Answers to pick/ }).click();
-  await page.getByLabel('Our name for it').fill('Dips');
+  await page.getByRole('button', { name: /^Choices/ }).click();
+  await page.getByLabel('Internal name').fill('Dips');
   const list = Array.from({ length: 12 }, (_, i) => `Dip ${i + 1} ${(0.5 + i / 10).toFixed(2)}`).join('\n');
-  await page.getByLabel(/Type or paste answers/).fill(list);
+  await page.getByLabel(/Type or paste choices/).fill(list);
   await page.getByRole('button', { name: 'Add these' }).click();
   await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
 
   // On whole sections, except two dishes.
   await page.getByRole('button', { name: 'Add to other dishes …' }).click();
-  const hanging = page.getByRole('dialog', { name: /Ask “Dips”/ });
+  const attaching = page.getByRole('dialog', { name: /Add “Dips”/ });
   for (const section of [
     'Broths and noodle bowls',
     'Porridge till half past ten',
     'From the griddle',
     'Teas and other drinks',
   ]) {
-    await hanging.getByLabel(`All of ${section}`).check();
+    await attaching.getByLabel(`All of ${section}`).check();
   }
-  await hanging.getByLabel('Milk tea', { exact: true }).uncheck();
-  await hanging.getByLabel('Ember broth', { exact: true }).uncheck();
-  await expect(hanging.getByRole('status')).toHaveText('8 dishes picked.');
-  await hanging.getByLabel('Set lunch', { exact: true }).check();
-  await hanging.getByRole('button', { name: 'Ask it on these 9 dishes' }).click();
+  await attaching.getByLabel('Milk tea', { exact: true }).uncheck();
+  await attaching.getByLabel('Ember broth', { exact: true }).uncheck();
+  await expect(attaching.getByRole('status')).toHaveText('8 dishes picked.');
+  await attaching.getByLabel('Set lunch', { exact: true }).check();
+  await attaching.getByRole('button', { name: 'Add to these 9 dishes' }).click();
   await expect(page.locator('.names a')).toHaveCount(9);
   await saved(page);
   await expectAccessible(page);
@@ -65,7 +65,7 @@ test('an operator attaches a typed list to 9 dishes, lets one differ, changes th
   await expect(page.getByLabel('Price, row 12')).toHaveValue('1.60');
   await saved(page);
 
-  // Where it is used, both ways, and no way to lose it by accident.
+  // Used in, both ways, and no way to lose it by accident.
   await page.getByRole('button', { name: 'Delete this group' }).click();
   await expect(page.getByRole('alertdialog', { name: 'Delete Dips' })).toContainText('one undo brings it back');
   await page.getByRole('button', { name: 'Delete everywhere' }).click();
@@ -90,7 +90,7 @@ test('a shared change is kept for one dish only, where it becomes a difference',
 
 test('a change that would break a dish is shown before it is kept, and put back', async ({ page }) => {
   await page.goto(at('/groups/cup-size'));
-  const first = page.getByLabel('Guest reads, row 1');
+  const first = page.getByLabel('Guest name, row 1');
   await expect(first).toHaveValue('Short');
   for (const name of ['Short', 'Tall']) {
     await page.getByRole('button', { name: `Delete ${name}` }).click();
@@ -109,17 +109,17 @@ test('a change that would break a dish is shown before it is kept, and put back'
 test('many answers are changed at once: ticked, filled down, hidden and shown again', async ({ page }) => {
   await page.goto(at('/groups/spread'));
   await expect(page.locator('hl-faces').getByLabel('Nothing')).toHaveCount(1);
-  await page.getByLabel('Tick row 1').check();
-  await page.getByLabel('Tick row 2').check();
-  await page.getByLabel('Which field').selectOption('Kitchen reads');
-  await page.getByLabel('What all of them get').fill('SPR');
+  await page.getByLabel('Select row 1').check();
+  await page.getByLabel('Select row 2').check();
+  await page.getByLabel('Which field').selectOption('Kitchen name');
+  await page.getByLabel('New value for all').fill('SPR');
   await page.getByRole('button', { name: 'Set on all' }).click();
-  await expect(page.getByLabel('Kitchen reads, row 2')).toHaveValue('SPR');
-  await page.getByRole('button', { name: 'Untick', exact: true }).click();
-  await page.getByLabel('Kitchen reads, row 1').fill('TOP');
-  await page.getByLabel('Kitchen reads, row 2').press('Control+d');
-  await expect(page.getByLabel('Kitchen reads, row 2')).toHaveValue('TOP');
-  await page.getByLabel('Tick row 3').check();
+  await expect(page.getByLabel('Kitchen name, row 2')).toHaveValue('SPR');
+  await page.getByRole('button', { name: 'Clear selection', exact: true }).click();
+  await page.getByLabel('Kitchen name, row 1').fill('TOP');
+  await page.getByLabel('Kitchen name, row 2').press('Control+d');
+  await expect(page.getByLabel('Kitchen name, row 2')).toHaveValue('TOP');
+  await page.getByLabel('Select row 3').check();
   await page.getByRole('button', { name: 'Hide', exact: true }).click();
   const reach = page.getByRole('region', { name: 'What this change touches' });
   await reach.getByRole('button', { name: 'Apply to all' }).click();
@@ -134,21 +134,21 @@ test('anything is found by any of its names, and the journal names who changed w
   await page.getByLabel('Working here').fill('Marisol');
   await page.keyboard.press('Tab');
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'A dish, group, answer or ingredient' }).fill('avena');
+  await page.getByRole('combobox', { name: 'A dish, group, choice or ingredient' }).fill('avena');
   await expect(page.getByRole('listbox', { name: 'Found' }).getByRole('option').first()).toBeVisible();
   await expectAccessible(page);
   await page.keyboard.press('Enter');
   await page.waitForURL('**/groups/milk');
-  await page.getByLabel('What the guest is asked').fill('Milk in it?');
+  await page.getByLabel('Prompt for guests').fill('Milk in it?');
   await saved(page);
   await page.getByRole('link', { name: 'History' }).click();
-  const entry = page.getByRole('listitem').filter({ hasText: 'Changed what “Milk” asks' }).first();
+  const entry = page.getByRole('listitem').filter({ hasText: 'Changed the prompt of “Milk”' }).first();
   await expect(entry).toContainText('Marisol');
   await entry.getByText('What changed').click();
   await expect(entry).toContainText('Milk in it?');
   await expectAccessible(page);
   await entry.getByRole('button', { name: /^Undo: / }).click();
-  await expect(page.getByText('Undone: Changed what “Milk” asks')).toBeVisible();
+  await expect(page.getByText('Undone: Changed the prompt of “Milk”')).toBeVisible();
 });
 
 test('an ingredient and a picture say where they are used', async ({ page }) => {

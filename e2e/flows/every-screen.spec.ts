@@ -4,21 +4,21 @@ import { at, expectAccessible, resetHouse } from '../support/house.ts';
 test.beforeAll(resetHouse);
 
 const SCREENS = [
-  ['/menu', 'Choose a dish, or begin a new one'],
-  ['/menu/ember', 'Its questions, in order'],
+  ['/menu', 'Choose a dish, or add one'],
+  ['/menu/ember', 'Modifier groups'],
   ['/menu/ember/toppings', 'A shared group'],
-  ['/groups', 'Every question, once'],
+  ['/groups', 'Modifier groups'],
   ['/history', 'Everything that was changed'],
-  ['/setup', 'Choose something at the left'],
-  ['/setup/house', 'These settings hold at once'],
-  ['/setup/stations/kettles', 'Where it is used'],
-  ['/groups/bowl-size', 'Where it is asked'],
+  ['/setup', 'Choose something on the left'],
+  ['/setup/house', 'These settings take effect at once'],
+  ['/setup/stations/kettles', 'Used in'],
+  ['/groups/bowl-size', 'Used on'],
   ['/check', 'What each dish can cost'],
   ['/shop', 'Your basket'],
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],
-  ['/orders', 'Choose one at the left'],
-  ['/setup/printers', 'Choose one to read its paper'],
+  ['/orders', 'Choose an order'],
+  ['/setup/printers', 'Choose a printer to see its paper'],
   ['/api-docs', 'quotes, orders'],
 ] as const;
 
@@ -37,11 +37,11 @@ for (const [path, words] of SCREENS) {
 test('line check finds a question that is asked nowhere, and leads to it', async ({ page }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
-  await page.getByRole('button', { name: /A notice/ }).click();
-  await page.getByLabel('Our name for it').fill('Forgotten question');
+  await page.getByRole('button', { name: /^Notice/ }).click();
+  await page.getByLabel('Internal name').fill('Forgotten question');
   await page.getByRole('link', { name: 'Line check' }).click();
   await page.getByRole('link', { name: 'Forgotten question' }).first().click();
-  await expect(page.getByLabel('Our name for it')).toHaveValue('Forgotten question');
+  await expect(page.getByLabel('Internal name')).toHaveValue('Forgotten question');
 });
 
 test('the usual columns of the choice grid fit beside a scrollbar at 1280 pixels', async ({ page }) => {
@@ -58,5 +58,5 @@ test('the usual columns of the choice grid fit beside a scrollbar at 1280 pixels
 test('a group that is asked once per order says so', async ({ page }) => {
   await page.goto(at('/groups/cutlery'));
   await expect(page.getByRole('button', { name: /Cutlery.*once per order/ })).toBeVisible();
-  await expect(page.getByText('Once with every order, whatever is ordered.')).toBeVisible();
+  await expect(page.getByText('Asked once per order.')).toBeVisible();
 });

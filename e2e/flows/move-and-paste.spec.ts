@@ -27,24 +27,24 @@ test('questions and answers are dragged into another order, and stay there', asy
   await page.getByRole('button', { name: 'Open Milk' }).click();
   const handles = page.locator('hl-choice-grid .row:not(.head) .handle');
   await drag(page, handles.nth(0), handles.nth(2));
-  await expect(page.getByLabel('Guest reads, row 3')).toHaveValue('Whole milk');
-  await page.getByLabel('Guest reads, row 3').press('Alt+ArrowUp');
-  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
+  await expect(page.getByLabel('Guest name, row 3')).toHaveValue('Whole milk');
+  await page.getByLabel('Guest name, row 3').press('Alt+ArrowUp');
+  await expect(page.getByLabel('Guest name, row 2')).toHaveValue('Whole milk');
   await expect(savedStatus(page)).toHaveText('Saved');
   await page.reload();
-  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Whole milk');
+  await expect(page.getByLabel('Guest name, row 2')).toHaveValue('Whole milk');
 });
 
 test('lines pasted into the grid become rows with their prices', async ({ page }) => {
   await page.goto(at('/groups/porridge-top'));
-  const first = page.getByLabel('Guest reads, row 1');
+  const first = page.getByLabel('Guest name, row 1');
   await first.focus();
   await first.evaluate((cell) => {
     const clipboardData = new DataTransfer();
     clipboardData.setData('text', 'Baked plum 1.40\nCocoa nibs\nRye crumb -0.20\nCream -10%');
     cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
   });
-  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Baked plum');
+  await expect(page.getByLabel('Guest name, row 2')).toHaveValue('Baked plum');
   await expect(page.getByLabel('Price, row 2')).toHaveValue('1.40');
   await expect(page.getByLabel('Price, row 5')).toHaveValue('-10%');
   // Included choices can't have a negative price: the change is refused with a message, and the previous value returns.
@@ -52,7 +52,7 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
   await expect(reach).toContainText('none of its choices may take money off');
   await reach.getByRole('button', { name: 'Discard' }).click();
   await expect(first).toHaveValue('Stewed pear');
-  await expect(page.getByLabel('Guest reads, row 2')).toHaveValue('Toasted seeds');
+  await expect(page.getByLabel('Guest name, row 2')).toHaveValue('Toasted seeds');
 });
 
 test('answers typed faster than the screen is drawn each get their own row', async ({ page }) => {
@@ -60,14 +60,14 @@ test('answers typed faster than the screen is drawn each get their own row', asy
   const rows = page.locator('hl-choice-grid .row:not(.head)');
   await expect(rows).not.toHaveCount(0);
   const before = await rows.count();
-  await page.getByLabel(`Guest reads, row ${before}`).focus();
+  await page.getByLabel(`Guest name, row ${before}`).focus();
   await burst(page, 'Enter', ...'Rye', 'Enter', ...'Oats');
-  await expect(page.getByLabel(`Guest reads, row ${before + 1}`)).toHaveValue('Rye');
-  await expect(page.getByLabel(`Guest reads, row ${before + 2}`)).toHaveValue('Oats');
-  const box = page.getByLabel(/Type or paste answers/);
+  await expect(page.getByLabel(`Guest name, row ${before + 1}`)).toHaveValue('Rye');
+  await expect(page.getByLabel(`Guest name, row ${before + 2}`)).toHaveValue('Oats');
+  const box = page.getByLabel(/Type or paste choices/);
   await box.focus();
   await burst(page, ...'Figs 1.20', 'Control+Enter', ...'Honey', 'Control+Enter');
-  await expect(page.getByLabel(`Guest reads, row ${before + 3}`)).toHaveValue('Figs');
-  await expect(page.getByLabel(`Guest reads, row ${before + 4}`)).toHaveValue('Honey');
+  await expect(page.getByLabel(`Guest name, row ${before + 3}`)).toHaveValue('Figs');
+  await expect(page.getByLabel(`Guest name, row ${before + 4}`)).toHaveValue('Honey');
   await expect(box).toHaveValue('');
 });

@@ -13,7 +13,7 @@ async function chooseBowl(page: Page): Promise<void> {
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: /Ember broth/ }).click();
   await page.getByLabel('Thick wheat').check();
-  await page.getByRole('button', { name: /Add to|Put in the basket/ }).click();
+  await page.getByRole('button', { name: /Add to|Add to basket/ }).click();
   await page
     .getByLabel(/No cutlery|Cutlery set/)
     .first()
@@ -31,7 +31,7 @@ test('a guest whose answer was lost, and who changes the order, is told what bec
   await expect(page.getByRole('alert')).toContainText('We can’t be reached just now. Your basket is safe');
   await page.unroute('**/api/shop/orders');
 
-  await page.getByLabel('Name to call').fill('Ilse');
+  await page.getByLabel('Your name').fill('Ilse');
   await page.reload();
   await page.getByRole('button', { name: /^Place order/ }).click();
   const told = page.getByRole('alert');
@@ -59,10 +59,10 @@ test('a guest whose answer was lost sends the same again and gets the same order
 test('a change whose answer was lost is saved once and clashes with nobody', async ({ page }) => {
   await page.goto(at('/groups/milk'));
   await page.route('**/api/workbench/changes', loseTheAnswer, { times: 1 });
-  await page.getByLabel('Our name for it').fill('Milk, lost and found');
+  await page.getByLabel('Internal name').fill('Milk, lost and found');
   await expect(savedStatus(page)).toHaveText('Saved');
   await page.reload();
-  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk, lost and found');
+  await expect(page.getByLabel('Internal name')).toHaveValue('Milk, lost and found');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 
@@ -71,12 +71,12 @@ test('a server that fails is told from one that can’t be reached, and the pers
   await page.route('**/api/workbench/changes', (route) =>
     route.fulfill({ status: 500, contentType: 'application/problem+json', body: '{"title":"fault"}' }),
   );
-  await page.getByLabel('Our name for it').fill('Milk!');
+  await page.getByLabel('Internal name').fill('Milk!');
   await expect(savedStatus(page)).toHaveText('Not saved: something is wrong at the server. 1 change waits here.');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Discard this change' }).click();
-  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk');
-  await page.getByLabel('Our name for it').fill('Milk?');
+  await expect(page.getByLabel('Internal name')).toHaveValue('Milk');
+  await page.getByLabel('Internal name').fill('Milk?');
   await expect(page.getByRole('button', { name: 'Discard this change' })).toBeVisible();
   await page.unroute('**/api/workbench/changes');
   await page.getByRole('button', { name: 'Try again' }).click();
@@ -91,7 +91,7 @@ test('a menu that can’t be read can be tried again', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'The menu can’t be read just now' })).toBeVisible();
   await page.unroute('**/api/workbench/menu');
   await page.getByRole('main').getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByLabel('Our name for it')).toHaveValue('Milk');
+  await expect(page.getByLabel('Internal name')).toHaveValue('Milk');
 });
 
 test('an order on hold is seen at once at the other till, and taken up by one of them', async ({ page, context }) => {
@@ -123,12 +123,12 @@ test('the bar that leads to the basket never lies over it', async ({ page }) => 
 
 test('the house’s settings are changed and hold at once', async ({ page, request }) => {
   await page.goto(at('/setup/house'));
-  const lines = page.getByLabel('Lines in one order, at most');
+  const lines = page.getByLabel('Max lines per order');
   await expect(lines).toHaveValue('60');
   await lines.fill('2');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('It holds from now on')).toBeVisible();
+  await expect(page.getByText('In effect at every till')).toBeVisible();
   const reply = await request.post(at('/api/shop/orders'), {
     headers: { 'Idempotency-Key': crypto.randomUUID() },
     data: { lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] },
@@ -137,5 +137,5 @@ test('the house’s settings are changed and hold at once', async ({ page, reque
   await lines.fill('60');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('It holds from now on')).toBeVisible();
+  await expect(page.getByText('In effect at every till')).toBeVisible();
 });

@@ -11,7 +11,7 @@ async function putEmberInBasket(guest: Page, note = ''): Promise<void> {
   await guest.getByRole('button', { name: /^Ember broth/ }).click();
   await guest.getByLabel('Thick wheat').check();
   if (note) await guest.getByLabel(/Allergies we must know of/).fill(note);
-  await guest.getByRole('button', { name: /Put in the basket/ }).click();
+  await guest.getByRole('button', { name: /Add to basket/ }).click();
 }
 
 /** Counts every tap and key press a person makes. */
@@ -37,11 +37,11 @@ test('from the shop to the pass and onto paper, with a loud allergy note; the gu
   await expect(page.getByLabel('Thick wheat')).toBeChecked();
   await expect(page.getByLabel(/Allergies we must know of/)).toHaveValue('No sesame at all');
   await page.getByLabel('Large').check();
-  await page.getByRole('button', { name: /Keep the change/ }).click();
+  await page.getByRole('button', { name: /Update basket/ }).click();
   await expect(basket).toContainText('Large, Thick wheat');
-  await page.getByLabel('Name to call').fill('Ines');
+  await page.getByLabel('Your name').fill('Ines');
   await page.reload();
-  await expect(page.getByLabel('Name to call')).toHaveValue('Ines');
+  await expect(page.getByLabel('Your name')).toHaveValue('Ines');
   await page.getByRole('button', { name: /Place order/ }).click();
   await page.waitForURL('**/shop/order/*');
   await expect(page.getByRole('status')).toContainText('It is being made');
@@ -90,7 +90,7 @@ test('a menu that changes under a guest is shown before anything is charged', as
   await expect(basket).toContainText('this was €10.70 when you chose it and is €11.20 now');
   const send = page.getByRole('button', { name: /Place order/ });
   await expect(send).toBeDisabled();
-  await page.getByRole('button', { name: 'That’s all right' }).click();
+  await page.getByRole('button', { name: 'Accept' }).click();
   await send.click();
   await expect(page.getByText('€11.20 in all')).toBeVisible();
 });
@@ -103,11 +103,11 @@ test('an experienced hand takes an order of three dishes with questions in few t
   const key = (name: string | RegExp) => page.getByRole('button', { name });
   await hand.tap(key(/^Ember broth/));
   await hand.tap(key('Thick wheat'));
-  await hand.tap(key('Add it'));
+  await hand.tap(key(/^Add$/));
   await hand.tap(key('From the griddle'));
   await hand.tap(key(/^Griddle fold/));
   await hand.tap(page.locator('hl-till-questions .keys button').first());
-  await hand.tap(key('Add it'));
+  await hand.tap(key(/^Add$/));
   await hand.tap(key('Teas and other drinks'));
   await hand.tap(key(/^Barley tea/));
   const order = page.getByRole('region', { name: 'The order' });
@@ -116,7 +116,7 @@ test('an experienced hand takes an order of three dishes with questions in few t
 
   await hand.tap(key('Change Ember broth'));
   await hand.tap(key(/^Large/));
-  await hand.tap(key('Keep it'));
+  await hand.tap(key('Update'));
   await expect(order).toContainText('Large, Thick wheat');
   await hand.tap(key('One Barley tea more'));
   await hand.tap(key('Hold'));
@@ -169,7 +169,7 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
 }) => {
   const setUp = await context.newPage();
   await setUp.goto(at('/setup/printers/kettles'));
-  await setUp.getByLabel('How the printer of Griddle fares').selectOption('is out of paper');
+  await setUp.getByLabel('Simulated printer of Griddle').selectOption('Out of paper');
   await page.goto(at('/pass'));
   const griddle = page.getByRole('region', { name: 'Griddle' });
   await expect(griddle.getByRole('alert')).toHaveText('Its printer out of paper', { timeout: 15_000 });
@@ -188,7 +188,7 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   await expect(setUp.locator('article.paper').first()).toContainText('FOR Griddle', { timeout: 30_000 });
   await expect(griddle).toContainText('printed at Kettles');
 
-  await setUp.getByLabel('How the printer of Griddle fares').selectOption('works');
+  await setUp.getByLabel('Simulated printer of Griddle').selectOption('Works');
   await expect(griddle.getByRole('alert')).toHaveCount(0, { timeout: 15_000 });
   await setUp.goto(at('/setup/printers/griddle'));
   await sellFold();
@@ -206,14 +206,14 @@ test('a price is named at the till only with the word of a person who may', asyn
   const offMenu = async (word: string) => {
     await page.getByLabel('Find a dish').fill('off the');
     await page.keyboard.press('Enter');
-    const asked = page.getByRole('dialog', { name: 'Who may name a price' });
+    const asked = page.getByRole('dialog', { name: 'Open price' });
     if (word) {
-      await asked.getByLabel(/PIN of a person/).fill(word);
-      await asked.getByRole('button', { name: 'Go on' }).click();
+      await asked.getByLabel(/PIN for open prices/).fill(word);
+      await asked.getByRole('button', { name: 'Continue' }).click();
     }
     await page.getByLabel(/What does it cost/).fill('4.50');
     await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Add it' }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
   };
   await offMenu('1111');
   await expect(order).toContainText('€4.50');
@@ -232,11 +232,11 @@ test('who reads what is changed at the dish, and how it is read back is written 
   page,
 }) => {
   await page.goto(at('/menu/milk-tea'));
-  await page.getByText('Who reads what of it in the kitchen').click();
+  await page.getByText('Kitchen routing').click();
   await page.locator('hl-who-reads summary', { hasText: 'Milk' }).click();
   await page.getByLabel('Oat', { exact: false }).first().selectOption('Cold side');
   await expect(page.locator('hl-who-reads')).toContainText('Oat milk: Cold side');
-  await page.getByText('How it is read back in the basket').click();
+  await page.getByText('Summary line in the basket').click();
   const words = page.getByLabel('For this dish');
   await words.fill('{cup-size} tea{, with +milk');
   await expect(page.getByRole('alert')).toContainText('brace');

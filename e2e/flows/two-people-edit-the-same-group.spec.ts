@@ -3,7 +3,7 @@ import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.
 
 test.beforeAll(resetHouse);
 
-const OUR_NAME = 'Our name for it';
+const INTERNAL_NAME = 'Internal name';
 
 test('the second of two who edit the same group is told, and nothing is overwritten', async ({ browser }) => {
   const first = await (await browser.newContext()).newPage();
@@ -12,19 +12,19 @@ test('the second of two who edit the same group is told, and nothing is overwrit
   await second.route('**/api/*/events', (route) => route.abort());
   await first.goto(at('/groups/filling'));
   await second.goto(at('/groups/filling'));
-  await expect(second.getByLabel(OUR_NAME)).toHaveValue('Sandwich filling');
+  await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('Sandwich filling');
 
-  await first.getByLabel(OUR_NAME).fill('What is folded in');
+  await first.getByLabel(INTERNAL_NAME).fill('What is folded in');
   await expect(savedStatus(first)).toHaveText('Saved');
-  await second.getByLabel(OUR_NAME).fill('Insides');
+  await second.getByLabel(INTERNAL_NAME).fill('Insides');
   const told = second.getByRole('dialog', { name: 'Somebody else changed this too' });
   await expect(told).toContainText('Nothing was overwritten');
-  await expect(first.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
-  await expect(second.getByLabel(OUR_NAME)).toHaveValue('What is folded in');
+  await expect(first.getByLabel(INTERNAL_NAME)).toHaveValue('What is folded in');
+  await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('What is folded in');
 
   await told.getByRole('button', { name: 'Use mine' }).click();
-  await expect(second.getByLabel(OUR_NAME)).toHaveValue('Insides');
-  await expect(first.getByLabel(OUR_NAME)).toHaveValue('Insides');
+  await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('Insides');
+  await expect(first.getByLabel(INTERNAL_NAME)).toHaveValue('Insides');
 });
 
 test('what was done is undone and done again, also by keyboard', async ({ page }) => {
@@ -34,7 +34,7 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
   await price.fill('5.00');
   await price.blur();
   await expect(page.locator('[data-face-price]')).toHaveText('€5.00');
-  const ask = page.getByRole('combobox', { name: /Ask one more/ });
+  const ask = page.getByRole('combobox', { name: /Add a group/ });
   await ask.fill('cutl');
   await page.getByRole('option', { name: 'Cutlery' }).click();
   const cards = page.locator('article h3');
@@ -56,7 +56,7 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
 test('edits made while the server is away wait, and are sent when it is back', async ({ page }) => {
   await page.goto(at('/groups/spread'));
   await page.route('**/api/workbench/changes', (route) => route.abort());
-  await page.getByLabel('What the guest is asked').fill('And on it?');
+  await page.getByLabel('Prompt for guests').fill('And on it?');
   await expect(savedStatus(page)).toHaveText('Offline. 1 change waits here and will be sent.');
   await page.unroute('**/api/workbench/changes');
   await expect(savedStatus(page)).toHaveText('Saved');

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { compressFiles } from './compress.mjs';
 import { run } from './run.mjs';
 import { ROOT } from './settings.mjs';
 
@@ -17,7 +18,10 @@ const PARTS = [
     name: 'pages',
     sources: [...CORE, 'apps/web/src', 'apps/web/public', 'apps/web/angular.json', 'apps/web/tsconfig.app.json'],
     result: 'apps/web/dist/browser/index.html',
-    build: () => run('npx', ['ng', 'build'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } }),
+    build: () => {
+      run('npx', ['ng', 'build'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } });
+      compressFiles(join(ROOT, 'apps/web/dist/browser'));
+    },
   },
 ];
 

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import express from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -11,6 +12,10 @@ beforeAll(() => {
   writeFileSync(join(folder, 'index.html'), '<script nonce="CSP_NONCE"></script><style nonce="CSP_NONCE"></style>');
   writeFileSync(join(folder, 'main-ABCDEF12.js'), 'export {};');
   writeFileSync(join(folder, 'favicon.svg'), '<svg/>');
+  const script = 'export const answer = 42;';
+  writeFileSync(join(folder, 'page-ABCDEF12.js'), script);
+  writeFileSync(join(folder, 'page-ABCDEF12.js.br'), brotliCompressSync(script));
+  writeFileSync(join(folder, 'page-ABCDEF12.js.gz'), gzipSync(script));
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
@@ -47,6 +52,18 @@ describe('the pages', () => {
     expect((await request(pagesOf(folder)).get('/favicon.svg').expect(200)).headers['cache-control']).not.toContain(
       'immutable',
     );
+  });
+
+  it.each([
+    ['br, gzip', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', undefined],
+  ])('are served to a browser that takes %s as the build compressed them', async (accepted, encoding) => {
+    const get = request(pagesOf(folder)).get('/page-ABCDEF12.js').set('Accept-Encoding', accepted);
+    const { headers } = await get.expect(200);
+    expect(headers['content-encoding']).toBe(encoding);
+    expect(headers['content-type']).toContain('javascript');
+    expect(headers['cache-control']).toContain('immutable');
   });
 
   it('are not given in the place of a file that is gone, nor where nothing was built', async () => {

@@ -1,21 +1,30 @@
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import express, { type RequestHandler, Router } from 'express';
+import { type RequestHandler, Router } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import { sendProblem } from './reply.ts';
 
 const YEAR_SECONDS = 31_536_000;
+/** A file with a hash in its name, compressed or not. */
+const HASHED = /-[A-Z0-9]{8,}\.\w+(\.(br|gz))?$/;
 
-/** Serves the built pages: hashed files are cached for long, index.html is rendered for every request. */
+/**
+ * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
+ * for long; index.html is rendered for every request.
+ */
 export function pageRoutes(folder: string): Router {
   const router = Router();
   const page = join(folder, 'index.html');
   router.use(
-    express.static(folder, {
+    expressStaticGzip(folder, {
       index: false,
-      setHeaders: (response, path) => {
-        if (/-[A-Z0-9]{8,}\.\w+$/.test(path))
-          response.set('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        setHeaders: (response, path) => {
+          if (HASHED.test(path)) response.setHeader('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
+        },
       },
     }),
   );

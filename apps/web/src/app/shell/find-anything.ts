@@ -17,7 +17,7 @@ import { MenuView } from '../state/menu-view.ts';
 const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
   items: 'dish',
   groups: 'group',
-  choices: 'answer',
+  choices: 'choice',
   ingredients: 'ingredient',
   sections: 'section',
   stations: 'station',

@@ -47,9 +47,9 @@ export class ReachBar {
   protected readonly title = computed(() => {
     const reach = this.reach();
     const dishes = this.dishes().length === 1 ? '1 dish' : `${this.dishes().length} dishes`;
-    if (this.pendingChange()?.hasFailed) return 'What this touches could not be worked out';
-    if (!reach) return 'Looking at what this touches …';
-    if (reach.faults.length > 0) return 'This can’t be kept as it is';
+    if (this.pendingChange()?.hasFailed) return 'The reach could not be computed';
+    if (!reach) return 'Checking what this touches …';
+    if (reach.faults.length > 0) return 'This can’t be saved as it is';
     if (reach.findings.length > 0) return `This touches ${dishes}, and something would break`;
     return reach.changesPrices || reach.dishes.some(({ isPricedAnew }) => isPricedAnew)
       ? `This changes what guests pay on ${dishes}`

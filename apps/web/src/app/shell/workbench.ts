@@ -40,7 +40,7 @@ export class Workbench {
           : 'The menu can’t be read: something is wrong at the server.';
     }
     if (this.view.pendingChange())
-      return this.view.pendingChange()?.reach ? 'Decide below' : 'Looking at what this touches …';
+      return this.view.pendingChange()?.reach ? 'Decide below' : 'Checking what this touches …';
     return count > 0 ? 'Saving …' : 'Saved';
   });
 

@@ -6,5 +6,5 @@ export function attachText(menu: Workbook, { groups, dishes }: AttachRequest): s
     .filter(({ id }) => groups.includes(id))
     .map(({ name }) => `“${name}”`)
     .join(', ');
-  return `${names} asked on ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;
+  return `${names} added to ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;
 }

@@ -16,12 +16,12 @@ describe('differences, uses and changes', () => {
   const group = menu.groups.find(({ id }) => id === 'toppings');
   if (!group) throw new Error('no toppings');
   it.each([
-    [{ field: 'min', shared: 0, here: 2 }, 'At least', '0', '2'],
-    [{ field: 'max', shared: null, here: 3 }, 'Up to', 'no limit', '3'],
+    [{ field: 'min', shared: 0, here: 2 }, 'Min', '0', '2'],
+    [{ field: 'max', shared: null, here: 3 }, 'Max', 'no limit', '3'],
     [{ field: 'left-out', choice: 'egg' }, 'EGG', 'offered', 'not offered here'],
     [{ field: 'price', choice: 'egg', shared: 175, here: 0 }, 'EGG', '1.75', '0.00'],
-    [{ field: 'default', choice: 'egg', shared: 0, here: 1 }, 'EGG, ticked', '0', '1'],
-    [{ field: 'heading', shared: 'On top?', here: 'And?' }, 'Asked as', 'On top?', 'And?'],
+    [{ field: 'default', choice: 'egg', shared: 0, here: 1 }, 'EGG, preselected', '0', '1'],
+    [{ field: 'heading', shared: 'On top?', here: 'And?' }, 'Prompt', 'On top?', 'And?'],
   ] as const)('%j reads %s: %s, %s', (difference, what, shared, here) => {
     const egg = group.kind === 'choices' ? group.choices?.find(({ id }) => id === 'egg')?.name : undefined;
     const name = textIn(egg ?? '', menu.locales[0] ?? '', menu.locales[0] ?? '');
@@ -34,7 +34,7 @@ describe('differences, uses and changes', () => {
 
   it('names a place that speaks of something, with the screen that shows it', () => {
     expect(describeUse(menu, { kind: 'items', id: 'ember', role: 'attached' })).toMatchObject({
-      what: 'asks it',
+      what: 'has it',
       link: ['/menu', 'ember'],
     });
     expect(describeUse(menu, { kind: 'groups', id: 'toppings', choice: 'egg', role: 'made-at' }).name).toMatch(/ · /);
@@ -42,10 +42,10 @@ describe('differences, uses and changes', () => {
     expect(describeUse(menu, { kind: 'order', id: '', role: 'attached' }).link).toBeUndefined();
   });
 
-  it('counts the dishes on which a group was hung', () => {
-    expect(attachText(menu, { groups: ['toppings'], dishes: ['a'] } as never)).toBe(`“${group.name}” asked on 1 dish`);
+  it('counts the dishes on which a group was added', () => {
+    expect(attachText(menu, { groups: ['toppings'], dishes: ['a'] } as never)).toBe(`“${group.name}” added to 1 dish`);
     expect(attachText(menu, { groups: ['toppings'], dishes: ['a', 'b'] } as never)).toBe(
-      `“${group.name}” asked on 2 dishes`,
+      `“${group.name}” added to 2 dishes`,
     );
   });
 });

@@ -17,21 +17,21 @@ export function describeDifference(
   switch (difference.field) {
     case 'heading':
       return {
-        what: 'Asked as',
+        what: 'Prompt',
         shared: textIn(difference.shared, locale, locale),
         here: textIn(difference.here, locale, locale),
       };
     case 'min':
-      return { what: 'At least', shared: limit(difference.shared), here: limit(difference.here) };
+      return { what: 'Min', shared: limit(difference.shared), here: limit(difference.here) };
     case 'max':
-      return { what: 'Up to', shared: limit(difference.shared), here: limit(difference.here) };
+      return { what: 'Max', shared: limit(difference.shared), here: limit(difference.here) };
     case 'included':
       return { what: 'Included', shared: limit(difference.shared), here: limit(difference.here) };
     case 'left-out':
       return { what: choice(difference.choice), shared: 'offered', here: 'not offered here' };
     case 'default':
       return {
-        what: `${choice(difference.choice)}, ticked`,
+        what: `${choice(difference.choice)}, preselected`,
         shared: limit(difference.shared),
         here: limit(difference.here),
       };

@@ -6,6 +6,6 @@ export const HEALTH_WORDS: Readonly<Record<string, string>> = {
   jammed: 'jammed',
   stalled: 'does not answer',
   away: 'is away',
-  drops: 'hangs up on the way',
+  drops: 'Hangs up midway',
   unprintable: 'it can’t be printed',
 };

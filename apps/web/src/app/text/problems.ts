@@ -52,7 +52,7 @@ export function problemMessage(menu: CompiledMenu, problem: Problem, locale: str
     case 'unknown-item':
       return 'This is no longer on the menu.';
     case 'unknown-group':
-      return 'A question was answered that is no longer asked.';
+      return 'Something was answered that is no longer asked.';
     case 'unknown-choice':
     case 'unknown-amount':
       return 'Something you chose is no longer on the menu.';

@@ -1,16 +1,15 @@
 import type { OfferedGroup } from '@hearty-ladle/core';
 
 const KINDS: Readonly<Record<string, string>> = {
-  date: 'The guest names a day.',
-  amount: 'The guest names an amount.',
-  consent: 'The guest must agree.',
-  notice: 'Words to read; nothing is asked.',
+  date: 'Guests pick a date.',
+  amount: 'Guests enter an amount.',
+  consent: 'Guests must agree.',
+  notice: 'Text to read; nothing is asked.',
 };
 
 /** A group's limits, as the sentence that the group sheet edits. */
 export function limitsInWords({ group, min, max, included, includedFirst }: OfferedGroup): string {
-  if (group.kind === 'note')
-    return group.note?.required ? 'The guest must write a few words.' : 'The guest may write a few words.';
+  if (group.kind === 'note') return group.note?.required ? 'Guests must write a note.' : 'Guests may write a note.';
   if (group.kind !== 'choices') return KINDS[group.kind] ?? '';
   const order = { picked: 'in the order picked', cheapest: 'cheapest first', dearest: 'dearest first' }[includedFirst];
   const free = included === 0 ? '' : `; the first ${included === 1 ? 'one is' : `${included} are`} included, ${order}`;

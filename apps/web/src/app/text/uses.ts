@@ -1,24 +1,24 @@
 import { type Role, textIn, type UsePlace, type Workbook } from '@hearty-ladle/core';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  attached: 'asks it',
-  'attached-by-section': 'is asked in it',
+  attached: 'has it',
+  'attached-by-section': 'its dishes have it',
   opened: 'opens it',
-  'made-at': 'is made there',
-  'read-at': 'is read there',
+  'made-at': 'made there',
+  'read-at': 'prints there',
   backup: 'prints there when its own printer is down',
-  'in-section': 'stands in it',
-  'on-sale-in': 'is sold then',
+  'in-section': 'is in it',
+  'on-sale-in': 'sold then',
   uses: 'uses it',
   'shows-picture': 'shows it',
   differs: 'differs in it',
   variants: 'has variants by it',
   'priced-by': 'is priced by it',
-  'stands-for': 'stands for it',
-  excepted: 'is excepted from it',
-  rule: 'looks at it or changes it',
-  'price-list': 'reads its prices there',
-  'location-list': 'sells by it',
+  'stands-for': 'is this dish',
+  excepted: 'excepted from it',
+  rule: 'uses it in a rule',
+  'price-list': 'prices from it',
+  'location-list': 'sells at its prices',
 };
 
 /** A place that uses something, by name, with the screen that shows it. */

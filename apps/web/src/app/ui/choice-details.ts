@@ -35,7 +35,7 @@ export class ChoiceDetails {
   readonly #view = inject(MenuView);
   readonly #language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.#language.read(this.choice().name) || 'this answer');
+  protected readonly name = computed(() => this.#language.read(this.choice().name) || 'this choice');
   protected readonly add = computed(() => {
     const { price } = this.choice();
     return price && 'add' in price ? price : undefined;

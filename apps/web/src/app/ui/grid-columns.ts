@@ -72,7 +72,7 @@ const count = (
 export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'name',
-    title: 'Guest reads',
+    title: 'Guest name',
     width: 'minmax(118px, 1.7fr)',
     usual: true,
     isNumber: false,
@@ -84,8 +84,8 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
       name: withTextIn(choice.name, text, words.locale, words.firstLocale) as Text,
     }),
   },
-  plain('kitchenName', 'Kitchen reads', 'minmax(70px, 0.9fr)', true),
-  plain('tillName', 'Till reads', 'minmax(84px, 0.9fr)', false),
+  plain('kitchenName', 'Kitchen name', 'minmax(70px, 0.9fr)', true),
+  plain('tillName', 'Till name', 'minmax(84px, 0.9fr)', false),
   {
     field: 'price',
     title: 'Price',
@@ -110,29 +110,29 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   },
   count(
     'max',
-    'Up to',
+    'Max',
     true,
     '1',
-    'How many of this one: a whole number from 1 to 99.',
+    'How many of this choice a guest may take: 1 to 99.',
     (number) => number >= 1 && number <= 99,
   ),
   count(
     'default',
-    'Ticked',
+    'Preselected',
     true,
     '0',
-    'How many are ticked beforehand: no more than may be picked of this one.',
+    'How many are preselected: no more than its maximum.',
     (number, choice) => number <= (choice.max ?? 1),
   ),
   plain('code', 'Code', '62px', false),
   {
     field: 'station',
-    title: 'Made at',
+    title: 'Station',
     width: 'minmax(84px, 0.8fr)',
     usual: false,
     isNumber: false,
     placeholder: 'with the dish',
-    hint: 'The name of one of the house’s stations.',
+    hint: 'The name of a station.',
     read: (choice, words) => words.stations.find(({ id }) => id === choice.station)?.name ?? '',
     write: (choice, text, words) => {
       const wanted = text.trim().toLowerCase();

@@ -97,7 +97,7 @@ export class GroupSheet {
   protected ask(text: string): void {
     this.#put(
       { ...this.group(), prompt: this.language.write(this.group().prompt, text) },
-      `Changed what “${this.group().name}” asks`,
+      `Changed the prompt of “${this.group().name}”`,
       'prompt',
     );
   }
@@ -117,7 +117,7 @@ export class GroupSheet {
   }
 
   protected answer(group: ChoicesGroup, { choices, typed }: { choices: Choice[]; typed?: string }): void {
-    this.#put({ ...group, choices }, `Changed the answers of “${group.name}”`, typed);
+    this.#put({ ...group, choices }, `Changed the choices of “${group.name}”`, typed);
   }
 
   protected detail(group: ChoicesGroup, changed: Choice): void {

@@ -48,7 +48,7 @@ export class DifferenceTable {
     this.#editor.put(
       'items',
       { ...item, groups },
-      `“${this.group().name}” is as shared again on “${this.#language.read(item.name)}”`,
+      `“${this.group().name}” uses the shared value again on “${this.#language.read(item.name)}”`,
     );
   }
 }

@@ -136,7 +136,7 @@ export class GroupsPage {
       ),
       prompt: 'What would you like?',
     };
-    this.#editor.put('groups', group, 'Made a new group');
+    this.#editor.put('groups', group, 'Added a group');
     this.open(group.id);
   }
 
@@ -170,7 +170,7 @@ export class GroupsPage {
   }
 }
 
-const NOWHERE = 'asked nowhere';
+const NOWHERE = 'not used';
 
 /** Whether a group is asked once per order rather than per dish. */
 function isPerOrder(menu: Workbook | undefined, id: string): boolean {

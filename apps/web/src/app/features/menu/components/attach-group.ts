@@ -4,7 +4,7 @@ import type { Group, GroupKind } from '@hearty-ladle/core';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
 
 const NEW_KINDS: readonly (readonly [GroupKind, string])[] = [
-  ['choices', 'with answers to pick'],
+  ['choices', 'with choices'],
   ['note', 'answered in words'],
   ['date', 'answered with a day'],
   ['amount', 'answered with an amount of money'],
@@ -41,7 +41,7 @@ export class AttachGroup {
       .map((group) => ({ words: group.name, group, kind: 'choices' as const }));
     const isNamed = found.some(({ words }) => words.toLowerCase() === wanted);
     const fresh = NEW_KINDS.map(([kind, how]): Suggestion => ({
-      words: `New question “${this.#typed}”, ${how}`,
+      words: `New group “${this.#typed}”, ${how}`,
       group: undefined,
       kind,
     }));

@@ -40,7 +40,7 @@ export class CopyQuestions {
 
   protected copy(): void {
     const to = this.menu().items.filter(({ id }) => this.picked().includes(id));
-    const label = `Copied the questions of “${this.name()}” to ${to.length === 1 ? '1 dish' : `${to.length} dishes`}`;
+    const label = `Copied the groups of “${this.name()}” to ${to.length === 1 ? '1 dish' : `${to.length} dishes`}`;
     this.#editor.change(label, copyQuestions(this.menu(), this.item(), to, this.mode(), this.how()));
     this.closed.emit();
   }

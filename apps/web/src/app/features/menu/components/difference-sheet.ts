@@ -82,7 +82,7 @@ export class DifferenceSheet {
             ? (defaults[choice.id] ?? 0)
             : 0
           : (choice.default ?? 0),
-        sharedTicked: choice.default ?? 0,
+        sharedPreselected: choice.default ?? 0,
         shared: shared === undefined ? undefined : this.#priceOf(shared),
         own: own === undefined ? '' : this.#priceOf(own),
       };

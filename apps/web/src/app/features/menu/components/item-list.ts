@@ -116,7 +116,7 @@ export class ItemList {
       'new section',
       menu.sections.map((section) => section.id),
     );
-    this.#editor.put('sections', { id, name: 'New section' }, 'Made a new section');
+    this.#editor.put('sections', { id, name: 'New section' }, 'Added a section');
     this.editing.set(id);
   }
 

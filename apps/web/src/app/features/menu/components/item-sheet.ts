@@ -143,7 +143,7 @@ export class ItemSheet {
   protected attach(group: Group): void {
     const isNew = !this.menu().menu.groups.some(({ id }) => id === group.id);
     const item: Item = { ...this.item(), groups: [...(this.item().groups ?? []), { group: group.id }] };
-    const label = `“${group.name}” is asked on “${this.name()}”`;
+    const label = `Added “${group.name}” to “${this.name()}”`;
     this.#editor.change(label, [
       ...(isNew ? [{ type: 'put', kind: 'groups', thing: group } as const] : []),
       { type: 'put', kind: 'items', thing: item },
@@ -166,7 +166,7 @@ export class ItemSheet {
    * tag.
    */
   protected detach(group: OfferedGroup): void {
-    const label = `“${group.group.name}” is no longer asked on “${this.name()}”`;
+    const label = `Removed “${group.group.name}” from “${this.name()}”`;
     const attached = this.item().groups ?? [];
     const groups = attached.filter((it) => it.group !== group.id);
     this.#editor.change(label, [
@@ -195,9 +195,7 @@ export class ItemSheet {
   /** Deletes an unused dish at once; otherwise shows what uses it first. */
   protected remove(): void {
     if (usesOf(this.menu().menu, this.target()).length > 0) return this.removing.set(true);
-    this.#editor.change(`Took the dish “${this.name()}” off the menu`, [
-      { type: 'remove', kind: 'items', id: this.item().id },
-    ]);
+    this.#editor.change(`Deleted the dish “${this.name()}”`, [{ type: 'remove', kind: 'items', id: this.item().id }]);
     this.removed.emit();
   }
 
@@ -206,7 +204,7 @@ export class ItemSheet {
     const [moved] = groups.splice(from, 1);
     if (!moved || to < 0 || to > groups.length || from === to) return;
     groups.splice(to, 0, moved);
-    this.#put({ ...this.item(), groups }, `Reordered the questions of “${this.name()}”`);
+    this.#put({ ...this.item(), groups }, `Reordered the groups of “${this.name()}”`);
   }
 
   #put(item: Item, label: string, field?: string): void {

@@ -57,7 +57,7 @@ export class SummaryEditor {
     const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#language.writing(), template);
     const usual = preselectedLine(this.menu(), this.item().id);
     return [
-      { when: 'As it is ticked', message: read(usual) },
+      { when: 'As preselected', message: read(usual) },
       { when: 'With the first of each', message: read(firstOfEach(compiled)) },
       { when: 'With the last of each', message: read(lastOfEach(compiled)) },
     ];
@@ -66,7 +66,7 @@ export class SummaryEditor {
   protected type(template: string): void {
     const kind = this.whole() ? 'sectionSummaries' : 'itemSummaries';
     const id = this.whole() ? this.#section() : this.item().id;
-    const label = `Changed how “${this.#language.read(this.item().name)}” is read back`;
+    const label = `Changed the summary line of “${this.#language.read(this.item().name)}”`;
     if (template === '') this.#editor.change(label, [{ type: 'remove', kind, id }]);
     else this.#editor.put(kind, { id, template: template.slice(0, 300) }, label, { field: 'template' });
   }
@@ -75,7 +75,7 @@ export class SummaryEditor {
 function sayTemplateFault(fault: TemplateFault): string {
   return fault.code === 'open-brace'
     ? 'A brace is opened and not closed, or the other way round.'
-    : `“{${fault.text}}” names no group that this dish asks.`;
+    : `“{${fault.text}}” is no group of this dish.`;
 }
 
 function firstOfEach({ groups }: CompiledItem): Answers {

@@ -47,7 +47,7 @@ export class MenuPage {
     const names = this.others()
       .slice(0, 5)
       .map((id) => this.#name(id));
-    if (names.length === 0) return 'Asked on this dish only.';
+    if (names.length === 0) return 'Used on this dish only.';
     const more = this.others().length - names.length;
     return `A shared group: what you change here changes on ${names.join(', ')}${more > 0 ? ` and ${more} more` : ''} too.`;
   });

@@ -8,14 +8,14 @@ import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 
 const MODES: Readonly<Record<PrinterMode, string>> = {
-  ok: 'works',
-  slow: 'prints slowly',
-  'out-of-paper': 'is out of paper',
-  jammed: 'is jammed',
-  stalled: 'does not answer',
-  echoes: 'echoes what it is sent',
-  drops: 'hangs up on the way',
-  away: 'is switched off',
+  ok: 'Works',
+  slow: 'Prints slowly',
+  'out-of-paper': 'Out of paper',
+  jammed: 'Jammed',
+  stalled: 'Does not answer',
+  echoes: 'Echoes its input',
+  drops: 'Hangs up midway',
+  away: 'Switched off',
 };
 
 /** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */

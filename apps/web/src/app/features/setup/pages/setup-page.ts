@@ -129,7 +129,7 @@ export class SetupPage {
           name: 'New ingredient',
           unit: 'each',
         },
-        'Made a new ingredient',
+        'Added an ingredient',
       );
     else
       this.#editor.put(
@@ -142,7 +142,7 @@ export class SetupPage {
           name: 'New station',
           columns: 32,
         },
-        'Made a new station',
+        'Added a station',
       );
   }
 

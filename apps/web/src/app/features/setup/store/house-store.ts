@@ -44,7 +44,7 @@ function answered(state: HouseState, answer: SentHouse): HouseState {
       return {
         ...next,
         now: answer.now,
-        notice: { isWell: true, words: 'Saved. It holds from now on, at every till and in the shop.' },
+        notice: { isWell: true, words: 'Saved. In effect at every till and in the shop.' },
       };
     case 'stale':
       return {

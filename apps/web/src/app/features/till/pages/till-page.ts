@@ -63,9 +63,9 @@ export class TillPage {
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
   protected readonly SERVICES: readonly (readonly [Service, string])[] = [
-    ['dine-in', 'Here'],
-    ['takeaway', 'Away'],
-    ['delivery', 'Delivered'],
+    ['dine-in', 'Dine in'],
+    ['takeaway', 'Takeaway'],
+    ['delivery', 'Delivery'],
   ];
 
   protected readonly sections = computed(() =>
