@@ -35,7 +35,7 @@ export const routes: Routes = [
       { path: 'setup', loadChildren: () => import('./features/setup/setup.routes.ts'), title: 'Set-up · Hearty Ladle' },
     ],
   },
-  { path: 'shop', loadChildren: () => import('./features/shop/shop.routes.ts'), title: 'Order' },
+  { path: 'shop', loadChildren: () => import('./features/shop/shop.routes.ts') },
   { path: 'till', loadChildren: () => import('./features/till/till.routes.ts'), title: 'Till' },
   { path: 'pass', loadChildren: () => import('./features/pass/pass.routes.ts'), title: 'Pass' },
   { path: 'api-docs', loadChildren: () => import('./features/api-docs/api-docs.routes.ts'), title: 'The API' },

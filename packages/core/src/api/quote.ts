@@ -134,6 +134,8 @@ export const Quote = object({
   uses: many(IngredientUse),
   groups: many(OfferedGroupView),
   tells: many(text),
+  /** The rules that tell: `tells` is in the menu's first language, `tellsIn` reads theirs in another. */
+  tellRules: many(text),
   tickets: many(Ticket),
 });
 export type Quote = Readonly<Static<typeof Quote>>;

@@ -16,7 +16,7 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
 }
 
 function quoteOf(worked: EvaluatedLine): Quote {
-  const { problems, price, code, calories, allergens, uses, groups, tells, resolved: resolved } = worked;
+  const { problems, price, code, calories, allergens, uses, groups, tells, tellRules, resolved: resolved } = worked;
   return {
     ok: problems.length === 0,
     problems,
@@ -27,6 +27,7 @@ function quoteOf(worked: EvaluatedLine): Quote {
     uses,
     groups,
     tells,
+    tellRules,
     tickets: ticketsOf(resolved),
   };
 }
@@ -43,5 +44,6 @@ const UNKNOWN_ITEM: Quote = {
   uses: [],
   groups: [],
   tells: [],
+  tellRules: [],
   tickets: [],
 };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Line, quoteLine } from '../index.ts';
+import { compileMenu, type Line, quoteLine, tellsIn } from '../index.ts';
 import { plainQuote } from '../testing/plain-quote.ts';
 import { plainTickets } from '../testing/plain-tickets.ts';
 import { richLine } from '../testing/rich-line.ts';
@@ -37,6 +37,7 @@ describe('the engine, held against the contract read aloud', () => {
           allergens: fast.allergens,
           uses: fast.uses,
           tells: fast.tells,
+          tellsOfRules: tellsIn(compileMenu(menu), fast, menu.locales[0] ?? ''),
         }).toEqual({
           ...context,
           price: plain.price,
@@ -45,6 +46,7 @@ describe('the engine, held against the contract read aloud', () => {
           allergens: plain.allergens,
           uses: plain.uses,
           tells: plain.tells,
+          tellsOfRules: plain.tells,
         });
         expect({ ...context, groups: fast.groups.map(({ kind: _kind, ...view }) => view) }).toEqual({
           ...context,

@@ -87,11 +87,21 @@ const codesOf = memoizeByAnswer<void, string>((answer) =>
     .join('-'),
 );
 
-/** The messages of true rules, in document order. */
-export function tellsOf(line: ResolvedLine): string[] {
+export interface Tells {
+  /** The messages of true rules, in the menu's first language and in document order. */
+  readonly tells: readonly string[];
+  /** The ids of these rules. */
+  readonly tellRules: readonly string[];
+}
+
+export function tellsOf(line: ResolvedLine): Tells {
   const tells: string[] = [];
-  forEachHeld(line, (rule) => tells.push(...rule.tells));
-  return tells;
+  const tellRules: string[] = [];
+  forEachHeld(line, (rule) => {
+    tells.push(...rule.tells);
+    if (rule.tells.length > 0) tellRules.push(rule.id);
+  });
+  return { tells, tellRules };
 }
 
 function forEachHeld({ item, resolver: resolver }: ResolvedLine, visit: (rule: CompiledRule) => void): void {

@@ -8,16 +8,15 @@ import { priceLine } from './price-line.ts';
 import { ProblemList } from './problem.ts';
 import type { Line } from '../api/line.ts';
 import { type ResolvedLine, resolveLine } from './resolve-line.ts';
-import { codeOf, tellsOf, type Totals, totalsOf } from './totals.ts';
+import { codeOf, type Tells, tellsOf, type Totals, totalsOf } from './totals.ts';
 
 /** An evaluated line: accepted answers, price and problems; tickets are made from `resolved`. */
-export interface EvaluatedLine extends Totals {
+export interface EvaluatedLine extends Totals, Tells {
   readonly resolved: ResolvedLine;
   readonly problems: readonly Problem[];
   readonly price: PriceSum;
   readonly code: string;
   readonly groups: readonly OfferedGroupView[];
-  readonly tells: readonly string[];
 }
 
 /** Evaluates a line over its accepted answers; undefined if the menu has no such item. */
@@ -49,7 +48,7 @@ export function evaluateResolved(resolved: ResolvedLine, problems: ProblemList):
     allergens,
     uses,
     groups: offeredGroups(resolved, price.base),
-    tells: tellsOf(resolved),
+    ...tellsOf(resolved),
   };
 }
 

@@ -62,18 +62,40 @@ describe('an order that was placed', () => {
   it.each([
     [200, { id: 'x', number: 7, total: 430 }, { outcome: 'placed', order: { id: 'x', number: 7, total: 430 } }],
     [409, { total: 480 }, { outcome: 'costs-otherwise', total: 480 }],
-    [409, 'from somewhere between', { outcome: 'refused', problems: [], message: 'The server refused this.' }],
+    [
+      409,
+      'from somewhere between',
+      { outcome: 'refused', problems: [], code: '', message: 'The server refused this.' },
+    ],
     [
       422,
-      { title: 'It can’t be placed.', problems: [{ line: 0, code: 'too-few' }] },
-      { outcome: 'refused', problems: [{ line: 0, code: 'too-few' }], message: 'It can’t be placed.' },
+      {
+        type: 'urn:hearty-ladle:problem:order-refused',
+        title: 'It can’t be placed.',
+        problems: [{ line: 0, code: 'too-few' }],
+      },
+      {
+        outcome: 'refused',
+        problems: [{ line: 0, code: 'too-few' }],
+        code: 'order-refused',
+        message: 'It can’t be placed.',
+      },
     ],
     [
       409,
       { order: { id: 'f', number: 6, total: 430 } },
       { outcome: 'first-was-placed', order: { id: 'f', number: 6, total: 430 } },
     ],
-    [429, { title: 'Too many wrong PINs.' }, { outcome: 'refused', problems: [], message: 'Too many wrong PINs.' }],
+    [
+      422,
+      { type: 'urn:hearty-ladle:problem:too-many-lines', title: '12 at most.', fault: { limit: 12 } },
+      { outcome: 'refused', problems: [], code: 'too-many-lines', fault: { limit: 12 }, message: '12 at most.' },
+    ],
+    [
+      429,
+      { title: 'Too many wrong PINs.' },
+      { outcome: 'refused', problems: [], code: '', message: 'Too many wrong PINs.' },
+    ],
     [503, {}, { outcome: 'busy' }],
     [500, {}, { outcome: 'failed' }],
     [0, null, { outcome: 'offline' }],

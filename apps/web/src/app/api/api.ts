@@ -10,6 +10,7 @@ import {
   type JournalEntry,
   type ListedOrder,
   type OpenedOrder,
+  type OrderLimitFault,
   type OrderProblem,
   type OrderRequest,
   type PaperOut,
@@ -31,7 +32,7 @@ import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
 import { ApiClient, refusalOf } from './client.ts';
-import { failureOf, type FailureKind, titleOf } from './failure.ts';
+import { codeOf, failureOf, type FailureKind, titleOf } from './failure.ts';
 
 type Unanswered = Exclude<FailureKind, 'refused'>;
 
@@ -46,7 +47,13 @@ export type SentChange =
 
 export type SentOrder =
   | { readonly outcome: 'placed'; readonly order: PlacedOrder }
-  | { readonly outcome: 'refused'; readonly problems: readonly OrderProblem[]; readonly message: string }
+  | {
+      readonly outcome: 'refused';
+      readonly problems: readonly OrderProblem[];
+      readonly code: string;
+      readonly fault?: OrderLimitFault;
+      readonly message: string;
+    }
   /** The price changed between choosing and placing. */
   | { readonly outcome: 'costs-otherwise'; readonly total: number }
   /** An earlier request that was never answered had placed an order; this one did not. */
@@ -125,10 +132,16 @@ export class Api {
         const kind = failureOf(error);
         // Too many wrong PINs also counts as an answer: repeating it at once would make it worse.
         if (kind !== 'refused' && error.status !== 429) return of<SentOrder>({ outcome: kind });
-        const { total, order: first, problems = [] } = refusalOf(route, error);
+        const { total, order: first, problems = [], fault } = refusalOf(route, error);
         if (error.status === 409 && total !== undefined) return of<SentOrder>({ outcome: 'costs-otherwise', total });
         if (error.status === 409 && first) return of<SentOrder>({ outcome: 'first-was-placed', order: first });
-        return of<SentOrder>({ outcome: 'refused', problems, message: titleOf(error) });
+        return of<SentOrder>({
+          outcome: 'refused',
+          problems,
+          code: codeOf(error),
+          ...(fault && { fault }),
+          message: titleOf(error),
+        });
       }),
     );
   }

@@ -24,3 +24,9 @@ export function titleOf(error: HttpErrorResponse): string {
   const title = bodyOf(error)['title'];
   return typeof title === 'string' ? title : 'The server refused this.';
 }
+
+/** The code of the server's problem document; empty if it sent none. */
+export function codeOf(error: HttpErrorResponse): string {
+  const type = bodyOf(error)['type'];
+  return typeof type === 'string' ? (type.split(':').at(-1) ?? '') : '';
+}

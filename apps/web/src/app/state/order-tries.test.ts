@@ -28,7 +28,7 @@ describe('the keys of an order', () => {
   });
 
   it('are all kept when a try is refused: one that was never answered may have arrived before it', () => {
-    const refused = { outcome: 'refused', problems: [], message: 'Too many requests.' } as const;
+    const refused = { outcome: 'refused', problems: [], code: 'too-often', message: 'Too many requests.' } as const;
     const again = answeredTries(tried(tried(newTries('k'))), refused, 'n');
     expect(replacing(changedTries(again))).toEqual({ replaces: ['k'] });
     const edited = tried(changedTries(tried(newTries('k'))));

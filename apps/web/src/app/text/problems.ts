@@ -1,88 +1,49 @@
 import { type CompiledMenu, type Problem, textIn } from '@hearty-ladle/core';
+import { message } from '../messages/message.ts';
 import { formatMoney } from './money.ts';
 
-/** A problem as guests read it. The only place with these sentences, one for each code. */
+/** A problem in the language of a locale, as guests read it. */
 export function problemMessage(menu: CompiledMenu, problem: Problem, locale: string): string {
   const group = promptOf(menu, problem.group, locale);
   const choice = choiceName(menu, problem.group, problem.choice, locale);
-  const { need, limit, have } = problem;
-  switch (problem.code) {
+  const { code, have = 0 } = problem;
+  const [need, limit] = [problem.need ?? '', problem.limit ?? ''];
+  switch (code) {
     case 'too-few':
-      return need === 1
-        ? `${group}: please choose one.`
-        : `${group}: please choose ${Number(need) - (have ?? 0)} more.`;
+      return message(locale, 'problem.too-few', { group, count: need === 1 ? 1 : Number(need) - have });
     case 'too-many':
       return limit === 0
-        ? `${group}: nothing can be chosen here with the rest.`
-        : `${group}: ${limit} at most; take away ${(have ?? 0) - Number(limit)}.`;
-    case 'too-many-of-choice':
-      return `${choice}: ${limit} at most.`;
-    case 'not-alone':
-      return `${choice} goes with nothing else in “${group}”.`;
+        ? message(locale, 'problem.nothing-fits', { group })
+        : message(locale, 'problem.too-many', { group, limit, count: have - Number(limit) });
     case 'not-offered':
       return choice
-        ? `${choice} can’t be had with the rest of your choices.`
-        : `“${group}” is not asked with the rest of your choices.`;
-    case 'sold-out':
-      return `${choice} is sold out.`;
-    case 'note-required':
-      return `${group}: please write a few words.`;
-    case 'note-too-long':
-      return `${group}: ${have} characters are too many; ${limit} fit.`;
-    case 'consent-required':
-      return `Please agree: ${group}`;
-    case 'date-required':
-      return `${group}: please choose a day.`;
+        ? message(locale, 'problem.choice-not-offered', { choice })
+        : message(locale, 'problem.group-not-offered', { group });
     case 'date-out-of-range':
-      return limit === null ? `${group}: from ${need} on.` : `${group}: between ${need} and ${limit}.`;
-    case 'amount-required':
-      return `${group}: please name an amount.`;
-    case 'amount-out-of-range':
-      return sayAmountRange(menu, group, problem, locale);
-    case 'combination-not-sold':
-      return 'This combination is not sold; please change one of the choices.';
-    case 'combination-sold-out':
-      return 'This combination is sold out; please change one of the choices.';
-    case 'item-sold-out':
-      return 'This is sold out.';
-    case 'not-served-now':
-      return 'This is not served at this time of day.';
-    case 'item-not-on-channel':
-      return 'This can’t be ordered here.';
-    case 'unknown-item':
-      return 'This is no longer on the menu.';
-    case 'unknown-group':
-      return 'Something was answered that is no longer asked.';
-    case 'unknown-choice':
+      return message(locale, limit === '' ? 'problem.date-from' : 'problem.date-between', { group, need, limit });
+    case 'amount-out-of-range': {
+      const money = (minor: number | string) => formatMoney(Number(minor), menu.menu.currency, locale);
+      if (limit === '') return message(locale, 'problem.amount-from', { group, need: money(need) });
+      return message(locale, 'problem.amount-between', { group, need: money(need), limit: money(limit) });
+    }
     case 'unknown-amount':
-      return 'Something you chose is no longer on the menu.';
-    case 'bad-quantity':
-      return 'How many? A whole number from 1 to 999, please.';
-    case 'bad-units':
-      return `${choice}: how many? A whole number from 1 to 99, please.`;
-    case 'price-below-zero':
-      return 'The price comes to less than nothing; please tell us.';
-    case 'empty-order':
-      return 'There is nothing in the order yet.';
-    case 'unknown-location':
+      return message(locale, 'problem.unknown-choice');
     case 'unknown-price-list':
-      return 'This place is not known here.';
+      return message(locale, 'problem.unknown-location');
+    default:
+      return message(locale, `problem.${code}`, { group, choice, need, limit, have });
   }
 }
 
 function promptOf(menu: CompiledMenu, id: string | undefined, locale: string): string {
   const group = menu.menu.groups.find((it) => it.id === id);
-  return group ? textIn(group.prompt, locale, menu.firstLocale).replace(/[?:]$/, '') : 'A question';
+  if (!group) return message(locale, 'problem.a-question');
+  return textIn(group.prompt, locale, menu.firstLocale).replace(/^[¿]|[?:]$/g, '');
 }
 
 function choiceName(menu: CompiledMenu, group: string | undefined, id: string | undefined, locale: string): string {
   if (id === undefined) return '';
   const found = menu.menu.groups.find((it) => it.id === group);
   const choice = found?.kind === 'choices' ? found.choices?.find((it) => it.id === id) : undefined;
-  return choice ? textIn(choice.name, locale, menu.firstLocale) : 'A choice';
-}
-
-function sayAmountRange(menu: CompiledMenu, group: string, { need, limit }: Problem, locale: string): string {
-  const money = (minor: unknown) => formatMoney(Number(minor), menu.menu.currency, locale);
-  return limit === null ? `${group}: ${money(need)} or more.` : `${group}: between ${money(need)} and ${money(limit)}.`;
+  return choice ? textIn(choice.name, locale, menu.firstLocale) : message(locale, 'problem.a-choice');
 }

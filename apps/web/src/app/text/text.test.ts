@@ -70,7 +70,7 @@ describe('how many may be picked', () => {
     [{ max: 4, included: 2 }, 'Up to 4 · the first 2 are included'],
     [{ max: 4, included: 2, have: 1, free: 1 }, 'Up to 4 · 1 of 2 included left'],
     [{ max: 4, included: 2, have: 3, free: 0 }, 'Up to 4 · 2 included'],
-  ])('%j reads “%s” to a guest', (more, words) => expect(limitsText({ ...view, ...more })).toBe(words));
+  ])('%j reads “%s” to a guest', (more, words) => expect(limitsText({ ...view, ...more }, 'en')).toBe(words));
 
   it('is a sentence to the operator, for a group of every kind', () => {
     const said = new Set(menu.items.flatMap(({ id }) => compiled.item(id)?.groups ?? []).map(limitsInWords));

@@ -9,6 +9,7 @@ import {
   quoteLine,
   type Replay,
   occasionText,
+  tellsIn,
   textIn,
   withoutUnknown,
 } from '@hearty-ladle/core';
@@ -77,6 +78,7 @@ export class Faces {
     const line: Line = { ...this.#occasion(), ...this.answers(), item: this.item() };
     return quoteLine(this.menu().menu, line, clock);
   });
+  protected readonly tells = computed(() => tellsIn(this.menu(), this.quote(), this.locale()));
   protected readonly name = computed(() =>
     textIn(this.compiled()?.item.name ?? '', this.locale(), this.menu().firstLocale),
   );

@@ -22,6 +22,7 @@ import { pictureUrl } from '../state/picture-url.ts';
 import { formatAddedPrice } from '../text/money.ts';
 import { problemMessage } from '../text/problems.ts';
 import { limitsText } from '../text/limits.ts';
+import { MessagePipe } from '../messages/message.ts';
 import { QuestionAnswer } from './question-answer.ts';
 
 interface Row {
@@ -55,7 +56,7 @@ interface Question {
 @Component({
   selector: 'hl-guest-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuestionAnswer],
+  imports: [MessagePipe, QuestionAnswer],
   templateUrl: './guest-questions.html',
   styleUrl: './guest-questions.css',
 })
@@ -138,7 +139,7 @@ export class GuestQuestions {
       group,
       title: words(group.heading ?? group.group.prompt),
       help: words(group.group.help),
-      limits: view.kind === 'choices' ? limitsText(view) : '',
+      limits: view.kind === 'choices' ? limitsText(view, this.locale()) : '',
       pickOne: view.max === 1,
       depth: place?.length ?? 0,
       rows: view.choices.flatMap((choice) => this.#row(view, group, choice, words) ?? []),

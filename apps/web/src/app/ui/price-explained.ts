@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { type CompiledMenu, type Part, type PriceSum, partText } from '@hearty-ladle/core';
+import { message, MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
 
 /** Why this price: the sum, line by line, as computed by the core. */
 @Component({
   selector: 'hl-price-explained',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MessagePipe],
   templateUrl: './price-explained.html',
   styleUrl: './price-explained.css',
 })
@@ -18,7 +20,10 @@ export class PriceExplained {
   protected readonly rows = computed(() =>
     this.price()
       .parts.filter(({ kind, value, included }) => kind === 'base' || value !== 0 || (included ?? 0) > 0)
-      .map((part) => ({ words: this.#words(part), money: part.value === 0 ? 'included' : this.money(part.value) })),
+      .map((part) => ({
+        words: this.#words(part),
+        money: part.value === 0 ? message(this.locale(), 'price.included') : this.money(part.value),
+      })),
   );
 
   protected money(minor: number): string {
@@ -26,23 +31,30 @@ export class PriceExplained {
   }
 
   #words(part: Part): string {
-    return part.kind === 'base' ? this.#baseWords(part) : partText(this.menu(), part, this.locale());
+    return part.kind === 'base' ? this.#baseWords(part) : this.#partWords(part);
+  }
+
+  #partWords(part: Part): string {
+    return partText(this.menu(), part, this.locale(), {
+      included: (count) => message(this.locale(), 'price.some-included', { count }),
+      once: message(this.locale(), 'price.once'),
+    });
   }
 
   #baseWords(part: Part): string {
     switch (part.from) {
       case 'sale':
-        return 'Sale price';
+        return message(this.locale(), 'price.sale');
       case 'quantity':
-        return 'Price for this many';
+        return message(this.locale(), 'price.quantity');
       case 'cell':
-        return 'Price of this combination';
+        return message(this.locale(), 'price.combination');
       case 'choice':
-        return partText(this.menu(), part, this.locale());
+        return this.#partWords(part);
       case 'rule':
-        return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? 'House rule';
+        return this.menu().menu.rules?.find(({ id }) => id === part.rule)?.name ?? message(this.locale(), 'price.rule');
       default:
-        return 'Dish';
+        return message(this.locale(), 'price.dish');
     }
   }
 }

@@ -8,12 +8,14 @@ import {
   priceIn,
   textIn,
 } from '@hearty-ladle/core';
+import { MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
 
 /** The answer to a group without choices: a note, a date, an amount, a consent; or a notice to read. */
 @Component({
   selector: 'hl-question-answer',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MessagePipe],
   templateUrl: './question-answer.html',
   styleUrl: './question-answer.css',
 })

@@ -39,7 +39,7 @@ export class TillQuestions {
         key: `${view.group} ${(view.at ?? []).join('.')}`,
         view,
         title: this.menu().menu.groups.find(({ id }) => id === view.group)?.name ?? view.group,
-        limits: limitsText(view),
+        limits: limitsText(view, this.menu().firstLocale),
         needs: this.neededFirst() && view.have < view.min,
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
       }))

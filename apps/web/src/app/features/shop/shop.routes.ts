@@ -7,14 +7,15 @@ import { shopFeature } from './store/shop-store.ts';
 
 export default [
   {
-    path: 'order/:id',
-    providers: [provideState(progressFeature), provideEffects(ProgressEffects)],
-    loadComponent: () => import('./pages/order-page.ts').then((m) => m.OrderPage),
-    title: 'Your order',
-  },
-  {
     path: '',
     providers: [provideState(shopFeature), provideEffects(ShopEffects)],
-    loadComponent: () => import('./pages/shop-page.ts').then((m) => m.ShopPage),
+    children: [
+      {
+        path: 'order/:id',
+        providers: [provideState(progressFeature), provideEffects(ProgressEffects)],
+        loadComponent: () => import('./pages/order-page.ts').then((m) => m.OrderPage),
+      },
+      { path: '', loadComponent: () => import('./pages/shop-page.ts').then((m) => m.ShopPage) },
+    ],
   },
 ] satisfies Routes;

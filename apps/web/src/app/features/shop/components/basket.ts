@@ -10,6 +10,7 @@ import {
   textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
+import { MessagePipe, refusalMessage } from '../../../messages/message.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
@@ -19,7 +20,7 @@ import type { ShopState } from '../store/shop-store.ts';
 @Component({
   selector: 'hl-basket',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions],
+  imports: [GuestQuestions, MessagePipe],
   templateUrl: './basket.html',
   styleUrl: './basket.css',
 })
@@ -38,11 +39,7 @@ export class Basket {
   readonly agreed = output<{ index: number; seen: number }>();
   readonly named = output<{ name?: string; place?: string }>();
 
-  protected readonly UNANSWERED = {
-    offline: 'We can’t be reached just now.',
-    busy: 'We have too much to do just now; please try again in a moment.',
-    failed: 'Something is wrong here; please tell us.',
-  } as const;
+  protected readonly UNANSWERED = { offline: 'basket.offline', busy: 'basket.busy', failed: 'basket.failed' } as const;
   protected readonly quote = computed(() => quoteOrder(this.menu().menu, this.order(), clock));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
   readonly #chosen = computed(() => this.shop().lines);
@@ -60,6 +57,14 @@ export class Basket {
     })),
   );
   protected readonly isAgreed = computed(() => this.lines().every(({ was }) => was === undefined));
+  protected readonly refusal = computed(() => {
+    const why = this.shop().refusal;
+    return why && refusalMessage(this.locale(), why.code, why.limit);
+  });
+  protected readonly sendLabel = computed(() => {
+    if (this.shop().sending) return 'basket.sending';
+    return this.shop().firstPlaced ? 'basket.place-second' : 'basket.place';
+  });
   /** Server problems that no line shows already. */
   protected readonly refused = computed(() =>
     this.shop().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),

@@ -5,10 +5,12 @@ import {
   type Line,
   pictureFor,
   quoteLine,
+  tellsIn,
   textIn,
   withoutUnknown,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
+import { MessagePipe } from '../../../messages/message.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
@@ -19,7 +21,7 @@ import { PriceExplained } from '../../../ui/price-explained.ts';
 @Component({
   selector: 'hl-dish-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, PriceExplained],
+  imports: [GuestQuestions, MessagePipe, PriceExplained],
   templateUrl: './dish-page.html',
   styleUrl: './dish-page.css',
 })
@@ -44,6 +46,7 @@ export class DishPage {
   protected readonly quote = computed(() =>
     quoteLine(this.menu().menu, { ...this.answers(), channel: 'online', service: 'takeaway' }, clock),
   );
+  protected readonly tells = computed(() => tellsIn(this.menu(), this.quote(), this.locale()));
   protected readonly name = computed(() => this.#words(this.item()?.item.name));
   protected readonly picture = computed(() => {
     const item = this.item();

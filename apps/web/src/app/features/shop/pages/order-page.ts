@@ -2,14 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
+import { message, MessagePipe } from '../../../messages/message.ts';
 import { formatMoney } from '../../../text/money.ts';
+import { injectGuestLocale } from '../guest-locale.ts';
 import { progressActions, progressFeature } from '../store/progress-store.ts';
 
 /** A placed order: its number and the kitchen's progress, live. */
 @Component({
   selector: 'hl-order-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [MessagePipe, RouterLink],
   templateUrl: './order-page.html',
   styleUrl: './order-page.css',
 })
@@ -17,18 +19,21 @@ export class OrderPage {
   readonly id = input.required<string>();
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
+  protected readonly locale = injectGuestLocale('order.title');
   protected readonly state = this.#store.selectSignal(progressFeature.selectShown);
   protected readonly progress = computed(() => {
     const state = this.state();
     return state.status === 'loaded' ? state.progress : undefined;
   });
   protected readonly total = computed(() =>
-    formatMoney(this.progress()?.total ?? 0, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en'),
+    formatMoney(this.progress()?.total ?? 0, this.#view.menu()?.currency ?? 'EUR', this.locale()),
   );
   protected readonly words = computed(() => {
     const { tickets, bumped } = this.progress() ?? { tickets: 0, bumped: 0 };
-    if (bumped === 0) return 'It is being made';
-    return bumped < tickets ? `Almost there: ${bumped} of ${tickets} parts are done` : 'It is ready';
+    if (bumped === 0) return message(this.locale(), 'order.being-made');
+    return bumped < tickets
+      ? message(this.locale(), 'order.almost', { bumped, tickets })
+      : message(this.locale(), 'order.ready');
   });
 
   constructor() {

@@ -5,7 +5,6 @@ import {
   effect,
   ElementRef,
   inject,
-  linkedSignal,
   signal,
   viewChild,
 } from '@angular/core';
@@ -18,11 +17,13 @@ import { of, switchMap } from 'rxjs';
 import { MenuView } from '../../../state/menu-view.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
+import { MessagePipe } from '../../../messages/message.ts';
 import { listPrice, formatMoney } from '../../../text/money.ts';
 import { languageName } from '../../../text/languages.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
+import { injectGuestLocale } from '../guest-locale.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
@@ -32,7 +33,7 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Basket, DishPage],
+  imports: [Basket, DishPage, MessagePipe],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -43,7 +44,7 @@ export class ShopPage {
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
   protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
   protected readonly languageName = languageName;
-  protected readonly locale = linkedSignal(() => this.view.menu()?.locales[0] ?? 'en');
+  protected readonly locale = injectGuestLocale('shop.title');
 
   readonly #finder = inject(SpanFinder);
   /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
@@ -136,6 +137,10 @@ export class ShopPage {
 
   protected call(named: { name?: string; place?: string }): void {
     this.#store.dispatch(shopActions.guestNamed(named));
+  }
+
+  protected speak(locale: string): void {
+    this.#store.dispatch(shopActions.languageChosen({ locale }));
   }
 
   protected showBasket(event: Event): void {

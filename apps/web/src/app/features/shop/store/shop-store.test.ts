@@ -58,10 +58,14 @@ describe('the basket', () => {
       tries: sent.tries,
       sending: false,
     });
-    expect(answered({ outcome: 'refused', problems: [{ line: 0, code: 'sold-out' }], message: 'No.' })).toMatchObject({
-      lines: [{ seen: 890 }],
-      refusal: 'No.',
-    });
+    expect(
+      answered({
+        outcome: 'refused',
+        problems: [{ line: 0, code: 'sold-out' }],
+        code: 'order-refused',
+        message: 'No.',
+      }),
+    ).toMatchObject({ lines: [{ seen: 890 }], refusal: { code: 'order-refused' } });
     expect(answered({ outcome: 'placed', order: { id: 'x', number: 1, total: 890 } })).toMatchObject({
       lines: [],
       answers: {},

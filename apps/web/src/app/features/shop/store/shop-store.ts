@@ -24,6 +24,8 @@ export interface BasketLine {
 }
 
 export interface ShopState {
+  /** The guest's language, once chosen. */
+  readonly locale: string | undefined;
   readonly open: OpenDish | undefined;
   readonly lines: readonly BasketLine[];
   /** Who to call, and where to bring it. */
@@ -38,7 +40,8 @@ export interface ShopState {
   /** An order that an unanswered attempt had placed after all, while the basket was changed. */
   readonly firstPlaced: PlacedOrder | undefined;
   readonly problems: readonly OrderProblem[];
-  readonly refusal: string | undefined;
+  /** Why the server refused the order: a code of its problem documents, and the limit the order was above. */
+  readonly refusal: { readonly code: string; readonly limit?: number } | undefined;
 }
 
 export const shopActions = createActionGroup({
@@ -50,6 +53,7 @@ export const shopActions = createActionGroup({
     'Dish put in basket': props<{ seen: number }>(),
     /** The guest accepted the new price of a line. */
     'Price agreed': props<{ index: number; seen: number }>(),
+    'Language chosen': props<{ locale: string }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
@@ -68,8 +72,8 @@ export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
-export function remember({ open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place }));
+export function remember({ locale, open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ locale, open, lines, answers, tries, firstPlaced, name, place }));
 }
 
 function remembered(): Partial<ShopState> {
@@ -83,6 +87,7 @@ function remembered(): Partial<ShopState> {
 /** The initial state: what was stored, on top of an empty basket. */
 function initialShop(key: string): ShopState {
   const empty = {
+    locale: undefined,
     open: undefined,
     lines: [],
     name: '',
@@ -110,6 +115,7 @@ export const shopFeature = createFeature({
       ...changedOrder(state),
       lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)),
     })),
+    on(shopActions.languageChosen, (state, { locale }) => ({ ...state, locale })),
     on(shopActions.guestNamed, (state, named) => ({
       ...changedOrder(state),
       ...(named.name !== undefined && { name: named.name }),
@@ -123,6 +129,8 @@ export const shopFeature = createFeature({
     on(shopActions.orderSent, (state) => ({
       ...state,
       sending: true,
+      problems: [],
+      refusal: undefined,
       unanswered: undefined,
       tries: tried(state.tries),
     })),
@@ -174,13 +182,12 @@ function withSendAnswer(state: ShopState, answer: SentOrder): ShopState {
     case 'first-was-placed':
       return { ...state, problems: [], refusal: undefined, firstPlaced: answer.order };
     case 'costs-otherwise':
+      return { ...state, problems: [], refusal: { code: 'costs-otherwise' } };
+    case 'refused':
       return {
         ...state,
-        problems: [],
-        refusal:
-          'The menu has changed since you chose, and your order costs something else now. Nothing was sent; please look again.',
+        problems: answer.problems,
+        refusal: { code: answer.code, ...(answer.fault && { limit: answer.fault.limit }) },
       };
-    case 'refused':
-      return { ...state, problems: answer.problems, refusal: answer.message };
   }
 }

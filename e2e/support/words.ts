@@ -1,0 +1,39 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { en } from '../../apps/web/src/app/messages/en.ts';
+import { es } from '../../apps/web/src/app/messages/es.ts';
+
+/** The words of a text, without the names of ICU placeholders. */
+const wordsOf = (text: string): string[] =>
+  text
+    .replace(/\{\w+/g, ' ')
+    .toLowerCase()
+    .match(/\p{L}{2,}/gu) ?? [];
+
+/** Every text of the demo menu in one language. */
+function textsOf(node: unknown, language: string): string[] {
+  if (node === null || typeof node !== 'object') return [];
+  const own = (node as Record<string, unknown>)[language];
+  return [...(typeof own === 'string' ? [own] : []), ...Object.values(node).flatMap((it) => textsOf(it, language))];
+}
+
+const demo = JSON.parse(readFileSync('demo/menu.json', 'utf8')) as unknown;
+const vocabulary = (catalogue: object, language: string) =>
+  new Set([...Object.values(catalogue), ...textsOf(demo, language)].flatMap((text) => wordsOf(String(text))));
+
+const spanish = vocabulary(es, 'es');
+const english = new Set([...vocabulary(en, 'en')].filter((word) => !spanish.has(word)));
+
+/** English words a guest can see or hear on the page; the names of the languages are each in their own. */
+export async function englishWords(page: Page): Promise<string[]> {
+  const texts = await page.evaluate(() => {
+    const attributes = ['aria-label', 'placeholder', 'title', 'alt'];
+    const labels = [...document.querySelectorAll('body *')].flatMap((element) =>
+      attributes.flatMap((name) => element.getAttribute(name) ?? []),
+    );
+    const body = document.body.cloneNode(true) as HTMLElement;
+    for (const names of body.querySelectorAll('option, h1')) names.remove();
+    return [document.title, body.textContent, ...labels];
+  });
+  return [...new Set(texts.flatMap(wordsOf))].filter((word) => english.has(word));
+}
