@@ -11,7 +11,7 @@ import type { Assignment } from './assignment.ts';
 
 /** Whether a choice may be picked under an assignment: visible and not sold out. */
 export function canBePicked({ line }: Assignment, group: OfferedGroup, choice: OfferedChoice): boolean {
-  const { resolver: resolver, circumstances } = line;
+  const { resolver, circumstances } = line;
   return resolver.isVisible(group.ruled) && resolver.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 

@@ -16,7 +16,7 @@ export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
 }
 
 function quoteOf(worked: EvaluatedLine): Quote {
-  const { problems, price, code, calories, allergens, uses, groups, tells, tellRules, resolved: resolved } = worked;
+  const { problems, price, code, calories, allergens, uses, groups, tells, tellRules, resolved } = worked;
   return {
     ok: problems.length === 0,
     problems,

@@ -50,7 +50,7 @@ export function resolveLine(
   const dates = resolveDates(request, visible, context);
   const amounts = resolveAmounts(request, visible, context);
   checkAnswers(answers, request.consents ?? [], problems);
-  return { menu, item, circumstances, quantity, resolver: resolver, answers, dates, amounts };
+  return { menu, item, circumstances, quantity, resolver, answers, dates, amounts };
 }
 
 type Find = (id: string, kind: 'note' | 'date' | 'amount') => OfferedGroup | undefined;

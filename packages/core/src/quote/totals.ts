@@ -104,7 +104,7 @@ export function tellsOf(line: ResolvedLine): Tells {
   return { tells, tellRules };
 }
 
-function forEachHeld({ item, resolver: resolver }: ResolvedLine, visit: (rule: CompiledRule) => void): void {
+function forEachHeld({ item, resolver }: ResolvedLine, visit: (rule: CompiledRule) => void): void {
   for (const at of item.outspoken) {
     const rule = item.rules[at];
     if (rule && resolver.ruleHolds(at)) visit(rule);

@@ -40,7 +40,7 @@ export function evaluateResolved(resolved: ResolvedLine, problems: ProblemList):
   if (price.unit < 0 || price.line < 0) problems.add('price-below-zero');
   const { calories, allergens, uses } = totalsOf(resolved);
   return {
-    resolved: resolved,
+    resolved,
     problems: problems.problems,
     price,
     code: codeOf(resolved, combination),

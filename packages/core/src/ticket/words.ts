@@ -73,11 +73,7 @@ function changedWords(
   return printed.flatMap((pick) => wordsOfPick(pick));
 }
 
-function isOpen(
-  group: OfferedGroup,
-  choice: OfferedChoice,
-  { resolver: resolver, circumstances }: ResolvedLine,
-): boolean {
+function isOpen(group: OfferedGroup, choice: OfferedChoice, { resolver, circumstances }: ResolvedLine): boolean {
   return resolver.isVisible(group.ruled) && resolver.isVisible(choice.ruled) && !isSoldOut(choice, circumstances.out);
 }
 
