@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   type CompiledMenu,
@@ -15,7 +16,7 @@ import { formatMoney } from '../text/money.ts';
 @Component({
   selector: 'hl-question-answer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MessagePipe],
+  imports: [MessagePipe, NgTemplateOutlet],
   templateUrl: './question-answer.html',
   styleUrl: './question-answer.css',
 })

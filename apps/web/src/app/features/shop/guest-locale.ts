@@ -1,4 +1,4 @@
-import { DOCUMENT, effect, inject, type Signal, computed } from '@angular/core';
+import { computed, DOCUMENT, effect, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { message, type MessageKey } from '../../messages/message.ts';
 import { MenuView } from '../../state/menu-view.ts';

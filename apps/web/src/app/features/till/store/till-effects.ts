@@ -20,7 +20,6 @@ import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
 import { replacing } from '../../../state/order-tries.ts';
-
 import { tillActions } from './till-actions.ts';
 import { DEVICE_KEY, tillFeature, tillOrder } from './till-store.ts';
 
