@@ -1,6 +1,7 @@
 import { deviceApi, shopApi } from '@hearty-ladle/core';
 import { randomUUID } from 'node:crypto';
 import { request as httpRequest } from 'node:http';
+import { connect } from 'node:net';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
 import { ok, problem } from './http/reply.ts';
@@ -128,6 +129,28 @@ describe('bodies', () => {
       .post('/api/shop/quote')
       .send({ item: 'ember', picks: Array.from({ length: 30_000 }, () => ({})) });
     expect([picks.status, picks.text.length < 20_000]).toEqual([400, true]);
+  });
+
+  it('of the workbench are refused unparsed if they have too many parts', async () => {
+    const change = { edits: Array.from({ length: 500_001 }, () => ({})) };
+    const reply = await request(one).post('/api/workbench/changes').send({ id: randomUUID(), label: 'x', change });
+    expect([reply.status, reply.body.faults]).toMatchObject([400, [{ path: '', code: 'too-long' }]]);
+  });
+
+  it('longer than a megabyte are read one at a time, others are served meanwhile', async () => {
+    const slow = connect(Number(new URL(one).port), '127.0.0.1');
+    slow.write(
+      'POST /api/workbench/changes HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n' +
+        `Content-Length: ${2 * 1024 * 1024}\r\n\r\n{`,
+    );
+    const long = () =>
+      request(one)
+        .post('/api/workbench/changes')
+        .send({ id: 'x'.repeat(1024 * 1024) });
+    await expect.poll(async () => (await long()).status).toBe(503);
+    expect((await request(one).post('/api/workbench/changes').send({})).status).toBe(400);
+    slow.destroy();
+    await expect.poll(async () => (await long()).status).toBe(400);
   });
 
   it('have lists of at most so many entries', async () => {

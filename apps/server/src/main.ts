@@ -10,5 +10,6 @@ process.on('unhandledRejection', (error) => log.error({ err: error }, 'a promise
 await runProcess(async () => {
   const server = await startServer(configFrom(process.env));
   process.stdout.write(`Hearty Ladle is open at ${server.address}\n`);
+  server.warmUp();
   return () => server.stop();
 });

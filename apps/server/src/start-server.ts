@@ -12,6 +12,8 @@ const DRAIN_MS = 5_000;
 
 export interface RunningServer {
   readonly address: string;
+  /** Prepares in advance what would delay the first requests. */
+  readonly warmUp: () => void;
   readonly stop: () => Promise<void>;
 }
 
@@ -33,7 +35,7 @@ export async function startServer(config: Config): Promise<RunningServer> {
     await services.stop();
     await database.destroy();
   };
-  return { address: `http://${config.host}:${port}`, stop };
+  return { address: `http://${config.host}:${port}`, warmUp: () => services.judge.warmUp(), stop };
 }
 
 /** Stops accepting requests and waits for the running ones. */

@@ -15,7 +15,7 @@ export class Gate {
   readonly #waiting: (() => void)[] = [];
   #running = 0;
 
-  constructor(atOnce: number, waitMs = 2_000) {
+  constructor(atOnce: number, waitMs = 500) {
     this.#atOnce = atOnce;
     this.#waitMs = waitMs;
   }

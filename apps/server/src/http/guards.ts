@@ -1,5 +1,6 @@
 import { isIP } from 'node:net';
 import type { RequestHandler } from 'express';
+import { BusyError } from '../db/gate.ts';
 import { sendProblem } from './reply.ts';
 
 const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -37,6 +38,22 @@ export const ownPages: RequestHandler = (request, response, next) => {
   if (!isForeign) return next();
   sendProblem(response, 403, 'foreign-page', 'Another website’s page can’t do this.');
 };
+
+/**
+ * Reads one body longer than `bytes` at a time and refuses others before their bytes are read: reading and validating
+ * them takes seconds if many arrive together.
+ */
+export function oneLongBody(bytes: number): RequestHandler {
+  let isReading = false;
+  return (request, response, next) => {
+    const isChunked = request.headers['transfer-encoding'] !== undefined;
+    if (!isChunked && Number(request.headers['content-length'] ?? 0) <= bytes) return next();
+    if (isReading) return next(new BusyError());
+    isReading = true;
+    response.once('close', () => (isReading = false));
+    next();
+  };
+}
 
 function hostOf(origin: string): string | undefined {
   try {

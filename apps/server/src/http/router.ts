@@ -2,6 +2,7 @@ import { type Audience, type BodyOf, type HeaderName, type Route, routeName, typ
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import type { Judge } from '../judge/judge.ts';
 import { bodyOf } from './body.ts';
+import { oneLongBody } from './guards.ts';
 import { personOf } from './person.ts';
 import { type Problem, problem, type Reply, send } from './reply.ts';
 import { pathParser, queryParser } from './url-input.ts';
@@ -38,6 +39,7 @@ const BODY_LIMITS: Readonly<Record<Audience, number>> = {
   workbench: 16 * 1024 * 1024,
   public: 1024,
 };
+const LONG_BYTES = 1024 * 1024;
 const PICTURE_BYTES = 8 * 1024 * 1024;
 const KEY = /^[\x21-\x7e]{8,100}$/;
 
@@ -48,6 +50,7 @@ export class AudienceRouter {
   readonly #audience: Audience;
   readonly #judge: Judge;
   readonly #checks: ResponseChecks | undefined;
+  readonly #oneLongBody = oneLongBody(LONG_BYTES);
 
   constructor(audience: Audience, judge: Judge, checks?: ResponseChecks) {
     this.#audience = audience;
@@ -83,7 +86,7 @@ export class AudienceRouter {
     if (body === undefined) return [];
     if (body === 'picture')
       return [express.raw({ type: ['image/*', 'application/octet-stream'], limit: PICTURE_BYTES })];
-    return [express.raw({ limit: BODY_LIMITS[this.#audience], type: 'application/json' })];
+    return [this.#oneLongBody, express.raw({ limit: BODY_LIMITS[this.#audience], type: 'application/json' })];
   }
 }
 

@@ -1,11 +1,12 @@
 import { type Worker } from 'node:worker_threads';
-import { apply, type Change, type Menu } from '@hearty-ladle/core';
+import { apply, type Change, type Menu, routeName, workbenchApi } from '@hearty-ladle/core';
 import { newThread } from '@hearty-ladle/node-runtime';
-import { BusyError } from '../db/gate.ts';
+import { BusyError, Gate } from '../db/gate.ts';
 import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
 import { type Judgement, judgementOf, judgeRequest } from './request-schemas.ts';
 
-const MAX_WAITING = 3;
+/** A task that can't start in time is refused, so that nobody waits for a queue of expensive ones. */
+const LONGEST_WAIT_MS = 500;
 /** Tasks that take longer are aborted; no change or import of a real restaurant takes this long. */
 const LONGEST_MS = 15_000;
 const BYTES_JUDGED_HERE = 256 * 1024;
@@ -24,19 +25,12 @@ function parsed(bytes: Uint8Array): unknown {
 
 /**
  * Runs expensive validation in a thread, so that other requests are served meanwhile. Tasks run one at a time; the
- * queue and the time are limited.
+ * waiting and the time are limited.
  */
 export class Judge {
   #thread: Worker | undefined;
-  #nextId = 1;
-  readonly #pending = new Map<
-    number,
-    {
-      readonly resolve: (judgement: Judgement) => void;
-      readonly reject: (error: Error) => void;
-      readonly timer: NodeJS.Timeout;
-    }
-  >();
+  #running: RunningTask | undefined;
+  readonly #turn = new Gate(1, LONGEST_WAIT_MS);
 
   /**
    * Validates the shape of a body. A long body is parsed on the main thread only after the judge thread found it valid.
@@ -61,41 +55,56 @@ export class Judge {
     await this.#end(new Error('the server is closing'));
   }
 
+  /** Prepares the validation of menu changes, which otherwise delays the first one. */
+  warmUp(): void {
+    const name = routeName(workbenchApi.change);
+    judgeRequest(name, null);
+    this.#ask({ task: 'request', name, body: Buffer.from('null') }).catch(() => undefined);
+  }
+
   #ask(task: JudgeTask): Promise<Judgement> {
-    if (this.#pending.size >= MAX_WAITING) return Promise.reject(new BusyError());
-    return new Promise((resolve, reject) => {
-      const id = this.#nextId++;
-      const timer = setTimeout(() => void this.#end(new BusyError()), LONGEST_MS);
-      this.#pending.set(id, { resolve, reject, timer });
-      this.#started().postMessage({ id, ...task });
-    });
+    return this.#turn.run(
+      () =>
+        new Promise((resolve, reject) => {
+          const timer = setTimeout(() => void this.#end(new BusyError()), LONGEST_MS);
+          this.#running = { resolve, reject, timer };
+          this.#started().postMessage(task);
+        }),
+    );
   }
 
   #started(): Worker {
     if (this.#thread) return this.#thread;
     const thread = newThread(new URL('./judge-worker.ts', import.meta.url));
     thread.unref();
-    thread.on('message', ({ id, judgement }: JudgeAnswer) => {
-      const pending = this.#pending.get(id);
-      this.#pending.delete(id);
-      clearTimeout(pending?.timer);
-      if (judgement) pending?.resolve(judgement);
-      else pending?.reject(new NotJsonError());
+    thread.on('message', (judgement: JudgeAnswer) => {
+      const running = this.#finished();
+      if (judgement) running?.resolve(judgement);
+      else running?.reject(new NotJsonError());
     });
     thread.on('error', (error) => void this.#end(error as Error));
     this.#thread = thread;
     return thread;
   }
 
-  /** Ends the thread and rejects its pending tasks; the next task starts a new one. */
+  /** Ends the thread and rejects its task; the next task starts a new one. */
   async #end(error: Error): Promise<void> {
     const thread = this.#thread;
     this.#thread = undefined;
-    for (const { reject, timer } of this.#pending.values()) {
-      clearTimeout(timer);
-      reject(error);
-    }
-    this.#pending.clear();
+    this.#finished()?.reject(error);
     await thread?.terminate();
   }
+
+  #finished(): RunningTask | undefined {
+    const running = this.#running;
+    this.#running = undefined;
+    clearTimeout(running?.timer);
+    return running;
+  }
+}
+
+interface RunningTask {
+  readonly resolve: (judgement: Judgement) => void;
+  readonly reject: (error: Error) => void;
+  readonly timer: NodeJS.Timeout;
 }

@@ -9,6 +9,11 @@ const WORKBENCH_LIST = 50_000;
 
 /** Parts of an invalid body that are examined for faults; takes milliseconds however long the body is. */
 const PARTS_JUDGED = 4_000;
+/**
+ * Maximum number of lists and objects in a body: 25 for each of 20,000 imported rows. Parsing many tiny ones takes
+ * seconds.
+ */
+const PARTS_PARSED = 500_000;
 /** Maximum number of faults reported. */
 const FAULTS_NAMED = 50;
 
@@ -23,25 +28,23 @@ export function judgementOf(faults: readonly Fault[], isWhole = true): Judgement
   return { faults: faults.slice(0, FAULTS_NAMED), more: Math.max(0, faults.length - FAULTS_NAMED), isWhole };
 }
 
-interface Checks {
-  /** Stops at the first fault. */
-  readonly firstFaults: (body: unknown) => Fault[];
-  readonly allFaults: (body: unknown) => Fault[];
-}
-const checks = new Map<string, Checks>();
+const OPEN_BRACE = 0x7b;
+const OPEN_BRACKET = 0x5b;
 
-/** The checks of the body that a route takes. */
-function checksOf(name: string): Checks {
-  let found = checks.get(name);
-  if (!found) {
-    const schema = bodySchemaOf(name);
-    checks.set(
-      name,
-      (found = { firstFaults: shapeCheck(schema, newAjv({ allErrors: false })), allFaults: shapeCheck(schema) }),
-    );
-  }
-  return found;
+type ShapeCheck = (body: unknown) => Fault[];
+
+/** Compiles the checks of the bodies that routes take, each when it is first needed. */
+function checksBy(options: { readonly allErrors: boolean }): (name: string) => ShapeCheck {
+  const checks = new Map<string, ShapeCheck>();
+  return (name) => {
+    let found = checks.get(name);
+    if (!found) checks.set(name, (found = shapeCheck(bodySchemaOf(name), newAjv(options))));
+    return found;
+  };
 }
+/** Stops at the first fault. */
+const firstFaultsOf = checksBy({ allErrors: false });
+const allFaultsOf = checksBy({ allErrors: true });
 
 function bodySchemaOf(name: string): TSchema {
   const route = ROUTES.find((one: Route) => routeName(one) === name);
@@ -51,12 +54,30 @@ function bodySchemaOf(name: string): TSchema {
 
 /** Validates the shape of the body of the named route; linear for a valid one, bounded for an invalid one. */
 export function judgeRequest(name: string, body: unknown): Judgement {
-  const { firstFaults, allFaults } = checksOf(name);
-  const first = firstFaults(body);
+  const first = firstFaultsOf(name)(body);
   if (first.length === 0) return judgementOf([]);
   if (first.some(({ code }) => code === 'too-deep')) return judgementOf(first);
   const beginning = beginningOf(body, PARTS_JUDGED);
-  const faults = allFaults(beginning.value);
+  const faults = allFaultsOf(name)(beginning.value);
   // If the beginning is valid, the first fault comes later.
   return judgementOf(faults.length > 0 ? faults : first, beginning.isWhole);
+}
+
+/** Parses and validates the body of the named route; undefined if it is not JSON. */
+export function judgeBytes(name: string, bytes: Uint8Array): Judgement | undefined {
+  if (partsOf(bytes) > PARTS_PARSED)
+    return judgementOf([{ path: '', code: 'too-long', params: { limit: PARTS_PARSED, unit: 'entries' } }], false);
+  try {
+    return judgeRequest(name, JSON.parse(new TextDecoder().decode(bytes)));
+  } catch (error) {
+    if (error instanceof SyntaxError) return undefined;
+    throw error;
+  }
+}
+
+/** The number of lists and objects in a JSON text, at most: brackets within strings count too. */
+function partsOf(bytes: Uint8Array): number {
+  let parts = 0;
+  for (const byte of bytes) if (byte === OPEN_BRACE || byte === OPEN_BRACKET) parts++;
+  return parts;
 }

@@ -11,7 +11,7 @@ const STEPS_SHOWN = 2;
  */
 export function plainFaults(root: unknown): Fault[] {
   const found: Fault[] = [];
-  const steps: string[] = [];
+  const steps: (string | number)[] = [];
   /** False once the value is known to be too deep. */
   const visit = (value: unknown): boolean => {
     if (typeof value === 'string') {
@@ -20,13 +20,18 @@ export function plainFaults(root: unknown): Fault[] {
     }
     if (typeof value !== 'object' || value === null) return true;
     if (steps.length >= MAX_DEPTH) return false;
-    for (const key of Object.keys(value)) {
+    // The keys of a long list would be a million strings.
+    if (Array.isArray(value)) return value.every((entry, i) => enter(i, entry));
+    return Object.entries(value).every(([key, inner]) => {
       if (!isStorable(key)) found.push({ path: joinPointer('', ...steps), code: 'bad-text', params: {} });
-      steps.push(key);
-      if (!visit((value as Record<string, unknown>)[key])) return false;
-      steps.pop();
-    }
-    return true;
+      return enter(key, inner);
+    });
+  };
+  const enter = (step: string | number, value: unknown): boolean => {
+    steps.push(step);
+    const isShallow = visit(value);
+    if (isShallow) steps.pop();
+    return isShallow;
   };
   return visit(root)
     ? found
