@@ -37,7 +37,7 @@ for (const [path, words] of SCREENS) {
 test('line check finds a question that is asked nowhere, and leads to it', async ({ page }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
-  await page.getByRole('button', { name: /^Notice/ }).click();
+  await page.getByRole('menuitem', { name: /^Notice/ }).click();
   await page.getByLabel('Internal name').fill('Forgotten question');
   await page.getByRole('link', { name: 'Line check' }).click();
   await page.getByRole('link', { name: 'Forgotten question' }).first().click();

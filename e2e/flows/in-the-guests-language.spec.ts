@@ -9,7 +9,7 @@ test('a guest orders in Spanish, from the menu to the order page, without an Eng
   await page.goto(at('/shop'));
   await expect(page.getByRole('heading', { name: 'Your basket' })).toBeVisible();
   expect(await englishWords(page)).toContain('basket');
-  await page.getByLabel('Language').selectOption('es');
+  await page.getByRole('button', { name: 'español' }).click();
   await expect(page.locator('html')).toHaveAttribute('lang', 'es');
   await expect(page.getByText('Tu cesta está vacía', { exact: false })).toBeVisible();
   expect(await englishWords(page)).toEqual([]);
@@ -42,7 +42,7 @@ test('a guest orders in Spanish, from the menu to the order page, without an Eng
 
 test('an order that is refused or not answered is explained in Spanish', async ({ page }) => {
   await page.goto(at('/shop'));
-  await page.getByLabel('Language').selectOption('es');
+  await page.getByRole('button', { name: 'español' }).click();
   await page.getByRole('button', { name: /Caldo brasa/ }).click();
   await page.getByLabel('Mediano').check();
   await page.getByLabel('Trigo grueso').check();
@@ -69,3 +69,82 @@ test('an order that is refused or not answered is explained in Spanish', async (
     expect(await englishWords(page)).toEqual([]);
   }
 });
+
+test('the till takes an order in Spanish, by keyboard, and the pass shows it', async ({ page }) => {
+  await page.goto(at('/till'));
+  await page.getByRole('button', { name: 'español' }).click();
+  await expect(page).toHaveTitle('Caja');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'es');
+  expect(await englishWords(page)).toEqual([]);
+  await expectAccessible(page);
+  await page.getByLabel('Buscar un plato').fill('brasa');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Qué fideo: elige uno, por favor.')).toBeVisible();
+  expect(await englishWords(page)).toEqual([]);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Trigo grueso' }).click();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Para llevar' }).click();
+  await page.keyboard.press('Shift+?');
+  const keys = page.getByRole('dialog', { name: 'Atajos de teclado' });
+  await expect(keys).toContainText('Uno más del último plato');
+  expect(await englishWords(page)).toEqual([]);
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(keys).toHaveCount(0);
+  await page.keyboard.press('Control+Enter');
+  const order = page.getByRole('region', { name: 'El pedido' });
+  await expect(order.getByRole('status')).toContainText(/El número \d+ está en la cocina/);
+
+  await page.goto(at('/pass'));
+  await expect(page.getByRole('button', { name: /^Listo el número \d+ en Kettles/ }).first()).toBeVisible();
+  await expect(page.locator('hl-paper-ticket').first()).toContainText('Para llevar');
+  expect(await englishWords(page)).toEqual([]);
+  await expectAccessible(page);
+});
+
+test('with Arabic names the page runs from right to left, and nothing is cut off', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.route('**/api/shop/menu', async (route) => {
+    const response = await route.fetch();
+    const answer = (await response.json()) as { menu: ArabicMenu };
+    const { menu } = answer;
+    menu.locales.push('ar');
+    const inArabic = (id: string, text: string) =>
+      [...menu.items, ...menu.groups, ...menu.groups.flatMap(({ choices = [] }) => choices)]
+        .filter((one) => one.id === id)
+        .forEach((one) => Object.assign((one.prompt ?? one.name) as object, { ar: text }));
+    inArabic('ember', 'مرق الجمر');
+    inArabic('noodle', 'أي نوع من النودلز؟');
+    inArabic('wheat', 'قمح سميك');
+    await route.fulfill({ response, json: answer });
+  });
+  await page.goto(at('/shop'));
+  await page.getByRole('button', { name: 'العربية' }).click();
+  await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');
+  await page.getByRole('button', { name: /مرق الجمر/ }).click();
+  await expect(page.getByText('أي نوع من النودلز؟').first()).toBeVisible();
+  // The mark of a choice stands to the right of its name, its price to the left.
+  const wheat = page.getByRole('radio', { name: 'قمح سميك' });
+  const [mark, name] = [await wheat.boundingBox(), await page.getByText('قمح سميك').boundingBox()];
+  expect(mark?.x).toBeGreaterThan(name?.x ?? Infinity);
+  const width = () => page.evaluate(() => document.documentElement.scrollWidth);
+  expect(await width()).toBe(390);
+  await expectAccessible(page);
+  await wheat.check();
+  await page.getByRole('button', { name: /€/ }).last().click();
+  await expect(page.getByRole('heading', { name: 'Your basket' })).toBeVisible();
+  expect(await width()).toBe(390);
+  await expectAccessible(page);
+});
+
+interface ArabicMenu {
+  readonly locales: string[];
+  readonly items: Named[];
+  readonly groups: (Named & { readonly choices?: Named[] })[];
+}
+interface Named {
+  readonly id: string;
+  readonly name: unknown;
+  readonly prompt?: unknown;
+}

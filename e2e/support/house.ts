@@ -30,3 +30,10 @@ export function resetHouse(): void {
 
 /** The save status in the workbench's header. */
 export const savedStatus = (page: Page): Locator => page.getByRole('banner').getByRole('status');
+
+/** Chooses an option of a labelled list. */
+export async function choose(within: Page | Locator, label: string | RegExp, option: string): Promise<void> {
+  const list = within.getByRole('combobox', { name: label }).first();
+  await list.click();
+  await list.page().getByRole('option', { name: option, exact: true }).click();
+}

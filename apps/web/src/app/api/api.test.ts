@@ -126,14 +126,11 @@ describe('smaller requests', () => {
       headers: { 'X-Device-Token': 'before' },
       params: {},
     });
-    expect(await firstValueFrom(answering(403, { title: 'Not known.' }).api.tryPin('1', undefined))).toEqual({
-      outcome: 'wrong',
-      message: 'Not known.',
-    });
-    expect(await firstValueFrom(answering(0, null).api.tryPin('1', undefined))).toMatchObject({
-      outcome: 'wrong',
-      message: expect.stringContaining('does not answer'),
-    });
+    expect(
+      await firstValueFrom(answering(403, { type: 'urn:hearty-ladle:problem:pin-wrong' }).api.tryPin('1', undefined)),
+    ).toEqual({ outcome: 'wrong', code: 'pin-wrong' });
+    for (const status of [0, 503])
+      expect(await firstValueFrom(answering(status, null).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong' });
   });
 
   it('go to the addresses of the page’s audience', () => {

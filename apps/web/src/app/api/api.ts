@@ -60,8 +60,10 @@ export type SentOrder =
   | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: Unanswered };
 
+/** `code`: why the PIN was not taken, as the problem document has it; undefined if there was no answer. */
 export type PinAnswer =
-  { readonly outcome: 'right'; readonly device: string } | { readonly outcome: 'wrong'; readonly message: string };
+  | { readonly outcome: 'right'; readonly device: string }
+  | { readonly outcome: 'wrong'; readonly code: string | undefined };
 
 /** Result of saving the settings, with their current values, also if somebody else was first. */
 export type SentHouse =
@@ -72,7 +74,6 @@ export type SentPicture =
   { readonly outcome: 'saved'; readonly picture: Picture } | { readonly outcome: 'refused'; readonly message: string };
 
 const NOT_SENT = 'The picture could not be sent. Nothing else is lost; please try again.';
-const NO_ANSWER = 'The server does not answer just now; nothing was changed.';
 
 /** The server as the pages' effects use it: routes by what they are for, and answers as values. */
 @Injectable({ providedIn: 'root' })
@@ -203,7 +204,10 @@ export class Api {
     return this.#client.call(deviceApi.pin, { body: { pin }, device }).pipe(
       map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
       catchError((error: HttpErrorResponse) =>
-        of<PinAnswer>({ outcome: 'wrong', message: error.status === 0 ? NO_ANSWER : titleOf(error) }),
+        of<PinAnswer>({
+          outcome: 'wrong',
+          code: failureOf(error) === 'refused' || error.status === 429 ? codeOf(error) : undefined,
+        }),
       ),
     );
   }

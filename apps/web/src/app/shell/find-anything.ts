@@ -1,18 +1,11 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  Injector,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { type Findable, findByName } from '@hearty-ladle/core';
 import { MenuView } from '../state/menu-view.ts';
+import { AutoComplete } from 'primeng/autocomplete';
+import { Dialog } from 'primeng/dialog';
+import { Tag } from 'primeng/tag';
+import { ReturnsFocus } from '../ui/returns-focus.ts';
 
 const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
   items: 'dish',
@@ -28,6 +21,7 @@ const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
 @Component({
   selector: 'hl-find-anything',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AutoComplete, Dialog, ReturnsFocus, Tag],
   templateUrl: './find-anything.html',
   styleUrl: './find-anything.css',
 })
@@ -35,37 +29,19 @@ export class FindAnything {
   readonly closed = output<void>();
   readonly #view = inject(MenuView);
   readonly #router = inject(Router);
-  protected readonly box = viewChild.required<ElementRef<HTMLDialogElement>>('box');
-  protected readonly text = signal('');
-  protected readonly at = signal(0);
+  readonly #text = signal('');
+  /** A new list each time: the control writes into it. */
   protected readonly found = computed(() => {
     const menu = this.#view.menu();
-    return menu ? findByName(menu, this.text(), 14) : [];
+    return menu ? [...findByName(menu, this.#text(), 14)] : [];
   });
 
-  constructor() {
-    afterNextRender(() => this.box().nativeElement.showModal(), { injector: inject(Injector) });
-  }
-
   protected type(text: string): void {
-    this.text.set(text);
-    this.at.set(0);
-  }
-
-  protected keydown(event: KeyboardEvent): void {
-    const count = this.found().length;
-    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-      event.preventDefault();
-      if (count > 0) this.at.set((this.at() + (event.key === 'ArrowDown' ? 1 : count - 1)) % count);
-    } else if (event.key === 'Enter') {
-      event.preventDefault();
-      const one = this.found()[this.at()];
-      if (one) this.go(one);
-    }
+    this.#text.set(text);
   }
 
   protected go(one: Findable): void {
-    this.box().nativeElement.close();
+    this.closed.emit();
     void this.#router.navigate(this.#address(one));
   }
 

@@ -6,6 +6,7 @@ import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { findingText, placeName } from '../text/findings.ts';
 import { formatMoney } from '../text/money.ts';
+import { ButtonDirective } from 'primeng/button';
 
 /**
  * What a pending change of something shared touches: the dishes, their price ranges before and after, and what would
@@ -14,7 +15,7 @@ import { formatMoney } from '../text/money.ts';
 @Component({
   selector: 'hl-reach-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [ButtonDirective, RouterLink],
   templateUrl: './reach-bar.html',
   styleUrl: './reach-bar.css',
 })

@@ -1,20 +1,40 @@
-import { ChangeDetectionStrategy, Component, computed, HostListener, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
+import { Message } from 'primeng/message';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { Person } from '../state/person.ts';
 import type { Clash } from '../state/menu-state.ts';
-import { languageName } from '../text/languages.ts';
+import { HotkeyList } from '../ui/hotkeys/hotkey-list.ts';
+import { bindHotkeys } from '../ui/hotkeys/hotkeys.ts';
 import { FindAnything } from './find-anything.ts';
 import { ReachBar } from './reach-bar.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../ui/fields/text-field.ts';
+import { SelectField } from '../ui/fields/select-field.ts';
+import { ReturnsFocus } from '../ui/returns-focus.ts';
+import { languageOptions } from '../ui/fields/option.ts';
 
 /** The workbench frame: navigation, save status, undo and redo. */
 @Component({
   selector: 'hl-workbench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Dialog, FindAnything, ReachBar, RouterLink, RouterLinkActive, RouterOutlet],
+  imports: [
+    ButtonDirective,
+    Dialog,
+    FindAnything,
+    HotkeyList,
+    Message,
+    ReachBar,
+    ReturnsFocus,
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    SelectField,
+    TextField,
+  ],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
 })
@@ -24,7 +44,7 @@ export class Workbench {
   protected readonly language = inject(EditingLanguage);
   protected readonly person = inject(Person);
   protected readonly finding = signal(false);
-  protected readonly languageName = languageName;
+  protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
   protected readonly clash = computed(() => this.view.clashes()[0]);
   protected readonly status = computed(() => {
     const count = this.view.pendingEdits().length;
@@ -51,17 +71,25 @@ export class Workbench {
 
   constructor() {
     this.view.open();
-  }
-
-  @HostListener('document:keydown', ['$event'])
-  protected keydown(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey)) return;
-    const key = event.key.toLowerCase();
-    if (key !== 'z' && key !== 'k') return;
-    event.preventDefault();
-    if (key === 'k') this.finding.set(true);
-    else if (event.shiftKey) this.editor.redo();
-    else this.editor.undo();
+    bindHotkeys(
+      () => 'Menu',
+      [
+        {
+          keys: ['$mod+k'],
+          shown: 'Ctrl K',
+          label: () => 'Find anything',
+          worksInFields: true,
+          run: () => this.finding.set(true),
+        },
+        {
+          keys: ['$mod+z'],
+          shown: 'Ctrl Z',
+          label: () => 'Undo (within a field: what was typed there)',
+          run: () => this.editor.undo(),
+        },
+        { keys: ['$mod+Shift+z'], shown: 'Ctrl Shift Z', label: () => 'Redo', run: () => this.editor.redo() },
+      ],
+    );
   }
 
   protected nameOf({ thing, mine, id }: Clash): string {

@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { KNOWN_ALLERGENS, allergenName } from '../text/allergens.ts';
+import { TickBox } from './fields/tick-box.ts';
 
 /** The allergens of something: those listed by law, and others entered before. */
 @Component({
   selector: 'hl-allergen-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TickBox],
   template: `
     <fieldset>
       <legend class="label">{{ title() }}</legend>
       @for (one of all(); track one.id) {
-        <label [class.on]="one.has"
-          ><input type="checkbox" [checked]="one.has" (change)="toggle(one.id)" />{{ one.name }}</label
-        >
+        <hl-tick-box [class.on]="one.has" [checked]="one.has" (checkedChange)="toggle(one.id)">{{
+          one.name
+        }}</hl-tick-box>
       }
     </fieldset>
   `,

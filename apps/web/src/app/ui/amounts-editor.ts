@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { type Amount, newId, parsePercent, percentText } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from './fields/text-field.ts';
 
 const WHOLE = 10_000;
 const STARTERS = [
@@ -16,6 +18,7 @@ const STARTERS = [
 @Component({
   selector: 'hl-amounts-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, TextField],
   templateUrl: './amounts-editor.html',
   styleUrl: './amounts-editor.css',
 })
@@ -34,10 +37,9 @@ export class AmountsEditor {
     this.amountsChange.emit({ amounts, ...(field !== undefined && { typed: `${amount.id} ${field}` }) });
   }
 
-  protected share(amount: Amount, field: 'price' | 'portion', box: HTMLInputElement): void {
-    const share = parsePercent(box.value.includes('%') ? box.value : `${box.value}%`);
-    if (share === undefined || share < 0) box.value = this.percent(amount[field]);
-    else this.set(amount, { [field]: share });
+  protected share(amount: Amount, field: 'price' | 'portion', text: string): void {
+    const share = parsePercent(text.includes('%') ? text : `${text}%`);
+    if (share !== undefined && share >= 0) this.set(amount, { [field]: share });
   }
 
   protected add({ name, word, price, portion }: { name: string; word: string; price: number; portion: number }): void {

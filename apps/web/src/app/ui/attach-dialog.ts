@@ -2,6 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { offeredOn, type Group, type AttachAs, type AttachRequest, type Workbook } from '@hearty-ladle/core';
 import { Dialog } from 'primeng/dialog';
 import { DishPicker, type PickedDishes } from './dish-picker.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TickBox } from './fields/tick-box.ts';
+import type { Option } from './fields/option.ts';
+import { RadioField } from './fields/radio-field.ts';
+import { ReturnsFocus } from './returns-focus.ts';
 
 const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
 
@@ -9,7 +14,7 @@ const NONE: PickedDishes = { items: [], sections: [], tags: [], except: [] };
 @Component({
   selector: 'hl-attach-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Dialog, DishPicker],
+  imports: [ButtonDirective, Dialog, DishPicker, RadioField, ReturnsFocus, TickBox],
   templateUrl: './attach-dialog.html',
   styleUrl: './attach-dialog.css',
 })
@@ -20,6 +25,10 @@ export class AttachDialog {
   readonly closed = output<void>();
   protected readonly picked = signal<PickedDishes>(NONE);
   protected readonly how = signal<AttachAs>('shared');
+  protected readonly WAYS: readonly Option<AttachAs>[] = [
+    { value: 'shared', label: 'Shared: a change to the group reaches them all' },
+    { value: 'own', label: 'Their own copies: from now on each goes its own way' },
+  ];
   protected readonly later = signal(false);
   protected readonly more = signal<ReadonlySet<string>>(new Set());
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));

@@ -15,6 +15,11 @@ import { AllergenBox } from './allergen-box.ts';
 import { PictureBox } from './picture-box.ts';
 import { UseList } from './use-list.ts';
 import { UsesBox } from './uses-box.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from './fields/text-field.ts';
+import { TickBox } from './fields/tick-box.ts';
+import { SelectField } from './fields/select-field.ts';
+import { namedOptions } from './fields/option.ts';
 
 type Field = keyof Choice;
 
@@ -22,7 +27,7 @@ type Field = keyof Choice;
 @Component({
   selector: 'hl-choice-details',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, PictureBox, UseList, UsesBox],
+  imports: [AllergenBox, ButtonDirective, PictureBox, SelectField, TextField, TickBox, UseList, UsesBox],
   templateUrl: './choice-details.html',
   styleUrl: './choice-details.css',
 })
@@ -42,7 +47,18 @@ export class ChoiceDetails {
   });
   /** Groups that this choice's price may depend on, and groups that it may open. */
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
-  protected readonly pickable = computed(() => this.others().filter(({ kind }) => kind === 'choices'));
+  protected readonly priceGroups = computed(() =>
+    namedOptions(
+      this.others().filter(({ kind }) => kind === 'choices'),
+      'nothing else',
+    ),
+  );
+  protected readonly dishes = computed(() =>
+    namedOptions(
+      this.menu().items.map(({ id, name }) => ({ id, name: this.#language.read(name) })),
+      'no dish',
+    ),
+  );
   protected readonly openable = computed(() =>
     this.others().filter(({ kind }) => kind !== 'date' && kind !== 'amount'),
   );
@@ -68,11 +84,6 @@ export class ChoiceDetails {
     ),
   );
 
-  protected nameOf(id: Id): string {
-    const item = this.menu().items.find((it) => it.id === id);
-    return item ? this.#language.read(item.name) : id;
-  }
-
   /** Sets a field, or removes it when empty. */
   protected set(field: Field, value: Choice[Field] | '' | false): void {
     const { [field]: _, ...rest } = this.choice();
@@ -86,13 +97,12 @@ export class ChoiceDetails {
     this.set('price', group === '' ? rest : { ...rest, by: { group, prices: {} } });
   }
 
-  protected priceBy(choice: Id, box: HTMLInputElement): void {
+  protected priceBy(choice: Id, text: string): void {
     const add = this.add();
     if (!add?.by) return;
     const { [choice]: _, ...others } = add.by.prices;
-    const price = this.#parse(box.value);
-    if (box.value.trim() !== '' && price === undefined)
-      return void (box.value = this.by()?.rows.find(({ id }) => id === choice)?.price ?? '');
+    const price = this.#parse(text);
+    if (text.trim() !== '' && price === undefined) return;
     this.set('price', {
       ...add,
       by: { ...add.by, prices: price === undefined ? others : { ...others, [choice]: price } },
@@ -105,15 +115,13 @@ export class ChoiceDetails {
     this.set('price', { ...add, tiers: [...(add.tiers ?? []), { from, add: add.add }] });
   }
 
-  protected setTier(index: number, fromBox: HTMLInputElement, priceBox: HTMLInputElement): void {
+  /** Sets the quantity or the price of a step; what can't be read is not taken. */
+  protected setTier(index: number, typed: { readonly from?: string; readonly price?: string }): void {
     const add = this.add();
-    const from = Number(fromBox.value);
-    const price = this.#parse(priceBox.value);
-    if (!add?.tiers || !Number.isInteger(from) || from < 2 || price === undefined) {
-      fromBox.value = String(this.tiers()[index]?.from ?? '');
-      priceBox.value = this.tiers()[index]?.price ?? '';
-      return;
-    }
+    const { from: wasFrom = 0, price: was = '' } = this.tiers()[index] ?? {};
+    const from = Number(typed.from ?? wasFrom);
+    const price = this.#parse(typed.price ?? was);
+    if (!add?.tiers || !Number.isInteger(from) || from < 2 || price === undefined) return;
     this.set('price', { ...add, tiers: add.tiers.map((tier, i) => (i === index ? { from, add: price } : tier)) });
   }
 

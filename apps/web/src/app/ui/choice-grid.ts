@@ -22,6 +22,12 @@ import {
   type GridWords,
   pasteBlock,
 } from './grid-columns.ts';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Popover } from 'primeng/popover';
+import { SelectField } from './fields/select-field.ts';
+import { TickBox } from './fields/tick-box.ts';
+import { TextField } from './fields/text-field.ts';
 
 interface Editing {
   readonly row: string;
@@ -37,7 +43,7 @@ interface Editing {
 @Component({
   selector: 'hl-choice-grid',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDrag, CdkDragHandle, CdkDropList],
+  imports: [InputText, Popover, ButtonDirective, CdkDrag, CdkDragHandle, CdkDropList, SelectField, TextField, TickBox],
   templateUrl: './choice-grid.html',
   styleUrl: './choice-grid.css',
 })
@@ -74,6 +80,10 @@ export class ChoiceGrid {
       new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
   });
   protected readonly bulkField = signal<Field>('price');
+  protected readonly fields = GRID_COLUMNS.filter(({ field }) => field !== 'name').map(({ field, title }) => ({
+    value: field,
+    label: title,
+  }));
   /** The text in the box below the grid; after adding, the lines that could not be parsed. */
   protected readonly typed = signal('');
   protected readonly hasLeftOver = signal(false);
@@ -175,6 +185,10 @@ export class ChoiceGrid {
     const before = this.choices().slice(0, isBlank ? at - 1 : at);
     this.choicesChange.emit({ choices: [...before, ...added, ...this.choices().slice(at)] });
     return before.length + added.length - 1;
+  }
+
+  protected setBulkField(field: string): void {
+    this.bulkField.set(columnOf(field as Field).field);
   }
 
   protected typeInBox(text: string): void {

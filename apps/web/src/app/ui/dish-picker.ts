@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { chosenDishes, plainText, textIn, type Workbook } from '@hearty-ladle/core';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from './fields/text-field.ts';
+import { TickBox } from './fields/tick-box.ts';
 
 /** Picked dishes by id, and the whole sections and tags that were selected, with the exceptions. */
 export interface PickedDishes {
@@ -13,6 +16,7 @@ export interface PickedDishes {
 @Component({
   selector: 'hl-dish-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, TextField, TickBox],
   templateUrl: './dish-picker.html',
   styleUrl: './dish-picker.css',
 })

@@ -17,7 +17,6 @@ import { clock } from '../clock.ts';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { formatMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
-import { languageName } from '../text/languages.ts';
 import { problemMessage } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
 import { SpanFinder } from '../state/span-finder.ts';
@@ -25,6 +24,9 @@ import { pictureUrl } from '../state/picture-url.ts';
 import { PrintedTicket } from './printed-ticket.ts';
 import { PriceExplained } from './price-explained.ts';
 import { TillQuestions } from './till-questions.ts';
+import { SelectField } from './fields/select-field.ts';
+import { SwitchField } from './fields/switch-field.ts';
+import { languageOptions, namedOptions, type Option } from './fields/option.ts';
 
 const SPAN_PAUSE_MS = 150;
 
@@ -32,7 +34,7 @@ const SPAN_PAUSE_MS = 150;
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, PrintedTicket, PriceExplained, TillQuestions],
+  imports: [GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillQuestions],
   templateUrl: './faces.html',
   styleUrl: './faces.css',
 })
@@ -46,11 +48,12 @@ export class Faces {
   protected readonly face = linkedSignal<'guest' | 'till'>(() =>
     this.replay()?.occasion.channel === 'pos' ? 'till' : 'guest',
   );
-  protected readonly languageName = languageName;
-  protected readonly FACES = [
-    ['guest', 'Guest'],
-    ['till', 'Till'],
-  ] as const;
+  protected readonly FACES: readonly Option<'guest' | 'till'>[] = [
+    { value: 'guest', label: 'Guest' },
+    { value: 'till', label: 'Till' },
+  ];
+  protected readonly languages = computed(() => languageOptions(this.menu().menu.locales));
+  protected readonly lists = computed(() => namedOptions(this.menu().menu.priceLists));
 
   /** Picks made here; undefined while untouched, so that preselected choices follow the editor. */
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({

@@ -10,6 +10,8 @@ import {
 } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuView } from '../state/menu-view.ts';
+import { TextField } from './fields/text-field.ts';
+import { TickBox } from './fields/tick-box.ts';
 
 type Note = NonNullable<NoteGroup['note']>;
 type Day = NonNullable<DateGroup['date']>;
@@ -19,6 +21,7 @@ type Money = NonNullable<AmountGroup['amount']>;
 @Component({
   selector: 'hl-group-answer-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TextField, TickBox],
   templateUrl: './group-answer-kind.html',
   styleUrl: './group-answer-kind.css',
 })
@@ -66,40 +69,27 @@ export class GroupAnswerKind {
     this.setNote({ stations: stations.length === 0 ? undefined : stations });
   }
 
-  /** Reads a whole number, or nothing from an empty box; anything else is reverted. */
-  protected count(
-    box: HTMLInputElement,
-    was: number | undefined,
-    least: number,
-    most: number,
-    set: (count: number | undefined) => void,
-  ): void {
-    const text = box.value.trim();
-    const number = Number(text);
-    if (text === '') return set(undefined);
-    if (/^\d{1,4}$/.test(text) && number >= least && number <= most) return set(number);
-    box.value = String(was ?? '');
+  /** Takes a whole number, or nothing from an empty box; nothing else. */
+  protected count(text: string, least: number, most: number, set: (count: number | undefined) => void): void {
+    const number = Number(text.trim());
+    if (text.trim() === '') set(undefined);
+    else if (/^\d{1,4}$/.test(text.trim()) && number >= least && number <= most) set(number);
   }
 
-  protected price(
-    box: HTMLInputElement,
-    was: Parameters<typeof priceText>[0] | undefined,
-    set: (price: ReturnType<typeof parsePrice>) => void,
-  ): void {
-    if (box.value.trim() === '') return set(undefined);
-    const price = parsePrice(box.value, this.#view.digits(), this.#view.lists());
+  protected price(text: string, set: (price: ReturnType<typeof parsePrice>) => void): void {
+    if (text.trim() === '') return set(undefined);
+    const price = parsePrice(text, this.#view.digits(), this.#view.lists());
     if (price !== undefined && Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0))
-      return set(price);
-    box.value = this.priceOf(was);
+      set(price);
   }
 
-  protected suggestions(box: HTMLInputElement): void {
-    const prices = box.value
+  protected suggestions(text: string): void {
+    const prices = text
       .split(/[;\s]+/)
       .filter(Boolean)
       .map((text) => parsePrice(text, this.#view.digits(), this.#view.lists()));
-    if (prices.some((price) => price === undefined)) box.value = this.sayAll(this.money()?.suggested);
-    else this.setMoney({ suggested: prices.length === 0 ? undefined : (prices as number[]) });
+    if (!prices.includes(undefined))
+      this.setMoney({ suggested: prices.length === 0 ? undefined : (prices as number[]) });
   }
 
   protected sayAll(prices: Money['suggested']): string {

@@ -23,12 +23,25 @@ import { ChoiceGrid } from './choice-grid.ts';
 import type { GridWords } from './grid-columns.ts';
 import { GroupAnswerKind } from './group-answer-kind.ts';
 import { type Limits, LimitsSentence } from './limits-sentence.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from './fields/text-field.ts';
+import { TickBox } from './fields/tick-box.ts';
 
 /** A group of any kind being edited: names, prompt, choices or settings. */
 @Component({
   selector: 'hl-group-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountsEditor, ChoiceDetails, ChoiceGrid, GroupAnswerKind, LimitsSentence, RemovalBox],
+  imports: [
+    AmountsEditor,
+    ButtonDirective,
+    ChoiceDetails,
+    ChoiceGrid,
+    GroupAnswerKind,
+    LimitsSentence,
+    RemovalBox,
+    TextField,
+    TickBox,
+  ],
   templateUrl: './group-sheet.html',
   styleUrl: './group-sheet.css',
 })

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { IncludedFirst } from '@hearty-ladle/core';
+import { SelectField } from './fields/select-field.ts';
+import { TextField } from './fields/text-field.ts';
 
 /** The limits of a group of choices, as they are edited. */
 export interface Limits {
@@ -17,6 +19,7 @@ type CountField = 'min' | 'max' | 'included';
 @Component({
   selector: 'hl-limits-sentence',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SelectField, TextField],
   templateUrl: './limits-sentence.html',
   styleUrl: './limits-sentence.css',
 })
@@ -28,10 +31,10 @@ export class LimitsSentence {
   readonly fixedOrder = input(false);
   readonly limitsChange = output<Limits>();
 
-  protected readonly orders: readonly { value: IncludedFirst; words: string }[] = [
-    { value: 'picked', words: 'in the order picked' },
-    { value: 'cheapest', words: 'cheapest first' },
-    { value: 'dearest', words: 'dearest first' },
+  protected readonly orders: readonly { value: IncludedFirst; label: string }[] = [
+    { value: 'picked', label: 'in the order picked' },
+    { value: 'cheapest', label: 'cheapest first' },
+    { value: 'dearest', label: 'dearest first' },
   ];
   protected readonly draft = signal<{ field: CountField; text: string } | undefined>(undefined);
   protected readonly wrong = computed(() => {

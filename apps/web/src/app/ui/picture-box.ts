@@ -12,11 +12,14 @@ import {
 import { Store } from '@ngrx/store';
 import { pictureUrl } from '../state/picture-url.ts';
 import { pictureActions, pictureFeature } from '../state/pictures.ts';
+import { ButtonDirective } from 'primeng/button';
+import { FileUpload } from 'primeng/fileupload';
 
 /** A picture of a dish or choice: dropped, chosen from a file, or one that is stored already. */
 @Component({
   selector: 'hl-picture-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, FileUpload],
   templateUrl: './picture-box.html',
   styleUrl: './picture-box.css',
 })
@@ -52,15 +55,10 @@ export class PictureBox {
     return pictureUrl(id);
   }
 
-  protected choose(box: HTMLInputElement): void {
-    this.#send(box.files?.[0]);
-    box.value = '';
-  }
-
   protected drop(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    this.#send(event.dataTransfer?.files[0]);
+    this.send(event.dataTransfer?.files[0]);
   }
 
   protected browse(): void {
@@ -73,7 +71,7 @@ export class PictureBox {
     this.pictureChange.emit(id);
   }
 
-  #send(file: File | undefined): void {
+  protected send(file: File | undefined): void {
     if (!file) return;
     const request = crypto.randomUUID();
     this.#request.set(request);

@@ -11,12 +11,14 @@ import {
 } from '@hearty-ladle/core';
 import { MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TickBox } from './fields/tick-box.ts';
 
 /** The answer to a group without choices: a note, a date, an amount, a consent; or a notice to read. */
 @Component({
   selector: 'hl-question-answer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MessagePipe, NgTemplateOutlet],
+  imports: [ButtonDirective, MessagePipe, NgTemplateOutlet, TickBox],
   templateUrl: './question-answer.html',
   styleUrl: './question-answer.css',
 })

@@ -13,12 +13,14 @@ import {
   textIn,
 } from '@hearty-ladle/core';
 import { formatAddedPrice } from '../text/money.ts';
+import { StaffPipe } from '../messages/staff-message.ts';
 import { limitsText } from '../text/limits.ts';
 
 /** The questions of a dish as large targets. A tap picks; another tap on a choice that allows several adds one. */
 @Component({
   selector: 'hl-till-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StaffPipe],
   templateUrl: './till-questions.html',
   styleUrl: './till-questions.css',
 })
@@ -38,8 +40,8 @@ export class TillQuestions {
       .map((view) => ({
         key: `${view.group} ${(view.at ?? []).join('.')}`,
         view,
-        title: this.menu().menu.groups.find(({ id }) => id === view.group)?.name ?? view.group,
-        limits: limitsText(view, this.menu().firstLocale),
+        title: this.#title(view.group),
+        limits: limitsText(view, this.locale()),
         needs: this.neededFirst() && view.have < view.min,
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
       }))
@@ -57,6 +59,14 @@ export class TillQuestions {
       this.answersChange.emit(setUnits(this.answers(), view.at, group.id, choice.id, key.units + 1));
     else if (!pickOne || view.min === 0)
       this.answersChange.emit(dropChoice(this.answers(), view.at, group.id, choice.id));
+  }
+
+  /** A group's name is short but in the menu's first language only; in others its prompt is shown. */
+  #title(id: string): string {
+    const { menu, firstLocale } = this.menu();
+    const group = menu.groups.find((one) => one.id === id);
+    if (!group) return id;
+    return this.locale() === firstLocale ? group.name : textIn(group.prompt, this.locale(), firstLocale);
   }
 
   #key(view: OfferedGroupView, choice: OfferedChoiceView) {

@@ -1,10 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Ingredient, Use } from '@hearty-ladle/core';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from './fields/text-field.ts';
+import { SelectField } from './fields/select-field.ts';
+import { namedOptions } from './fields/option.ts';
 
 /** The ingredients that something uses, with quantities. */
 @Component({
   selector: 'hl-uses-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, SelectField, TextField],
   templateUrl: './uses-box.html',
   styleUrl: './uses-box.css',
 })
@@ -19,20 +24,23 @@ export class UsesBox {
     }),
   );
   protected readonly others = computed(() =>
-    this.ingredients().filter(({ id }) => !this.uses().some((use) => use.ingredient === id)),
+    namedOptions(
+      this.ingredients()
+        .filter(({ id }) => !this.uses().some((use) => use.ingredient === id))
+        .map(({ id, name, unit }) => ({ id, name: `${name} (${unit})` })),
+      'Add an ingredient …',
+    ),
   );
 
-  protected add(box: HTMLSelectElement): void {
-    if (box.value) this.usesChange.emit([...this.uses(), { ingredient: box.value, quantity: 1 }]);
-    box.value = '';
+  protected add(ingredient: string): void {
+    if (ingredient) this.usesChange.emit([...this.uses(), { ingredient, quantity: 1 }]);
   }
 
-  /** Quantities have at most three decimals; invalid text is reverted. */
-  protected amount(ingredient: string, box: HTMLInputElement): void {
-    const quantity = /^\d{1,7}([.,]\d{1,3})?$/.test(box.value.trim()) ? Number(box.value.trim().replace(',', '.')) : 0;
+  /** Quantities have at most three decimals; anything else is not taken. */
+  protected amount(ingredient: string, text: string): void {
+    const quantity = /^\d{1,7}([.,]\d{1,3})?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : 0;
     if (quantity > 0 && quantity <= 1_000_000)
       this.usesChange.emit(this.uses().map((use) => (use.ingredient === ingredient ? { ingredient, quantity } : use)));
-    else box.value = String(this.uses().find((use) => use.ingredient === ingredient)?.quantity ?? '');
   }
 
   protected drop(ingredient: string): void {

@@ -6,6 +6,7 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { placeToMend, findingText, placeName } from '../../../text/findings.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { checkActions, checkFeature } from '../store/check-store.ts';
+import { ButtonDirective } from 'primeng/button';
 
 const GROUPS: readonly { severity: Severity; title: string; mark: string; none: string }[] = [
   {
@@ -23,7 +24,7 @@ const MANY_DIGITS = 12;
 @Component({
   selector: 'hl-check-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [ButtonDirective, RouterLink],
   templateUrl: './check-page.html',
   styleUrl: './check-page.css',
 })

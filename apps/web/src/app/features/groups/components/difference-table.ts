@@ -12,12 +12,14 @@ import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { describeDifference } from '../../../text/differences.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TableModule } from 'primeng/table';
 
 /** Differences between the dishes that share a group: one row each, with a button to drop it. */
 @Component({
   selector: 'hl-difference-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [ButtonDirective, RouterLink, TableModule],
   templateUrl: './difference-table.html',
   styleUrl: './difference-table.css',
 })

@@ -28,6 +28,12 @@ import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
+import type { MenuItem } from 'primeng/api';
+import { ButtonDirective } from 'primeng/button';
+import { Menu } from 'primeng/menu';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { namedOptions } from '../../../ui/fields/option.ts';
 
 /**
  * The library of groups; the open group shows where it is used, what differs where, and the faces of one of its dishes.
@@ -35,7 +41,19 @@ import { DifferenceTable } from '../components/difference-table.ts';
 @Component({
   selector: 'hl-groups-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceTable, Faces, GroupSheet, AttachDialog, RemovalBox, RouterLink, UseList],
+  imports: [
+    AttachDialog,
+    ButtonDirective,
+    DifferenceTable,
+    Faces,
+    GroupSheet,
+    Menu,
+    RemovalBox,
+    RouterLink,
+    SelectField,
+    TextField,
+    UseList,
+  ],
   templateUrl: './groups-page.html',
   styleUrl: './groups-page.css',
 })
@@ -47,13 +65,16 @@ export class GroupsPage {
   readonly #router = inject(Router);
   readonly #finder = inject(SpanFinder);
   protected readonly filter = signal('');
-  protected readonly making = signal(false);
   protected readonly attaching = signal(false);
   protected readonly removing = linkedSignal<string | undefined, boolean>({
     source: this.group,
     computation: () => false,
   });
-  protected readonly kinds = KINDS_IN_ORDER.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
+  protected readonly kinds = KINDS_IN_ORDER.map((kind): MenuItem => ({
+    label: KIND_WORDS[kind].name,
+    title: KIND_WORDS[kind].what,
+    command: () => this.add(kind),
+  }));
 
   protected readonly rows = computed(() => {
     const menu = this.view.menu();
@@ -71,6 +92,7 @@ export class GroupsPage {
       .filter(({ words }) => words.includes(wanted));
   });
   protected readonly current = computed(() => this.view.menu()?.groups.find(({ id }) => id === this.group()));
+  protected readonly dishOptions = computed(() => namedOptions(this.dishes()));
   protected readonly dishes = computed(() => {
     const menu = this.view.menu();
     const ids = menu ? (offeredOn(menu).get(this.group() ?? '') ?? []) : [];
@@ -127,7 +149,6 @@ export class GroupsPage {
   }
 
   protected add(kind: GroupKind): void {
-    this.making.set(false);
     const group = {
       ...newGroup(
         'New group',

@@ -3,6 +3,9 @@ import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { describeChange } from '../../../text/changes.ts';
 import { historyActions, historyFeature } from '../store/history-store.ts';
+import { ButtonDirective } from 'primeng/button';
+import { Tag } from 'primeng/tag';
+import { TableModule } from 'primeng/table';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', {
   weekday: 'short',
@@ -18,6 +21,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', {
 @Component({
   selector: 'hl-history-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, TableModule, Tag],
   templateUrl: './history-page.html',
   styleUrl: './history-page.css',
 })

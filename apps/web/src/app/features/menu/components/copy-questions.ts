@@ -4,12 +4,17 @@ import { Dialog } from 'primeng/dialog';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { DishPicker, type PickedDishes } from '../../../ui/dish-picker.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
+import type { Option } from '../../../ui/fields/option.ts';
+import { RadioField } from '../../../ui/fields/radio-field.ts';
+import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 
 /** Copies all groups of a dish, including differences, to other dishes: in addition to theirs, or replacing them. */
 @Component({
   selector: 'hl-copy-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Dialog, DishPicker],
+  imports: [ButtonDirective, Dialog, DishPicker, RadioField, ReturnsFocus, TickBox],
   templateUrl: './copy-questions.html',
   styles: `
     @layer app {
@@ -36,6 +41,10 @@ export class CopyQuestions {
   protected readonly self = computed(() => new Set([this.item().id]));
   protected readonly picked = signal<PickedDishes['items']>([]);
   protected readonly mode = signal<'add' | 'replace'>('add');
+  protected readonly MODES: readonly Option<'add' | 'replace'>[] = [
+    { value: 'add', label: 'Add to the dish’s groups' },
+    { value: 'replace', label: 'Replace the dish’s groups' },
+  ];
   protected readonly how = signal<AttachAs>('shared');
 
   protected copy(): void {

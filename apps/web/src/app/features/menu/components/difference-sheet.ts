@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import {
   addOf,
   type Attachment,
+  type Choice,
   type ChoicesGroup,
   type Difference,
   differencesOf,
@@ -22,12 +23,18 @@ import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { type Limits, LimitsSentence } from '../../../ui/limits-sentence.ts';
 import { describeDifference } from '../../../text/differences.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TableModule } from 'primeng/table';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { namedOptions } from '../../../ui/fields/option.ts';
 
 /** A dish's differences from a shared group, each with a button to drop it. */
 @Component({
   selector: 'hl-difference-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LimitsSentence],
+  imports: [ButtonDirective, LimitsSentence, SelectField, TableModule, TextField, TickBox],
   templateUrl: './difference-sheet.html',
   styleUrl: './difference-sheet.css',
 })
@@ -39,6 +46,12 @@ export class DifferenceSheet {
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
 
+  protected readonly lists = computed(() =>
+    namedOptions(
+      this.menu().priceLists.map(({ id, name }) => ({ id, name: `always ${name}` })),
+      'the order’s list',
+    ),
+  );
   protected readonly name = computed(() => this.language.read(this.item().name));
   protected readonly attachment = computed<Attachment>(
     () => this.item().groups?.find((it) => it.group === this.group().id) ?? { group: this.group().id },
@@ -89,6 +102,10 @@ export class DifferenceSheet {
     }),
   );
 
+  protected byChoice(_index: number, row: { readonly choice: Choice }): string {
+    return row.choice.id;
+  }
+
   protected limit(group: ChoicesGroup, limits: Limits): void {
     this.#put(withLimits(group, this.attachment(), limits), 'limits');
   }
@@ -97,18 +114,15 @@ export class DifferenceSheet {
     this.#put(withChoiceOffered(this.group(), this.attachment(), choice, on));
   }
 
-  protected tick(choice: string, box: HTMLInputElement, max: number): void {
-    const count = Number(box.value.trim() || '0');
+  protected tick(choice: string, text: string, max: number): void {
+    const count = Number(text.trim() || '0');
     if (Number.isInteger(count) && count >= 0 && count <= max)
       this.#put(withDefault(this.group(), this.attachment(), choice, count));
-    else box.value = String(this.rows().find((row) => row.choice.id === choice)?.ticked ?? 0);
   }
 
-  protected price(choice: string, box: HTMLInputElement): void {
-    const price = box.value.trim() === '' ? undefined : parsePrice(box.value, this.#view.digits(), this.#view.lists());
-    if (price === undefined && box.value.trim() !== '')
-      box.value = this.rows().find((row) => row.choice.id === choice)?.own ?? '';
-    else this.#put(withPrice(this.attachment(), choice, price));
+  protected price(choice: string, text: string): void {
+    const price = text.trim() === '' ? undefined : parsePrice(text, this.#view.digits(), this.#view.lists());
+    if (price !== undefined || text.trim() === '') this.#put(withPrice(this.attachment(), choice, price));
   }
 
   protected heading(text: string): void {

@@ -26,6 +26,10 @@ import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { type DishRow, SectionDishes } from './section-dishes.ts';
 import { SectionEditor } from './section-editor.ts';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { TextField } from '../../../ui/fields/text-field.ts';
 
 /** Rows are memoized by dish, so only changed dishes of a large menu are formatted again. */
 const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
@@ -34,7 +38,7 @@ const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>(
 @Component({
   selector: 'hl-item-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SectionDishes, SectionEditor],
+  imports: [ButtonDirective, InputText, ReactiveFormsModule, SectionDishes, SectionEditor, TextField],
   templateUrl: './item-list.html',
   styleUrl: './item-list.css',
 })
@@ -49,6 +53,7 @@ export class ItemList {
   protected readonly adding = signal<string | undefined>(undefined);
   protected readonly editing = signal<string | undefined>(undefined);
   protected readonly wrong = signal(false);
+  protected readonly newDish = inject(NonNullableFormBuilder).group({ name: '', price: '' });
 
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
@@ -80,19 +85,19 @@ export class ItemList {
 
   protected begin(section: string): void {
     this.wrong.set(false);
+    this.newDish.reset();
     this.adding.set(section);
     afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>('form input')?.focus(), {
       injector: this.#injector,
     });
   }
 
-  protected add(event: Event, section: string): void {
-    event.preventDefault();
-    const [nameBox, priceBox] = (event.target as HTMLFormElement).querySelectorAll('input');
-    const name = nameBox?.value.trim() ?? '';
+  protected add(section: string): void {
+    const typed = this.newDish.getRawValue();
+    const name = typed.name.trim();
     const { menu } = this.menu();
     const price = parsePrice(
-      priceBox?.value ?? '',
+      typed.price,
       minorDigits(menu.currency),
       menu.priceLists.map(({ id }) => id),
     );

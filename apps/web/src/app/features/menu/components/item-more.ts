@@ -7,6 +7,10 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { PictureBox } from '../../../ui/picture-box.ts';
 import { UsesBox } from '../../../ui/uses-box.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { DateField } from '../../../ui/fields/date-field.ts';
 
 type Field = keyof Item;
 
@@ -14,7 +18,7 @@ type Field = keyof Item;
 @Component({
   selector: 'hl-item-more',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, PictureBox, UsesBox],
+  imports: [AllergenBox, ButtonDirective, DateField, PictureBox, TextField, TickBox, UsesBox],
   templateUrl: './item-more.html',
   styleUrl: './item-more.css',
 })
@@ -67,11 +71,10 @@ export class ItemMore {
     ]);
   }
 
-  protected setCalories(box: HTMLInputElement): void {
-    const text = box.value.trim();
+  protected setCalories(typed: string): void {
+    const text = typed.trim();
     if (text === '') this.set('calories', '');
     else if (/^\d{1,5}$/.test(text)) this.set('calories', Number(text));
-    else box.value = String(this.item().calories ?? '');
   }
 
   /** A dish sold on all channels, or at all times, has no `channels` or `dayparts`. */
@@ -94,12 +97,13 @@ export class ItemMore {
     this.set('sale', { price: this.item().price, from: today, until: today });
   }
 
-  protected setSale(priceBox: HTMLInputElement, from: string, until: string): void {
+  /** Sets part of the sale; a price that can't be read is not taken. */
+  protected setSale(typed: { readonly price?: string; readonly from?: string; readonly until?: string }): void {
     const sale = this.sale();
-    const price = this.#parse(priceBox.value);
-    if (!sale || price === undefined || from === '' || until === '')
-      return void (priceBox.value = this.priceOf(sale?.price));
-    this.set('sale', { price, from, until: until < from ? from : until });
+    if (!sale) return;
+    const { from = sale.from, until = sale.until } = typed;
+    const price = typed.price === undefined ? sale.price : this.#parse(typed.price);
+    if (price !== undefined) this.set('sale', { price, from, until: until < from ? from : until });
   }
 
   protected addStep(): void {
@@ -110,18 +114,16 @@ export class ItemMore {
     ]);
   }
 
-  protected setStep(index: number, fromBox: HTMLInputElement, priceBox: HTMLInputElement): void {
+  /** Sets the quantity or the price of a step; what can't be read is not taken. */
+  protected setStep(index: number, typed: { readonly from?: string; readonly price?: string }): void {
     const steps = this.item().quantityPrices ?? [];
-    const from = Number(fromBox.value);
-    const price = this.#parse(priceBox.value);
-    if (price === undefined || !Number.isInteger(from) || from < 2) {
-      fromBox.value = String(steps[index]?.from ?? '');
-      priceBox.value = this.priceOf(steps[index]?.price);
-    } else
-      this.set(
-        'quantityPrices',
-        steps.map((step, i) => (i === index ? { from, price } : step)),
-      );
+    const from = Number(typed.from ?? steps[index]?.from);
+    const price = typed.price === undefined ? steps[index]?.price : this.#parse(typed.price);
+    if (price === undefined || !Number.isInteger(from) || from < 2) return;
+    this.set(
+      'quantityPrices',
+      steps.map((step, i) => (i === index ? { from, price } : step)),
+    );
   }
 
   protected dropStep(index: number): void {

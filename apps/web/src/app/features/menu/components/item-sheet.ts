@@ -31,22 +31,31 @@ import { CopyQuestions } from './copy-questions.ts';
 import { ItemMore } from './item-more.ts';
 import { SummaryEditor } from './summary-editor.ts';
 import { WhoReads } from './who-reads.ts';
+import { ButtonDirective } from 'primeng/button';
+import { Tag } from 'primeng/tag';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { stationOptions } from '../../../ui/fields/option.ts';
 
 /** A dish being edited: name, price, station, description, and its groups as cards in order. */
 @Component({
   selector: 'hl-item-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    AttachDialog,
     AttachGroup,
+    ButtonDirective,
     CdkDrag,
     CdkDragHandle,
     CdkDropList,
     CopyQuestions,
-    AttachDialog,
     ItemMore,
-    SummaryEditor,
-    WhoReads,
     RemovalBox,
+    SelectField,
+    SummaryEditor,
+    Tag,
+    TextField,
+    WhoReads,
   ],
   templateUrl: './item-sheet.html',
   styleUrl: './item-sheet.css',
@@ -58,6 +67,7 @@ export class ItemSheet {
   readonly removed = output<void>();
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
+  protected readonly stations = computed(() => stationOptions(this.menu().menu, 'same as its section'));
   readonly #language = inject(EditingLanguage);
 
   protected readonly name = computed(() => this.#language.read(this.item().name));

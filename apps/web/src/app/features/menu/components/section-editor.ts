@@ -1,12 +1,17 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Section, Workbook } from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { stationOptions } from '../../../ui/fields/option.ts';
 
 /** A section being edited: name, description, station, position. */
 @Component({
   selector: 'hl-section-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, SelectField, TextField],
   templateUrl: './section-editor.html',
   styleUrl: './section-editor.css',
 })
@@ -17,6 +22,7 @@ export class SectionEditor {
   readonly removed = output<void>();
   readonly closed = output<void>();
   readonly #editor = inject(MenuEditor);
+  protected readonly stations = computed(() => stationOptions(this.menu(), 'the first station'));
   protected readonly language = inject(EditingLanguage);
 
   protected set(change: Partial<Section>, field?: string): void {

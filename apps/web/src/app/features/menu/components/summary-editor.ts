@@ -13,11 +13,15 @@ import {
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
 
 /** How the answers of a dish are summarised in one line: its own template, its section's, or the default. */
 @Component({
   selector: 'hl-summary-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, TextField, TickBox],
   templateUrl: './summary-editor.html',
   styleUrl: './summary-editor.css',
 })

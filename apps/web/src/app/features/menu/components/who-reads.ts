@@ -2,11 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import type { Choice, CompiledMenu, Group, Item, NoteGroup } from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { stationOptions } from '../../../ui/fields/option.ts';
 
 /** Which station reads what of a dish: its home station, choices made elsewhere, notes; all editable here. */
 @Component({
   selector: 'hl-who-reads',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SelectField, TickBox],
   templateUrl: './who-reads.html',
   styleUrl: './who-reads.css',
 })
@@ -14,6 +18,7 @@ export class WhoReads {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<Item>();
   readonly #editor = inject(MenuEditor);
+  protected readonly stations = computed(() => stationOptions(this.menu().menu, 'with the dish'));
   protected readonly language = inject(EditingLanguage);
 
   readonly #offered = computed(() => this.menu().item(this.item().id)?.groups ?? []);

@@ -9,12 +9,30 @@ import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { DifferenceSheet } from '../components/difference-sheet.ts';
 import { ItemList } from '../components/item-list.ts';
 import { ItemSheet } from '../components/item-sheet.ts';
+import { NgTemplateOutlet } from '@angular/common';
+import { ButtonDirective } from 'primeng/button';
+import { Tab, TabList, TabPanel, TabPanels, Tabs } from 'primeng/tabs';
+import { Tag } from 'primeng/tag';
 
 /** Sections and dishes on the left, the dish or one of its groups in the middle, its three faces on the right. */
 @Component({
   selector: 'hl-menu-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DifferenceSheet, Faces, GroupSheet, ItemList, ItemSheet],
+  imports: [
+    ButtonDirective,
+    DifferenceSheet,
+    Faces,
+    GroupSheet,
+    ItemList,
+    ItemSheet,
+    NgTemplateOutlet,
+    Tab,
+    TabList,
+    TabPanel,
+    TabPanels,
+    Tabs,
+    Tag,
+  ],
   templateUrl: './menu-page.html',
   styleUrl: './menu-page.css',
 })

@@ -3,11 +3,14 @@ import { RouterLink } from '@angular/router';
 import { receiptText, summaryOf, templateFor, textIn, type OrderEvent } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
-import { HEALTH_WORDS } from '../../../text/printers.ts';
+import { healthText } from '../../../messages/staff-message.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 import { PrintedTicket } from '../../../ui/printed-ticket.ts';
 import { ordersActions, ordersFeature } from '../store/orders-store.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { Tag } from 'primeng/tag';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
@@ -17,7 +20,7 @@ const RECEIPT_COLUMNS = 42;
 @Component({
   selector: 'hl-orders-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PriceExplained, PrintedTicket, RouterLink],
+  imports: [ButtonDirective, PriceExplained, PrintedTicket, RouterLink, Tag, TextField],
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.css',
 })
@@ -119,7 +122,7 @@ export class OrdersPage {
     const name = this.station(station)?.name ?? station;
     if (what === 'placed') return 'Placed';
     if (what === 'bumped') return `${name}: done`;
-    if (what === 'not-printed') return `${name}: NOT printed (${HEALTH_WORDS[fault] ?? fault}); printing was stopped`;
+    if (what === 'not-printed') return `${name}: NOT printed (${healthText('en', fault)}); printing was stopped`;
     const elsewhere =
       printer === undefined || printer === station ? '' : ` at ${this.station(printer)?.name ?? printer}`;
     return `${name}: printed${elsewhere}${copy ? ', once more' : ''}${doubtful ? ', may be on paper twice' : ''}`;

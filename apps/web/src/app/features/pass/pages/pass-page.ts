@@ -3,8 +3,15 @@ import { now } from '../../../clock.ts';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { ButtonDirective } from 'primeng/button';
+import { ToggleButton } from 'primeng/togglebutton';
 import { MenuView } from '../../../state/menu-view.ts';
-import { HEALTH_WORDS } from '../../../text/printers.ts';
+import { healthText, serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
+import { languageOptions, namedOptions } from '../../../ui/fields/option.ts';
+import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 
@@ -16,7 +23,7 @@ const LATE_MS = 15 * 60_000;
 @Component({
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PaperTicket, RouterLink],
+  imports: [ButtonDirective, PaperTicket, ReactiveFormsModule, RouterLink, StaffPipe, SwitchField, ToggleButton],
   templateUrl: './pass-page.html',
   styleUrl: './pass-page.css',
 })
@@ -28,7 +35,16 @@ export class PassPage {
   /** The station shown; undefined for all. */
   protected readonly station = signal<string | undefined>(undefined);
   protected readonly stations = computed(() => this.#view.menu()?.stations ?? []);
-  protected readonly addsUp = signal(false);
+  protected readonly language = inject(PageLanguage);
+  protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.pass'));
+  protected readonly languages = computed(() => languageOptions(this.#view.menu()?.locales ?? []));
+  protected readonly ALL = '';
+  protected readonly stationOptions = computed(() => [
+    { value: this.ALL, label: staffMessage(this.locale(), 'pass.all') },
+    ...namedOptions(this.stations()),
+  ]);
+  protected readonly addsUp = new FormControl(false, { nonNullable: true });
+  protected readonly showsSums = toSignal(this.addsUp.valueChanges, { initialValue: false });
   readonly #now = signal(now().getTime());
 
   protected readonly rails = computed(() => {
@@ -62,31 +78,33 @@ export class PassPage {
   }
 
   protected who({ name, place, service }: PassTicket): string {
-    return [service === 'dine-in' ? '' : service, name, place].filter(Boolean).join(' · ');
+    return [service === 'dine-in' ? '' : serviceText(this.locale(), service), name, place].filter(Boolean).join(' · ');
   }
 
   /** What happened to the ticket's paper, if there is anything to report. */
   protected paperWords({ paper, station }: PassTicket): string {
     if (!paper) return '';
-    if (paper.state === 'printed')
-      return [
-        paper.printer === station ? '' : `printed at ${this.stationName(paper.printer)}`,
-        paper.doubtful ? 'may be on paper twice' : '',
-      ]
-        .filter(Boolean)
-        .join(', ');
-    if (paper.state === 'stopped') {
-      const fault = paper.fault ?? '';
-      const why = fault === 'unprintable' ? 'It can’t be printed' : `Its printer: ${HEALTH_WORDS[fault] ?? fault}`;
-      const doubt = paper.doubtful ? '; part of it may be on paper' : '';
-      return `NOT ON PAPER. ${why}. Printing was stopped${doubt}. Make it from here, or print it again.`;
-    }
-    return paper.fault === null ? '' : `not on paper yet: ${HEALTH_WORDS[paper.fault] ?? paper.fault}`;
+    const locale = this.locale();
+    const health = healthText(locale, paper.fault ?? '');
+    if (paper.state === 'stopped')
+      return staffMessage(locale, paper.doubtful ? 'pass.stopped-partly' : 'pass.stopped', { health });
+    if (paper.state !== 'printed') return paper.fault === null ? '' : staffMessage(locale, 'pass.not-yet', { health });
+    return [
+      paper.printer === station
+        ? ''
+        : staffMessage(locale, 'pass.printed-at', { station: this.stationName(paper.printer) }),
+      paper.doubtful ? staffMessage(locale, 'pass.maybe-twice') : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
   }
 
-  protected age({ sentAt }: PassTicket): string {
-    const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(sentAt)) / 60_000));
-    return minutes === 0 ? 'now' : `${minutes} min`;
+  /** How long ago a ticket was sent; a late one says so in words. */
+  protected age(ticket: PassTicket): string {
+    const locale = this.locale();
+    const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(ticket.sentAt)) / 60_000));
+    const age = minutes === 0 ? staffMessage(locale, 'pass.now') : staffMessage(locale, 'pass.minutes', { minutes });
+    return this.isLate(ticket) ? staffMessage(locale, 'pass.late', { age }) : age;
   }
 
   protected stationName(id: string): string {
@@ -104,7 +122,7 @@ export class PassPage {
   #sayPrinter(station: string): string | undefined {
     const printer = this.pass().printers.find((one) => one.station === station);
     return printer && printer.health !== 'ok' && printer.health !== 'unknown'
-      ? (HEALTH_WORDS[printer.health] ?? printer.health)
+      ? healthText(this.locale(), printer.health)
       : undefined;
   }
 }

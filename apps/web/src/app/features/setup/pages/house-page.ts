@@ -7,6 +7,7 @@ import { InputNumber } from 'primeng/inputnumber';
 import { MenuView } from '../../../state/menu-view.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { houseActions, houseFeature } from '../store/house-store.ts';
+import { ButtonDirective } from 'primeng/button';
 
 const MEGABYTE = 1024 * 1024;
 
@@ -14,7 +15,7 @@ const MEGABYTE = 1024 * 1024;
 @Component({
   selector: 'hl-house-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Button, InputNumber, ReactiveFormsModule, SetupNav],
+  imports: [Button, ButtonDirective, InputNumber, ReactiveFormsModule, SetupNav],
   templateUrl: './house-page.html',
   styleUrl: './house-page.css',
 })

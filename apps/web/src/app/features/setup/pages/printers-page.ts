@@ -3,9 +3,10 @@ import { PRINTER_MODES, type PrinterMode } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
-import { HEALTH_WORDS } from '../../../text/printers.ts';
+import { healthText } from '../../../messages/staff-message.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
 
 const MODES: Readonly<Record<PrinterMode, string>> = {
   ok: 'Works',
@@ -22,7 +23,7 @@ const MODES: Readonly<Record<PrinterMode, string>> = {
 @Component({
   selector: 'hl-printers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, SetupNav],
+  imports: [RouterLink, SelectField, SetupNav],
   templateUrl: './printers-page.html',
   styleUrl: './printers-page.css',
 })
@@ -30,7 +31,7 @@ export class PrintersPage {
   readonly station = input<string>();
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
-  protected readonly MODES = PRINTER_MODES.map((mode) => [mode, MODES[mode]] as const);
+  protected readonly MODES = PRINTER_MODES.map((mode) => ({ value: mode, label: MODES[mode] }));
   protected readonly state = this.#store.selectSignal(printerFeature.selectPrintersState);
   protected readonly rows = computed(() => {
     const stations = this.#view.menu()?.stations ?? [];
@@ -40,7 +41,7 @@ export class PrintersPage {
         id,
         name,
         printer,
-        health: printer ? (HEALTH_WORDS[printer.health] ?? printer.health) : 'no printer',
+        health: printer ? healthText('en', printer.health) : 'no printer',
         isWell: printer?.health === 'ok',
         backup: stations.find((other) => other.id === backup)?.name,
       };

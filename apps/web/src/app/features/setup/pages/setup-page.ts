@@ -11,6 +11,11 @@ import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
+import { ButtonDirective } from 'primeng/button';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
+import { namedOptions } from '../../../ui/fields/option.ts';
 
 type SetupKind = 'stations' | 'ingredients' | 'pictures';
 
@@ -18,7 +23,7 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
 @Component({
   selector: 'hl-setup-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, RemovalBox, RouterLink, SetupNav, UseList],
+  imports: [AllergenBox, ButtonDirective, RemovalBox, RouterLink, SelectField, SetupNav, TextField, TickBox, UseList],
   templateUrl: './setup-page.html',
   styleUrl: './setup-page.css',
 })
@@ -67,6 +72,9 @@ export class SetupPage {
   protected readonly station = computed(() =>
     this.kind() === 'stations' ? this.view.menu()?.stations.find(({ id }) => id === this.id()) : undefined,
   );
+  protected readonly backups = computed(() =>
+    namedOptions(this.view.menu()?.stations.filter(({ id }) => id !== this.id()) ?? [], 'none'),
+  );
   protected readonly ingredient = computed(() =>
     this.kind() === 'ingredients' ? this.view.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined,
   );
@@ -100,11 +108,10 @@ export class SetupPage {
     this.#editor.put('stations', next, `Changed the station “${next.name}”`, field === undefined ? {} : { field });
   }
 
-  protected setColumns(station: Station, box: HTMLInputElement): void {
-    const columns = Number(box.value);
-    if (box.value.trim() === '') this.setStation(station, { columns: undefined });
+  protected setColumns(station: Station, text: string): void {
+    const columns = Number(text);
+    if (text.trim() === '') this.setStation(station, { columns: undefined });
     else if (Number.isInteger(columns) && columns >= 20 && columns <= 96) this.setStation(station, { columns });
-    else box.value = String(station.columns ?? '');
   }
 
   protected setIngredient(ingredient: Ingredient, change: Partial<Ingredient>, field?: string): void {

@@ -16,12 +16,13 @@ import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
+import { ButtonDirective } from 'primeng/button';
 
 /** A dish with its questions, the quantity, and its current price. */
 @Component({
   selector: 'hl-dish-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, MessagePipe, PriceExplained],
+  imports: [ButtonDirective, GuestQuestions, MessagePipe, PriceExplained],
   templateUrl: './dish-page.html',
   styleUrl: './dish-page.css',
 })

@@ -4,14 +4,15 @@ import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
 import { formatMoney } from '../../../text/money.ts';
-import { injectGuestLocale } from '../guest-locale.ts';
+import { injectPageLocale } from '../../../state/page-language.ts';
 import { progressActions, progressFeature } from '../store/progress-store.ts';
+import { ButtonDirective } from 'primeng/button';
 
 /** A placed order: its number and the kitchen's progress, live. */
 @Component({
   selector: 'hl-order-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MessagePipe, RouterLink],
+  imports: [ButtonDirective, MessagePipe, RouterLink],
   templateUrl: './order-page.html',
   styleUrl: './order-page.css',
 })
@@ -19,7 +20,7 @@ export class OrderPage {
   readonly id = input.required<string>();
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
-  protected readonly locale = injectGuestLocale('order.title');
+  protected readonly locale = injectPageLocale((locale) => message(locale, 'order.title'));
   protected readonly state = this.#store.selectSignal(progressFeature.selectShown);
   protected readonly progress = computed(() => {
     const state = this.state();

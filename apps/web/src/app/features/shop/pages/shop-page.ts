@@ -17,14 +17,15 @@ import { of, switchMap } from 'rxjs';
 import { MenuView } from '../../../state/menu-view.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { SpanFinder } from '../../../state/span-finder.ts';
-import { MessagePipe } from '../../../messages/message.ts';
+import { message, MessagePipe } from '../../../messages/message.ts';
 import { listPrice, formatMoney } from '../../../text/money.ts';
-import { languageName } from '../../../text/languages.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
-import { injectGuestLocale } from '../guest-locale.ts';
+import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
+import { SwitchField } from '../../../ui/fields/switch-field.ts';
+import { languageOptions } from '../../../ui/fields/option.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
@@ -33,7 +34,7 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Basket, DishPage, MessagePipe],
+  imports: [Basket, DishPage, MessagePipe, SwitchField],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -41,10 +42,11 @@ export class ShopPage {
   protected readonly view = inject(MenuView);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
+  readonly #language = inject(PageLanguage);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
   protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
-  protected readonly languageName = languageName;
-  protected readonly locale = injectGuestLocale('shop.title');
+  protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
+  protected readonly locale = injectPageLocale((locale) => message(locale, 'shop.title'));
 
   readonly #finder = inject(SpanFinder);
   /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
@@ -140,7 +142,7 @@ export class ShopPage {
   }
 
   protected speak(locale: string): void {
-    this.#store.dispatch(shopActions.languageChosen({ locale }));
+    this.#language.choose(locale);
   }
 
   protected showBasket(event: Event): void {

@@ -25,7 +25,6 @@ export interface BasketLine {
 
 export interface ShopState {
   /** The guest's language, once chosen. */
-  readonly locale: string | undefined;
   readonly open: OpenDish | undefined;
   readonly lines: readonly BasketLine[];
   /** Who to call, and where to bring it. */
@@ -53,7 +52,6 @@ export const shopActions = createActionGroup({
     'Dish put in basket': props<{ seen: number }>(),
     /** The guest accepted the new price of a line. */
     'Price agreed': props<{ index: number; seen: number }>(),
-    'Language chosen': props<{ locale: string }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
@@ -72,8 +70,8 @@ export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
-export function remember({ locale, open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ locale, open, lines, answers, tries, firstPlaced, name, place }));
+export function remember({ open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place }));
 }
 
 function remembered(): Partial<ShopState> {
@@ -87,7 +85,6 @@ function remembered(): Partial<ShopState> {
 /** The initial state: what was stored, on top of an empty basket. */
 function initialShop(key: string): ShopState {
   const empty = {
-    locale: undefined,
     open: undefined,
     lines: [],
     name: '',
@@ -115,7 +112,6 @@ export const shopFeature = createFeature({
       ...changedOrder(state),
       lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)),
     })),
-    on(shopActions.languageChosen, (state, { locale }) => ({ ...state, locale })),
     on(shopActions.guestNamed, (state, named) => ({
       ...changedOrder(state),
       ...(named.name !== undefined && { name: named.name }),

@@ -3,17 +3,16 @@ import { type Answers, type CompiledMenu, type Line, quoteLine, type Service, te
 import { clock } from '../../../clock.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
+import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { QuestionAnswer } from '../../../ui/question-answer.ts';
 import { TillQuestions } from '../../../ui/till-questions.ts';
-
-/** The most frequent notes to the kitchen, added by a tap. Common practice. */
-const QUICK_NOTES = ['No salt', 'Cut in half', 'Very hot', 'On one plate', 'Nut allergy', 'No dairy'];
+import { ButtonDirective } from 'primeng/button';
 
 /** One dish at the till: required groups first. Number keys answer them, Enter confirms. */
 @Component({
   selector: 'hl-till-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [QuestionAnswer, TillQuestions],
+  imports: [ButtonDirective, QuestionAnswer, StaffPipe, TillQuestions],
   templateUrl: './till-line.html',
   styleUrl: './till-line.css',
 })
@@ -25,7 +24,9 @@ export class TillLine {
   readonly lineChange = output<Line>();
   readonly confirmed = output<void>();
   readonly cancelled = output<void>();
-  protected readonly QUICK_NOTES = QUICK_NOTES;
+  readonly locale = input.required<string>();
+  /** The most frequent notes to the kitchen, added by a tap. Common practice. */
+  protected readonly quickNotes = computed(() => staffMessage(this.locale(), 'line.quick-notes').split('\n'));
 
   protected readonly item = computed(() => this.menu().item(this.line().item));
   protected readonly quote = computed(() =>
@@ -33,12 +34,10 @@ export class TillLine {
   );
   protected readonly name = computed(() => {
     const item = this.item()?.item;
-    return item
-      ? (item.tillName ?? textIn(item.name, this.menu().firstLocale, this.menu().firstLocale))
-      : this.line().item;
+    return item ? (item.tillName ?? textIn(item.name, this.locale(), this.menu().firstLocale)) : this.line().item;
   });
   protected readonly missing = computed(() =>
-    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.menu().firstLocale)),
+    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
   );
   /** Groups answered by typing rather than picking, shown below the keys. */
   protected readonly written = computed(() =>
@@ -51,11 +50,7 @@ export class TillLine {
               {
                 id: group,
                 offered,
-                title: textIn(
-                  offered.heading ?? offered.group.prompt,
-                  this.menu().firstLocale,
-                  this.menu().firstLocale,
-                ),
+                title: textIn(offered.heading ?? offered.group.prompt, this.locale(), this.menu().firstLocale),
               },
             ]
           : [];
@@ -63,7 +58,7 @@ export class TillLine {
   );
 
   protected money(minor: number): string {
-    return formatMoney(minor, this.menu().menu.currency, this.menu().firstLocale);
+    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   protected answer(answers: Answers): void {

@@ -4,7 +4,6 @@ import {
   Component,
   computed,
   effect,
-  type ElementRef,
   HostListener,
   inject,
   signal,
@@ -14,7 +13,6 @@ import {
 import { RouterLink } from '@angular/router';
 import {
   type Answers,
-  type CompiledMenu,
   type Item,
   type Line,
   type Menu,
@@ -38,19 +36,39 @@ import { pickNth } from '../store/pick-nth.ts';
 import { tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
 import { tillFeature } from '../store/till-store.ts';
+import { ButtonDirective } from 'primeng/button';
+import { HotkeyList } from '../../../ui/hotkeys/hotkey-list.ts';
+import { isTextField } from '../../../ui/hotkeys/hotkeys.ts';
+import { serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
+import { languageOptions, type Option } from '../../../ui/fields/option.ts';
+import { bindTillKeys } from './till-keys.ts';
+import { PinDialog } from '../components/pin-dialog.ts';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { SwitchField } from '../../../ui/fields/switch-field.ts';
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, RouterLink, TillLine],
+  imports: [
+    ButtonDirective,
+    GuestQuestions,
+    HotkeyList,
+    PinDialog,
+    RouterLink,
+    StaffPipe,
+    SwitchField,
+    TextField,
+    TillLine,
+  ],
   templateUrl: './till-page.html',
   styleUrl: './till-page.css',
 })
 export class TillPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
-  readonly find = viewChild<ElementRef<HTMLInputElement>>('find');
+  protected readonly find = viewChild<TextField>('find');
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
   readonly #pricedOrder = this.#store.selectSignal(tillFeature.selectPricedOrder);
   readonly #service = this.#store.selectSignal(tillFeature.selectService);
@@ -62,11 +80,15 @@ export class TillPage {
   /** Enter was pressed before the menu arrived: it is carried out then. */
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
-  protected readonly SERVICES: readonly (readonly [Service, string])[] = [
-    ['dine-in', 'Dine in'],
-    ['takeaway', 'Takeaway'],
-    ['delivery', 'Delivery'],
-  ];
+  protected readonly language = inject(PageLanguage);
+  protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.till'));
+  protected readonly languages = computed(() => languageOptions(this.menu()?.menu.locales ?? []));
+  protected readonly services = computed((): Option<Service>[] =>
+    (['dine-in', 'takeaway', 'delivery'] as const).map((service) => ({
+      value: service,
+      label: serviceText(this.locale(), service),
+    })),
+  );
 
   protected readonly sections = computed(() =>
     (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
@@ -75,7 +97,7 @@ export class TillPage {
     const menu = this.menu();
     if (!menu) return [];
     const section = this.section() ?? this.sections()[0]?.id ?? '';
-    return dishesFor(menu, { section, typed: this.typed(), service: this.#service() });
+    return dishesFor(menu, { section, typed: this.typed(), service: this.#service(), locale: this.locale() });
   });
   protected readonly quote = computed(() => {
     const menu = this.menu();
@@ -92,9 +114,9 @@ export class TillPage {
         line,
         quantity: line.quantity ?? 1,
         name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
-        summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
+        summary: item ? summaryOf(menu, item, line, this.locale(), templateFor(menu.menu, item.item)) : '',
         price: this.money(quote?.price.line ?? 0),
-        problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, menu.firstLocale)),
+        problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, this.locale())),
       };
     });
   });
@@ -105,67 +127,59 @@ export class TillPage {
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
     return menu && this.#lines().length > 0
-      ? this.ownProblems().map((problem) => problemMessage(menu, problem, menu.firstLocale))
+      ? this.ownProblems().map((problem) => problemMessage(menu, problem, this.locale()))
       : [];
   });
 
   constructor() {
     this.#view.open();
     this.#store.dispatch(tillActions.opened());
-    afterNextRender(() => this.find()?.nativeElement.focus());
+    this.#bindKeys();
+    afterNextRender(() => this.find()?.focus());
     effect(() => {
       if (this.menu() && this.#entered()) untracked(() => this.#addFirst());
     });
   }
 
-  /** Keys are handled on the document whatever is rendered, so that fast typing loses no keystrokes. */
+  /** Typing a letter moves the focus to the search box, which receives the letter. */
   @HostListener('document:keydown', ['$event'])
   protected keydown(event: KeyboardEvent): void {
-    if (this.asking()) return;
-    if (this.till().open ? this.#keyAtLine(event) : this.#keyAtOrder(event)) event.preventDefault();
+    const isLetter = /^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
+    if (isLetter && !this.till().open && !this.asking() && !isTextField(event.target)) this.find()?.focus();
   }
 
-  /** Number keys answer the current group, Enter confirms, Escape cancels. Returns whether the key was handled. */
-  #keyAtLine(event: KeyboardEvent): boolean {
-    const open = this.till().open;
-    const menu = this.menu();
-    const isWriting =
-      event.target instanceof HTMLTextAreaElement ||
-      (event.target instanceof HTMLInputElement && event.target !== this.find()?.nativeElement);
-    if (!open || !menu) return false;
-    if (event.key === 'Escape') this.cancel();
-    else if (
-      event.key === 'Enter' &&
-      !(event.target instanceof HTMLTextAreaElement) &&
-      !(event.target instanceof HTMLButtonElement)
-    ) {
-      if (this.#quoteOf(open.line).ok) this.confirm();
-    } else if (!isWriting && /^[1-9]$/.test(event.key))
-      this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), Number(event.key)));
-    else return false;
-    return true;
-  }
-
-  #keyAtOrder(event: KeyboardEvent): boolean {
-    const last = this.till().lines.length - 1;
-    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) this.send();
-    else if (event.altKey && (event.key === '+' || event.key === '-' || event.key === '=') && last >= 0)
-      this.repeat(last, event.key === '-' ? -1 : 1);
-    else if (event.key === 'Escape') {
-      this.typed.set('');
-      this.find()?.nativeElement.focus();
-    } else {
-      // Typing a letter moves the focus to the search box, which receives the letter.
-      const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.altKey && !isTyping)
-        this.find()?.nativeElement.focus();
-      return false;
-    }
-    return true;
+  #bindKeys(): void {
+    bindTillKeys(
+      {
+        isDishOpen: () => this.till().open !== undefined,
+        isDialogOpen: () => this.asking() !== undefined,
+        answer: (nth) => {
+          const open = this.till().open;
+          const menu = this.menu();
+          if (open && menu) this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), nth));
+        },
+        confirm: () => {
+          const open = this.till().open;
+          if (open && this.#quoteOf(open.line).ok) this.confirm();
+        },
+        cancel: () => this.cancel(),
+        send: () => this.send(),
+        repeat: (by) => {
+          const last = this.till().lines.length - 1;
+          if (last >= 0) this.repeat(last, by);
+        },
+        clear: () => {
+          this.typed.set('');
+          this.find()?.focus();
+        },
+        isSearch: (target) => this.find()?.isBox(target) ?? false,
+      },
+      (key) => staffMessage(this.locale(), key),
+    );
   }
 
   protected money(minor: number): string {
-    return formatMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.menu()?.firstLocale ?? 'en');
+    return formatMoney(minor, this.menu()?.menu.currency ?? 'EUR', this.locale());
   }
 
   protected first(event: Event): void {
@@ -193,15 +207,14 @@ export class TillPage {
       isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }),
     );
     // While a dish is open, number keys are answers rather than search text.
-    if (isEnough) this.find()?.nativeElement.focus();
-    else this.find()?.nativeElement.blur();
+    if (isEnough) this.find()?.focus();
+    else this.find()?.blur();
   }
 
-  protected enterPin(event: Event, box: HTMLInputElement): void {
-    event.preventDefault();
+  protected enterPin(pin: string): void {
     const line = this.asking();
     this.asking.set(undefined);
-    this.#store.dispatch(tillActions.pinEntered({ pin: box.value }));
+    this.#store.dispatch(tillActions.pinEntered({ pin }));
     if (line) this.#store.dispatch(tillActions.lineOpened({ line, index: undefined }));
   }
 
@@ -216,12 +229,12 @@ export class TillPage {
 
   protected confirm(): void {
     this.#store.dispatch(tillActions.lineConfirmed());
-    this.find()?.nativeElement.focus();
+    this.find()?.focus();
   }
 
   protected cancel(): void {
     this.#store.dispatch(tillActions.lineCancelled());
-    this.find()?.nativeElement.focus();
+    this.find()?.focus();
   }
 
   protected repeat(index: number, by: number): void {
@@ -260,7 +273,6 @@ export class TillPage {
   }
 
   #words(text: Item['name']): string {
-    const menu: CompiledMenu | undefined = this.menu();
-    return menu ? textIn(text, menu.firstLocale, menu.firstLocale) : '';
+    return textIn(text, this.locale(), this.menu()?.firstLocale ?? this.locale());
   }
 }

@@ -17,24 +17,24 @@ export interface TillDish {
 /** The dishes to tap: those whose names contain what was typed, else those of a section. */
 export function dishesFor(
   menu: CompiledMenu,
-  { section, typed, service }: { section: string; typed: string; service: Service },
+  { section, typed, service, locale }: { section: string; typed: string; service: Service; locale: string },
 ): TillDish[] {
   const wanted = plainText(typed);
   return menu.menu.items
     .filter((item) => item.channels?.includes('pos') ?? true)
     .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(section)))
-    .map((item) => dishOf(menu, item, service));
+    .map((item) => dishOf(menu, item, service, locale));
 }
 
-function dishOf(menu: CompiledMenu, item: Item, service: Service): TillDish {
+function dishOf(menu: CompiledMenu, item: Item, service: Service, locale: string): TillDish {
   const { problems } = quoteLine(menu.menu, { item: item.id, channel: 'pos', service }, clock);
   const closed = problems.find(({ code }) => CLOSED.has(code));
   const compiled = menu.item(item.id);
   return {
     id: item.id,
-    name: item.tillName ?? textIn(item.name, menu.firstLocale, menu.firstLocale),
-    price: compiled ? formatMoney(listPrice(menu, compiled, menu.firstList), menu.menu.currency, menu.firstLocale) : '',
-    closed: closed && problemMessage(menu, closed, menu.firstLocale),
+    name: item.tillName ?? textIn(item.name, locale, menu.firstLocale),
+    price: compiled ? formatMoney(listPrice(menu, compiled, menu.firstList), menu.menu.currency, locale) : '',
+    closed: closed && problemMessage(menu, closed, locale),
   };
 }
 

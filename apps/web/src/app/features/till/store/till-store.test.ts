@@ -60,7 +60,7 @@ describe('an order at the till', () => {
       name: '',
       tries: { key: 'next' },
       sending: false,
-      notice: { isWell: true, words: 'Number 7 is in the kitchen.' },
+      notice: { isWell: true, key: 'notice.placed', values: { number: 7 } },
     });
     for (const outcome of ['offline', 'busy', 'failed'] as const)
       expect(answered({ outcome })).toMatchObject({ lines: [toast], tries: { key }, notice: { isWell: false } });
@@ -73,7 +73,7 @@ describe('an order at the till', () => {
     expect(answered(placed, edited)).toMatchObject({
       lines: [toast, bowl],
       tries: { key: 'next', replaces: [] },
-      notice: { isWell: false, words: expect.stringContaining('number 7') },
+      notice: { isWell: false, key: 'notice.first-placed', values: { number: 7 } },
     });
     const lost = tillFeature.reducer(answered({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
     expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
@@ -109,11 +109,11 @@ describe('an order at the till', () => {
       confirming: undefined,
       notice: { isWell: false },
     });
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.words).toContain(
-      'another till',
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'refused' })).notice?.key).toBe(
+      'notice.taken-elsewhere',
     );
-    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.words).toContain(
-      'still on hold',
+    expect(tillFeature.reducer(parked, tillActions.parkedNotReserved({ kind: 'offline' })).notice?.key).toBe(
+      'notice.still-held',
     );
   });
 
@@ -199,10 +199,10 @@ describe('the till, beside a server', () => {
 
   it('keeps a PIN only when the server knows it', () => {
     const tryPin = (pin: string) =>
-      of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', message: 'Not known.' });
+      of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', code: 'pin-wrong' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
     till.act(tillActions.pinEntered({ pin: '1111' }));
-    expect(till.state()).toMatchObject({ pin: undefined, notice: { words: 'Not known.' } });
+    expect(till.state()).toMatchObject({ pin: undefined, notice: { key: 'refusal.pin-wrong' } });
     till.act(tillActions.pinEntered({ pin: '2468' }));
     expect(till.state()).toMatchObject({ pin: '2468', device: 'token' });
   });

@@ -1,6 +1,7 @@
 import type { Answers, Line, Order, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import { type SentOrder } from '../../../api/api.ts';
+import type { PinAnswer, SentOrder } from '../../../api/api.ts';
+import { refusalText, type StaffText } from '../../../messages/staff-message.ts';
 import {
   answeredTries,
   answerFor,
@@ -23,7 +24,7 @@ export interface TillState {
   readonly tries: OrderTries;
   readonly sending: boolean;
   /** The latest message: the number of a placed order, or why it failed. */
-  readonly notice: { readonly isWell: boolean; readonly words: string } | undefined;
+  readonly notice: (StaffText & { readonly isWell: boolean }) | undefined;
   readonly parked: readonly ParkedOrder[];
   /** A parked order taken here, until the server has confirmed it. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
@@ -93,14 +94,8 @@ export const tillFeature = createFeature({
     ),
     on(tillActions.parkAnswered, (state, { isParked, nextKey }) =>
       isParked
-        ? { ...state, ...emptyOrder(), tries: newTries(nextKey), notice: { isWell: true, words: 'On hold.' } }
-        : {
-            ...state,
-            notice: {
-              isWell: false,
-              words: 'It could not be put on hold just now; it is still here. Trying again holds it once.',
-            },
-          },
+        ? { ...state, ...emptyOrder(), tries: newTries(nextKey), notice: { isWell: true, key: 'notice.held' } }
+        : { ...state, notice: { isWell: false, key: 'notice.not-held' } },
     ),
     on(tillActions.parkedArrived, (state, { parked }) => ({ ...state, parked })),
     on(tillActions.parkedReserved, (state, { id, reservation, order }) => ({
@@ -109,24 +104,22 @@ export const tillFeature = createFeature({
     })),
     on(tillActions.parkedNotReserved, (state, { kind }) => ({
       ...state,
-      notice: {
-        isWell: false,
-        words:
-          kind === 'refused'
-            ? TAKEN_ELSEWHERE
-            : 'The server does not answer. The order is still on hold; please try again.',
-      },
+      notice: { isWell: false, key: kind === 'refused' ? 'notice.taken-elsewhere' : 'notice.still-held' },
     })),
     on(tillActions.parkedConfirmed, (state, { isOurs }) => {
-      if (isOurs === undefined)
-        return { ...state, notice: { isWell: false, words: 'Taking the order up … the server does not answer yet.' } };
+      if (isOurs === undefined) return { ...state, notice: { isWell: false, key: 'notice.taking-up' } };
       if (isOurs) return { ...state, confirming: undefined, notice: undefined };
-      return { ...state, ...emptyOrder(), confirming: undefined, notice: { isWell: false, words: TAKEN_ELSEWHERE } };
+      return {
+        ...state,
+        ...emptyOrder(),
+        confirming: undefined,
+        notice: { isWell: false, key: 'notice.taken-elsewhere' },
+      };
     }),
     on(tillActions.pinAnswered, (state, { pin, answer }) =>
       answer.outcome === 'right'
         ? { ...state, pin, device: answer.device, notice: undefined }
-        : { ...state, pin: undefined, notice: { isWell: false, words: answer.message } },
+        : { ...state, pin: undefined, notice: { isWell: false, ...pinText(answer) } },
     ),
   ),
   extraSelectors: ({ selectLines, selectService, selectAnswers }) => ({
@@ -137,7 +130,6 @@ export const tillFeature = createFeature({
   }),
 });
 
-const TAKEN_ELSEWHERE = 'This order was taken up at another till.';
 export const DEVICE_KEY = 'hearty-ladle-till-token';
 
 function rememberedDevice(): string | undefined {
@@ -161,35 +153,29 @@ function counted(line: Line, by: number): Line[] {
   return quantity < 1 ? [] : [{ ...line, quantity }];
 }
 
-const UNANSWERED = {
-  offline: 'The server can’t be reached.',
-  busy: 'The server has too much to do.',
-  failed: 'Something is wrong at the server.',
-} as const;
+function pinText({ code }: Extract<PinAnswer, { outcome: 'wrong' }>): StaffText {
+  return code === undefined ? { key: 'notice.no-answer' } : refusalText(code);
+}
 
 function withSendAnswer(state: TillState, answer: SentOrder): TillState {
-  const say = (words: string, isWell = false): TillState => ({ ...state, notice: { isWell, words } });
+  const say = (text: StaffText, isWell = false): TillState => ({ ...state, notice: { isWell, ...text } });
   switch (answer.outcome) {
     case 'placed':
       return {
         ...state,
         ...emptyOrder(),
         tries: state.tries,
-        notice: { isWell: true, words: `Number ${answer.order.number} is in the kitchen.` },
+        notice: { isWell: true, key: 'notice.placed', values: { number: answer.order.number } },
       };
     case 'first-was-placed':
-      return say(
-        `It had arrived before you changed it, as number ${answer.order.number}. What is here now was not sent: ` +
-          `remove what is in number ${answer.order.number} already, or send it as a second order.`,
-      );
+      return say({ key: 'notice.first-placed', values: { number: answer.order.number } });
     case 'offline':
     case 'busy':
     case 'failed':
-      return say(`${UNANSWERED[answer.outcome]} The order is still here; sending again can’t order twice.`);
     case 'costs-otherwise':
-      return say('The menu has changed: look at the total and send again.');
+      return say({ key: `notice.${answer.outcome}` });
     case 'refused':
-      return say(answer.message);
+      return say(refusalText(answer.code, { limit: answer.fault?.limit ?? 0 }));
   }
 }
 

@@ -1,0 +1,26 @@
+import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { AutoFocus } from 'primeng/autofocus';
+import { ButtonDirective } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { StaffPipe } from '../../../messages/staff-message.ts';
+import { ReturnsFocus } from '../../../ui/returns-focus.ts';
+
+/** Asks for the PIN that allows open prices. */
+@Component({
+  selector: 'hl-pin-dialog',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AutoFocus, ButtonDirective, Dialog, InputText, ReactiveFormsModule, ReturnsFocus, StaffPipe],
+  templateUrl: './pin-dialog.html',
+})
+export class PinDialog {
+  readonly locale = input.required<string>();
+  readonly entered = output<string>();
+  readonly closed = output<void>();
+  protected readonly form = inject(NonNullableFormBuilder).group({ pin: '' });
+
+  protected enter(): void {
+    this.entered.emit(this.form.getRawValue().pin);
+  }
+}
