@@ -16,7 +16,7 @@ async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
 
 test('questions and answers are dragged into another order, and stay there', async ({ page }) => {
   await page.goto(at('/menu/milk-tea'));
-  const cards = page.locator('article h3');
+  const cards = page.locator('hl-group-card h3');
   await expect(cards).toHaveText([/Cup size/, /Milk/]);
   await drag(
     page,

@@ -37,7 +37,7 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
   const ask = page.getByRole('combobox', { name: /Add a group/ });
   await ask.fill('cutl');
   await page.getByRole('option', { name: 'Cutlery' }).click();
-  const cards = page.locator('article h3');
+  const cards = page.locator('hl-group-card h3');
   await expect(cards).toHaveText([/Spread/, /Cutlery/, /Kitchen note/, /Allergy note/]);
   await page.getByRole('button', { name: /^Move Cutlery/ }).press('Alt+ArrowUp');
   await expect(cards).toHaveText([/Cutlery/, /Spread/, /Kitchen note/, /Allergy note/]);

@@ -28,7 +28,7 @@ function largeMenu() {
  * page.
  */
 async function timesOfEdits({ edits, longest }) {
-  const box = /** @type {HTMLInputElement | null} */ (document.querySelector('hl-item-sheet .name input'));
+  const box = /** @type {HTMLInputElement | null} */ (document.querySelector('hl-item-sheet .heading input'));
   const face = document.querySelector('hl-faces');
   if (!box || !face) throw new Error('the dish and its faces are not on the page');
   const found = [];

@@ -1,12 +1,19 @@
 import { type Difference, type Group, moneyText, priceText, textIn, type Workbook } from '@hearty-ladle/core';
 
-/** Describes a difference: what differs, the shared value and the dish's own. */
+/** What differs, the shared value and the dish's own. */
+export interface DifferenceWords {
+  readonly what: string;
+  readonly shared: string;
+  readonly here: string;
+}
+
+/** Describes a difference in words. */
 export function describeDifference(
   menu: Workbook,
   group: Group,
   difference: Difference,
   digits: number,
-): { what: string; shared: string; here: string } {
+): DifferenceWords {
   const [locale = ''] = menu.locales;
   const lists = menu.priceLists.map(({ id }) => id);
   const choice = (id: string) => {

@@ -25,3 +25,10 @@ export function stationOptions({ stations }: Pick<Workbook, 'stations'>, none: s
 export function languageOptions(locales: readonly string[]): Option[] {
   return locales.map((locale) => ({ value: locale, label: languageName(locale) }));
 }
+
+export function areSameOptions(some: readonly Option[], others: readonly Option[]): boolean {
+  return (
+    some.length === others.length &&
+    some.every(({ value, label }, i) => value === others[i]?.value && label === others[i].label)
+  );
+}

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, Injector, input, 
 import { ReactiveFormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { FieldControl, fieldId } from './field-control.ts';
-import type { Option } from './option.ts';
+import { areSameOptions, type Option } from './option.ts';
 
 /** More options than this can be filtered by typing. */
 const MANY_OPTIONS = 12;
@@ -22,7 +22,8 @@ export class SelectField {
   readonly value = input('');
   readonly chosen = output<string>();
   protected readonly id = fieldId();
-  protected readonly list = computed(() => [...this.options()]);
+  /** The same list as before if nothing in it changed, so that PrimeNG need not render it again. */
+  protected readonly list = computed(() => [...this.options()], { equal: areSameOptions });
   protected readonly isLong = computed(() => this.options().length > MANY_OPTIONS);
   protected readonly field = new FieldControl(inject(Injector), this.value, '', (value) => {
     this.chosen.emit(value);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, Injector, input, 
 import { ReactiveFormsModule } from '@angular/forms';
 import { SelectButton } from 'primeng/selectbutton';
 import { FieldControl, fieldId } from './field-control.ts';
-import type { Option } from './option.ts';
+import { areSameOptions, type Option } from './option.ts';
 
 /** A few options side by side, one of which is on. */
 @Component({
@@ -26,7 +26,7 @@ export class SwitchField<V extends string> {
   readonly value = input.required<V>();
   readonly chosen = output<V>();
   protected readonly id = fieldId();
-  protected readonly list = computed(() => [...this.options()]);
+  protected readonly list = computed(() => [...this.options()], { equal: areSameOptions });
   protected readonly field = new FieldControl<V | null>(inject(Injector), this.value, null, (value) => {
     if (value !== null) this.chosen.emit(value);
   });

@@ -1,4 +1,4 @@
-import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import { CdkDrag, type CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   offeredOn,
@@ -32,7 +32,7 @@ import { ItemMore } from './item-more.ts';
 import { SummaryEditor } from './summary-editor.ts';
 import { WhoReads } from './who-reads.ts';
 import { ButtonDirective } from 'primeng/button';
-import { Tag } from 'primeng/tag';
+import { type CardOfGroup, GroupCard } from './group-card.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { stationOptions } from '../../../ui/fields/option.ts';
@@ -46,14 +46,13 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     AttachGroup,
     ButtonDirective,
     CdkDrag,
-    CdkDragHandle,
     CdkDropList,
     CopyQuestions,
+    GroupCard,
     ItemMore,
     RemovalBox,
     SelectField,
     SummaryEditor,
-    Tag,
     TextField,
     WhoReads,
   ],
@@ -84,34 +83,50 @@ export class ItemSheet {
       .menu.priceLists.map(({ name }) => name)
       .join(' / '),
   );
-  protected readonly attaching = signal<Group | undefined>(undefined);
+  protected readonly attaching = signal<string | undefined>(undefined);
+  protected readonly attachedGroup = computed(() => this.menu().menu.groups.find(({ id }) => id === this.attaching()));
   protected readonly copying = signal(false);
   protected readonly removing = signal(false);
+  // What is folded away is not rendered: it would cost time at every keystroke.
+  protected readonly showsMore = signal(false);
+  protected readonly showsRouting = signal(false);
+  protected readonly showsSummary = signal(false);
   protected readonly target = computed((): Target => ({ kind: 'items', id: this.item().id }));
 
+  /** Cards that did not change stay the same objects, so that a keystroke does not render them again. */
+  readonly #steady = new Map<string, { readonly key: string; readonly card: CardOfGroup }>();
   protected readonly cards = computed(() => {
-    const offered = this.menu().item(this.item().id)?.groups ?? [];
-    const attached = this.item().groups ?? [];
     const dishes = offeredOn(this.menu().menu);
-    return offered.map((group) => {
-      const index = attached.findIndex((it) => it.group === group.id);
-      const attachment = attached[index];
-      const differences = attachment
-        ? differencesOf(group.group, attachment).map((it) =>
-            describeDifference(this.menu().menu, group.group, it, this.#view.digits()),
-          )
-        : [];
-      return {
-        group,
-        index,
-        differences,
-        sentence: limitsInWords(group),
-        answers: group.choices.map(({ choice }) => this.#language.read(choice.name)).join(' · '),
-        prompt: this.#language.read(group.heading ?? group.group.prompt),
-        used: (dishes.get(group.id) ?? []).filter((id) => id !== this.item().id).length,
-      };
-    });
+    return (this.menu().item(this.item().id)?.groups ?? []).map((group) => this.#steadyCard(this.#card(group, dishes)));
   });
+
+  #card(offered: OfferedGroup, dishes: ReturnType<typeof offeredOn>): CardOfGroup {
+    const { id, group, choices } = offered;
+    const attachment = (this.item().groups ?? []).find((it) => it.group === id);
+    return {
+      id,
+      name: group.name,
+      isMovable: attachment !== undefined,
+      used: (dishes.get(id) ?? []).filter((dish) => dish !== this.item().id).length,
+      differences: attachment
+        ? differencesOf(group, attachment).map((it) =>
+            describeDifference(this.menu().menu, group, it, this.#view.digits()),
+          )
+        : [],
+      prompt: this.#language.read(offered.heading ?? group.prompt),
+      sentence: limitsInWords(offered),
+      answers: choices.map(({ choice }) => this.#language.read(choice.name)).join(' · '),
+      hasChoices: group.kind === 'choices',
+    };
+  }
+
+  #steadyCard(card: CardOfGroup): CardOfGroup {
+    const key = JSON.stringify(card);
+    const known = this.#steady.get(card.id);
+    if (known?.key === key) return known.card;
+    this.#steady.set(card.id, { key, card });
+    return card;
+  }
 
   protected readonly attachable = computed(() => {
     const offered = this.menu().item(this.item().id)?.groupIndex;
@@ -175,12 +190,12 @@ export class ItemSheet {
    * Removes a group from this dish only: drops the attachment, or adds an exception if the group came by section or
    * tag.
    */
-  protected detach(group: OfferedGroup): void {
-    const label = `Removed “${group.group.name}” from “${this.name()}”`;
+  protected detach(id: string): void {
+    const name = this.menu().menu.groups.find((group) => group.id === id)?.name ?? id;
     const attached = this.item().groups ?? [];
-    const groups = attached.filter((it) => it.group !== group.id);
-    this.#editor.change(label, [
-      ...exceptFrom(this.menu().menu, this.item(), group.id),
+    const groups = attached.filter((it) => it.group !== id);
+    this.#editor.change(`Removed “${name}” from “${this.name()}”`, [
+      ...exceptFrom(this.menu().menu, this.item(), id),
       ...(groups.length < attached.length
         ? [{ type: 'put', kind: 'items', thing: { ...this.item(), groups } } as const]
         : []),
@@ -196,10 +211,9 @@ export class ItemSheet {
     this.#move(event.previousIndex, event.currentIndex);
   }
 
-  protected keydown(event: KeyboardEvent, index: number): void {
-    if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-    event.preventDefault();
-    this.#move(index, index + (event.key === 'ArrowUp' ? -1 : 1));
+  protected move(id: string, by: 1 | -1): void {
+    const from = (this.item().groups ?? []).findIndex(({ group }) => group === id);
+    this.#move(from, from + by);
   }
 
   /** Deletes an unused dish at once; otherwise shows what uses it first. */

@@ -128,7 +128,7 @@ describe('an order at the till', () => {
   it('carries a PIN only once it is known', () => {
     const right = tillActions.pinAnswered({ pin: '2468', answer: { outcome: 'right', device: 'token' } });
     expect(
-      tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', message: 'No.' } }))),
+      tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', code: 'pin-wrong' } }))),
     ).not.toHaveProperty('pin');
     expect(tillOrder(after(right))).toMatchObject({ channel: 'pos', pin: '2468' });
     expect(after(right).device).toBe('token');
