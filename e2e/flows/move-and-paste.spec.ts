@@ -25,7 +25,7 @@ test('questions and answers are dragged into another order, and stay there', asy
   );
   await expect(cards).toHaveText([/Milk/, /Cup size/]);
   await page.getByRole('button', { name: 'Open Milk' }).click();
-  const handles = page.locator('hl-choice-grid .row:not(.head) .handle');
+  const handles = page.locator('hl-choice-grid td.handle');
   await drag(page, handles.nth(0), handles.nth(2));
   await expect(page.getByLabel('Guest name, row 3')).toHaveValue('Whole milk');
   await page.getByLabel('Guest name, row 3').press('Alt+ArrowUp');
@@ -57,7 +57,7 @@ test('lines pasted into the grid become rows with their prices', async ({ page }
 
 test('answers typed faster than the screen is drawn each get their own row', async ({ page }) => {
   await page.goto(at('/groups/porridge-top'));
-  const rows = page.locator('hl-choice-grid .row:not(.head)');
+  const rows = page.locator('hl-choice-grid tbody tr');
   await expect(rows).not.toHaveCount(0);
   const before = await rows.count();
   await page.getByLabel(`Guest name, row ${before}`).focus();

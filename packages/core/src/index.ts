@@ -90,6 +90,7 @@ export { OPEN_PRICE_TAG } from './order/open-price.ts';
 export { orderOf, Placement } from './api/placement.ts';
 export * from './api/quote.ts';
 export * from './api/kitchen.ts';
+export { PRINTER_MODES } from './api/printer-modes.ts';
 export * from './api/house.ts';
 export * from './api/order-limits.ts';
 export * from './api/requests.ts';
@@ -108,7 +109,7 @@ export {
 export type { Announcement, LiveEvent } from './api/live-event.ts';
 export { openApi } from './api/openapi.ts';
 export { type Faults, type FaultWithMessage, problemFields } from './api/problem.ts';
-export { deviceApi, publicApi, routeName, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';
+export { deviceApi, publicApi, routeName, type Routes, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';
 export type { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu, Versions } from './api/workbook.ts';
 export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';

@@ -1,27 +1,7 @@
 import { definePreset } from '@primeuix/themes';
-import autocomplete from '@primeuix/themes/aura/autocomplete';
 import base from '@primeuix/themes/aura/base';
 import button from '@primeuix/themes/aura/button';
-import checkbox from '@primeuix/themes/aura/checkbox';
-import confirmdialog from '@primeuix/themes/aura/confirmdialog';
-import datatable from '@primeuix/themes/aura/datatable';
-import datepicker from '@primeuix/themes/aura/datepicker';
-import dialog from '@primeuix/themes/aura/dialog';
-import fileupload from '@primeuix/themes/aura/fileupload';
-import inputnumber from '@primeuix/themes/aura/inputnumber';
 import inputtext from '@primeuix/themes/aura/inputtext';
-import menu from '@primeuix/themes/aura/menu';
-import message from '@primeuix/themes/aura/message';
-import panel from '@primeuix/themes/aura/panel';
-import popover from '@primeuix/themes/aura/popover';
-import radiobutton from '@primeuix/themes/aura/radiobutton';
-import select from '@primeuix/themes/aura/select';
-import selectbutton from '@primeuix/themes/aura/selectbutton';
-import tabs from '@primeuix/themes/aura/tabs';
-import tag from '@primeuix/themes/aura/tag';
-import textarea from '@primeuix/themes/aura/textarea';
-import toast from '@primeuix/themes/aura/toast';
-import togglebutton from '@primeuix/themes/aura/togglebutton';
 
 const teal = {
   50: '#f1f7f6',
@@ -69,35 +49,9 @@ const amber = {
   950: '#291604',
 };
 
-/** Our own look on PrimeNG's base tokens, with only the components in use. */
+/** Our own look on PrimeNG's base tokens, with the components that every page uses; see kit-theme.ts for the others. */
 export const theme = definePreset(
-  {
-    ...base,
-    components: {
-      autocomplete,
-      button,
-      checkbox,
-      confirmdialog,
-      datatable,
-      datepicker,
-      dialog,
-      fileupload,
-      inputnumber,
-      inputtext,
-      menu,
-      message,
-      panel,
-      popover,
-      radiobutton,
-      select,
-      selectbutton,
-      tabs,
-      tag,
-      textarea,
-      toast,
-      togglebutton,
-    },
-  },
+  { ...base, components: { button, inputtext } },
   {
     primitive: { red: beet, orange: amber },
     semantic: {
@@ -176,35 +130,6 @@ export const theme = definePreset(
           },
         },
       },
-      checkbox: { root: { width: '18px', height: '18px' } },
-      radiobutton: { root: { width: '18px', height: '18px' } },
-      tag: { root: { fontSize: '12.5px', fontWeight: '500', padding: '1px 8px', borderRadius: '999px' } },
-      select: { dropdown: { width: '30px' } },
-      tabs: {
-        tablist: { background: 'transparent', borderWidth: '0 0 2px 0' },
-        tab: { padding: '8px 14px', fontWeight: '500' },
-        tabpanel: { background: 'transparent', padding: '14px 0 0' },
-        activeBar: { height: '3px' },
-      },
-      togglebutton: {
-        root: { padding: '0', borderRadius: '{content.border.radius}' },
-        content: { padding: '5px 14px', checkedShadow: 'none' },
-        colorScheme: {
-          light: {
-            root: {
-              background: '{surface.0}',
-              hoverBackground: '{surface.50}',
-              checkedBackground: '{primary.100}',
-              borderColor: '{surface.200}',
-              checkedBorderColor: '{primary.color}',
-              color: '{surface.700}',
-              checkedColor: '{primary.color}',
-            },
-            content: { checkedBackground: 'transparent' },
-          },
-        },
-      },
-      datatable: { headerCell: { padding: '6px 10px' }, bodyCell: { padding: '6px 10px' } },
     },
   },
 );

@@ -12,7 +12,7 @@ import {
   Section,
   Station,
 } from '../menu/document.ts';
-import { SummaryLine } from '../menu/workbook.ts';
+import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
 import type { Change } from '../change/change.ts';
 import type { ThingRef } from '../change/edit.ts';

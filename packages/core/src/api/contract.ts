@@ -55,6 +55,11 @@ export function addressOf({ audience, path }: Pick<Route, 'audience' | 'path'>):
   return `/api${audience === 'public' ? '' : `/${audience}`}${path}`;
 }
 
+/** The method and full path of a route, such as `post /api/shop/orders`. */
+export type NameOf<R extends Pick<Route, 'audience' | 'method' | 'path'>> = R extends unknown
+  ? `${R['method']} /api${R['audience'] extends 'public' ? '' : `/${R['audience']}`}${R['path']}`
+  : never;
+
 /** Refusals that any route may answer with. */
 function commonRefusals({ method, params, query, body }: Route): Readonly<Record<number, Refusal>> {
   return {

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
 import { Order } from './line.ts';
+import { PRINTER_MODES } from './printer-modes.ts';
 import { OrderQuote, OrderTicket, TicketLine, TicketNote } from './quote.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
@@ -101,11 +102,6 @@ export type ParkedOrder = Readonly<Static<typeof ParkedOrder>>;
 export const PrinterHealth = enumOf('unknown', 'ok', 'out-of-paper', 'jammed', 'stalled', 'away');
 export type PrinterHealth = Static<typeof PrinterHealth>;
 
-/**
- * Behaviours of a simulated printer. `slow`: about 60 mm of paper per second. `echoes`: returns what it receives and
- * prints nothing. `drops`: prints half a ticket and closes the connection. `away`: nothing answers at its address.
- */
-export const PRINTER_MODES = ['ok', 'slow', 'out-of-paper', 'jammed', 'stalled', 'echoes', 'drops', 'away'] as const;
 export const PrinterMode = enumOf(...PRINTER_MODES);
 export type PrinterMode = Static<typeof PrinterMode>;
 

@@ -2,7 +2,8 @@ import Type, { type Static } from 'typebox';
 import type { Thing, ThingKind, ThingRef } from '../change/edit.ts';
 import { Menu } from '../menu/document.ts';
 import { optional } from '../menu/schema-kit.ts';
-import { SummaryLine, type Workbook } from '../menu/workbook.ts';
+import { SummaryLine } from '../menu/summary-line.ts';
+import type { Workbook } from '../menu/workbook.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
 

@@ -3,7 +3,6 @@ import { inject, Injectable } from '@angular/core';
 import {
   type ChangeRequest,
   type Conflict,
-  deviceApi,
   type FaultWithMessage,
   type House,
   type HouseNow,
@@ -22,11 +21,8 @@ import {
   type Printer,
   type PrinterMode,
   type Progress,
-  publicApi,
   type SavedChange,
-  shopApi,
   type StoredMenu,
-  workbenchApi,
 } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
@@ -84,17 +80,14 @@ export class Api {
 
   /** The menu as the page's audience may read it. */
   menu(): Observable<StoredMenu> {
-    return this.#client.call(
-      { shop: shopApi, device: deviceApi, workbench: workbenchApi }[this.#audience.now()].menu,
-      {},
-    );
+    return this.#client.call(`get /api/${this.#audience.now()}/menu`, {});
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
-    return this.#client.call(workbenchApi.change, { body: request, person: this.#person.name() }).pipe(
+    return this.#client.call('post /api/workbench/changes', { body: request, person: this.#person.name() }).pipe(
       map((saved): SentChange => ({ outcome: 'saved', saved })),
       catchError((error: HttpErrorResponse) => {
-        const { revision = 0, conflicts = [], faults = [] } = refusalOf(workbenchApi.change, error);
+        const { revision = 0, conflicts = [], faults = [] } = refusalOf('post /api/workbench/changes', error);
         if (error.status === 409) return of<SentChange>({ outcome: 'conflict', revision, conflicts });
         const kind = failureOf(error);
         if (kind !== 'refused') return of<SentChange>({ outcome: kind });
@@ -104,7 +97,7 @@ export class Api {
   }
 
   journal(before?: number): Observable<readonly JournalEntry[]> {
-    return this.#client.call(workbenchApi.journal, { query: { ...(before !== undefined && { before }) } });
+    return this.#client.call('get /api/workbench/journal', { query: { ...(before !== undefined && { before }) } });
   }
 
   /**
@@ -112,21 +105,27 @@ export class Api {
    * answer.
    */
   undo(seq: number, id: string): Observable<string | undefined> {
-    return this.#client.call(workbenchApi.undo, { params: { seq }, body: { id }, person: this.#person.name() }).pipe(
-      map(() => undefined),
-      catchError((error: HttpErrorResponse) =>
-        of(
-          failureOf(error) === 'refused'
-            ? titleOf(error)
-            : 'The server does not answer just now. Try again: it is undone once, however often it is sent.',
+    return this.#client
+      .call('post /api/workbench/journal/:seq/take-back', {
+        params: { seq },
+        body: { id },
+        person: this.#person.name(),
+      })
+      .pipe(
+        map(() => undefined),
+        catchError((error: HttpErrorResponse) =>
+          of(
+            failureOf(error) === 'refused'
+              ? titleOf(error)
+              : 'The server does not answer just now. Try again: it is undone once, however often it is sent.',
+          ),
         ),
-      ),
-    );
+      );
   }
 
   /** Places an order as a guest, or as a till with its device token. */
   placeOrder(order: OrderRequest, key: string, device?: string): Observable<SentOrder> {
-    const route = this.#audience.now() === 'device' ? deviceApi.placeOrder : shopApi.placeOrder;
+    const route = this.#audience.now() === 'device' ? 'post /api/device/orders' : 'post /api/shop/orders';
     return this.#client.call(route, { body: order, key, device }).pipe(
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
@@ -148,60 +147,66 @@ export class Api {
   }
 
   tickets(): Observable<readonly PassTicket[]> {
-    return this.#client.call(deviceApi.tickets, {});
+    return this.#client.call('get /api/device/tickets', {});
   }
 
   setBumped(id: string, bumped: boolean): Observable<unknown> {
-    return this.#client.call(bumped ? deviceApi.bump : deviceApi.recall, { params: { id }, body: {} });
+    return this.#client.call(bumped ? 'post /api/device/tickets/:id/bump' : 'post /api/device/tickets/:id/recall', {
+      params: { id },
+      body: {},
+    });
   }
 
   reprint(id: string): Observable<unknown> {
-    return this.#client.call(deviceApi.reprint, { params: { id }, body: {} });
+    return this.#client.call('post /api/device/tickets/:id/reprint', { params: { id }, body: {} });
   }
 
   printers(): Observable<readonly Printer[]> {
-    return this.#client.call(this.#audience.now() === 'device' ? deviceApi.printers : workbenchApi.printers, {});
+    return this.#client.call(
+      this.#audience.now() === 'device' ? 'get /api/device/printers' : 'get /api/workbench/printers',
+      {},
+    );
   }
 
   setPrinterMode(station: string, mode: PrinterMode): Observable<unknown> {
-    return this.#client.call(workbenchApi.setPrinterMode, { params: { station }, body: { mode } });
+    return this.#client.call('post /api/workbench/printers/:station/mode', { params: { station }, body: { mode } });
   }
 
   paper(station: string): Observable<readonly PaperOut[]> {
-    return this.#client.call(workbenchApi.paper, { params: { station } });
+    return this.#client.call('get /api/workbench/printers/:station/paper', { params: { station } });
   }
 
   progress(id: string): Observable<Progress> {
-    return this.#client.call(shopApi.progress, { params: { id } });
+    return this.#client.call('get /api/shop/orders/:id/progress', { params: { id } });
   }
 
   orders(find: string, before?: number): Observable<readonly ListedOrder[]> {
-    return this.#client.call(workbenchApi.orders, { query: { find, ...(before !== undefined && { before }) } });
+    return this.#client.call('get /api/workbench/orders', { query: { find, ...(before !== undefined && { before }) } });
   }
 
   order(id: string): Observable<OpenedOrder> {
-    return this.#client.call(workbenchApi.order, { params: { id } });
+    return this.#client.call('get /api/workbench/orders/:id', { params: { id } });
   }
 
   parked(): Observable<readonly ParkedOrder[]> {
-    return this.#client.call(deviceApi.parked, {});
+    return this.#client.call('get /api/device/parked', {});
   }
 
   park(order: Placement, key: string): Observable<unknown> {
-    return this.#client.call(deviceApi.park, { body: order, key });
+    return this.#client.call('post /api/device/parked', { body: order, key });
   }
 
   reserveParked(id: string, reservation: string): Observable<Placement> {
-    return this.#client.call(deviceApi.reserve, { params: { id }, body: { reservation } });
+    return this.#client.call('post /api/device/parked/:id/reserve', { params: { id }, body: { reservation } });
   }
 
   confirmParked(id: string, reservation: string): Observable<unknown> {
-    return this.#client.call(deviceApi.confirm, { params: { id }, body: { reservation } });
+    return this.#client.call('post /api/device/parked/:id/confirm', { params: { id }, body: { reservation } });
   }
 
   /** Checks a PIN at the till; the right one returns a device token for later requests. */
   tryPin(pin: string, device: string | undefined): Observable<PinAnswer> {
-    return this.#client.call(deviceApi.pin, { body: { pin }, device }).pipe(
+    return this.#client.call('post /api/device/pin', { body: { pin }, device }).pipe(
       map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
       catchError((error: HttpErrorResponse) =>
         of<PinAnswer>({
@@ -213,11 +218,11 @@ export class Api {
   }
 
   pictures(): Observable<readonly Picture[]> {
-    return this.#client.call(workbenchApi.pictures, {});
+    return this.#client.call('get /api/workbench/pictures', {});
   }
 
   addPicture(file: Blob): Observable<SentPicture> {
-    return this.#client.call(workbenchApi.addPicture, { body: file }).pipe(
+    return this.#client.call('post /api/workbench/pictures', { body: file }).pipe(
       map((picture): SentPicture => ({ outcome: 'saved', picture })),
       catchError((error: HttpErrorResponse) =>
         of<SentPicture>({
@@ -229,14 +234,14 @@ export class Api {
   }
 
   house(): Observable<HouseNow> {
-    return this.#client.call(workbenchApi.house, {});
+    return this.#client.call('get /api/workbench/house', {});
   }
 
   setHouse(version: number, house: House): Observable<SentHouse> {
-    return this.#client.call(workbenchApi.setHouse, { body: { version, house } }).pipe(
+    return this.#client.call('post /api/workbench/house', { body: { version, house } }).pipe(
       map((now): SentHouse => ({ outcome: 'saved', now })),
       catchError((error: HttpErrorResponse) => {
-        const { now } = refusalOf(workbenchApi.setHouse, error);
+        const { now } = refusalOf('post /api/workbench/house', error);
         if (error.status === 409 && now) return of<SentHouse>({ outcome: 'stale', now });
         return of<SentHouse>({
           outcome: 'not-saved',
@@ -250,11 +255,11 @@ export class Api {
   }
 
   deleteUnusedPictures(): Observable<unknown> {
-    return this.#client.call(workbenchApi.deleteUnusedPictures, { body: {} });
+    return this.#client.call('post /api/workbench/house/unused-pictures/delete', { body: {} });
   }
 
   /** The description of the API (OpenAPI). */
   description(): Observable<Readonly<Record<string, unknown>>> {
-    return this.#client.call(publicApi.description, {});
+    return this.#client.call('get /api/openapi.json', {});
   }
 }

@@ -1,13 +1,6 @@
 import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import {
-  addressOf,
-  type AnswerOf,
-  type BodyOf,
-  type RefusalFieldsOf,
-  type Route,
-  type StaticOf,
-} from '@hearty-ladle/core';
+import type { AnswerOf, BodyOf, RefusalFieldsOf, Route, Routes, StaticOf } from '@hearty-ladle/core';
 import type { Observable } from 'rxjs';
 import { bodyOf } from './failure.ts';
 
@@ -34,14 +27,18 @@ interface AnyInput {
   readonly person?: string;
 }
 
-/** Calls the server's routes as their contracts have them. The only place that uses HTTP. */
+/**
+ * Calls the server's routes, by name, as their contracts have them. The only place that uses HTTP. Only the types of the
+ * contracts are used, so that pages don't load their schemas.
+ */
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   readonly #http = inject(HttpClient);
 
-  call<R extends Route>(route: R, input: CallInput<R>): Observable<AnswerOf<R>> {
+  call<N extends keyof Routes>(name: N, input: CallInput<Routes[N]>): Observable<AnswerOf<Routes[N]>> {
     const { params = {}, query = {}, body, key, device, person } = input as AnyInput;
-    const address = addressOf(route).replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
+    const [method = '', path = ''] = name.split(' ');
+    const address = path.replace(/:(\w+)/g, (_, param: string) => encodeURIComponent(String(params[param])));
     const asked = Object.fromEntries(
       Object.entries(query).filter(
         (entry): entry is [string, string | number] => entry[1] !== undefined && entry[1] !== '',
@@ -51,13 +48,13 @@ export class ApiClient {
       ...(key !== undefined && { 'Idempotency-Key': key }),
       ...(device !== undefined && { 'X-Device-Token': device }),
       ...(person !== undefined && { 'X-Working-As': encodeURIComponent(person) }),
-      ...(route.body === 'picture' && { 'Content-Type': 'application/octet-stream' }),
+      ...(body instanceof Blob && { 'Content-Type': 'application/octet-stream' }),
     };
-    return this.#http.request<AnswerOf<R>>(route.method, address, { body, headers, params: asked });
+    return this.#http.request<AnswerOf<Routes[N]>>(method, address, { body, headers, params: asked });
   }
 }
 
 /** The fields of a refusal's problem document, as far as the server sent them. */
-export function refusalOf<R extends Route>(_route: R, error: HttpErrorResponse): RefusalFieldsOf<R> {
-  return bodyOf(error) as RefusalFieldsOf<R>;
+export function refusalOf<N extends keyof Routes>(_name: N, error: HttpErrorResponse): RefusalFieldsOf<Routes[N]> {
+  return bodyOf(error) as RefusalFieldsOf<Routes[N]>;
 }

@@ -17,6 +17,34 @@ import { SelectField } from '../ui/fields/select-field.ts';
 import { ReturnsFocus } from '../ui/returns-focus.ts';
 import { languageOptions } from '../ui/fields/option.ts';
 
+/** The screens by what they are for; the last ones leave the workbench. */
+const RAIL = [
+  {
+    name: 'Build',
+    screens: [
+      { path: '/menu', name: 'Menu', icon: 'pi-book' },
+      { path: '/groups', name: 'Groups', icon: 'pi-list-check' },
+      { path: '/check', name: 'Line check', icon: 'pi-verified' },
+    ],
+  },
+  { name: 'Serve', screens: [{ path: '/orders', name: 'Orders', icon: 'pi-inbox' }] },
+  {
+    name: 'Look back and set up',
+    screens: [
+      { path: '/history', name: 'History', icon: 'pi-history' },
+      { path: '/setup', name: 'Set-up', icon: 'pi-sliders-h' },
+    ],
+  },
+  {
+    name: 'Outside',
+    screens: [
+      { path: '/shop', name: 'Shop', icon: 'pi-mobile' },
+      { path: '/till', name: 'Till', icon: 'pi-calculator' },
+      { path: '/pass', name: 'Pass', icon: 'pi-receipt' },
+    ],
+  },
+] as const;
+
 /** The workbench frame: navigation, save status, undo and redo. */
 @Component({
   selector: 'hl-workbench',
@@ -39,6 +67,7 @@ import { languageOptions } from '../ui/fields/option.ts';
   styleUrl: './workbench.css',
 })
 export class Workbench {
+  protected readonly RAIL = RAIL;
   protected readonly view = inject(MenuView);
   protected readonly editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);

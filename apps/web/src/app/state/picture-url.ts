@@ -1,6 +1,9 @@
-import { addressOf, publicApi } from '@hearty-ladle/core';
+import type { Routes } from '@hearty-ladle/core';
+
+const ROUTE = 'get /api/pictures/:id' satisfies keyof Routes;
+const PATH = ROUTE.replace('get ', '');
 
 /** The URL of a picture; `small` for lists. */
 export function pictureUrl(id: string, size: 'large' | 'small' = 'small'): string {
-  return `${addressOf(publicApi.picture).replace(':id', encodeURIComponent(id))}${size === 'small' ? '?size=small' : ''}`;
+  return `${PATH.replace(':id', encodeURIComponent(id))}${size === 'small' ? '?size=small' : ''}`;
 }

@@ -25,6 +25,8 @@ import {
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
+import { TableModule } from 'primeng/table';
+import { Tag } from 'primeng/tag';
 import { SelectField } from './fields/select-field.ts';
 import { TickBox } from './fields/tick-box.ts';
 import { TextField } from './fields/text-field.ts';
@@ -43,7 +45,19 @@ interface Editing {
 @Component({
   selector: 'hl-choice-grid',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InputText, Popover, ButtonDirective, CdkDrag, CdkDragHandle, CdkDropList, SelectField, TextField, TickBox],
+  imports: [
+    ButtonDirective,
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    InputText,
+    Popover,
+    SelectField,
+    TableModule,
+    Tag,
+    TextField,
+    TickBox,
+  ],
   templateUrl: './choice-grid.html',
   styleUrl: './choice-grid.css',
 })
@@ -62,6 +76,8 @@ export class ChoiceGrid {
   readonly detailsRequested = output<string>();
   readonly removalRequested = output<string>();
 
+  /** PrimeNG's table wants a list of its own. */
+  protected readonly rows = computed(() => [...this.choices()]);
   protected readonly all = GRID_COLUMNS;
   protected readonly extra = signal<ReadonlySet<Field>>(new Set());
   protected readonly columns = computed(() =>
@@ -96,6 +112,8 @@ export class ChoiceGrid {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #app = inject(ApplicationRef);
 
+  protected readonly byId = (_index: number, { id }: Choice) => id;
+
   protected textOf(choice: Choice, column: GridColumn): string {
     const editing = this.editing();
     return editing?.row === choice.id && editing.field === column.field
@@ -107,9 +125,7 @@ export class ChoiceGrid {
     return columnOf('name').read(choice, this.words()) || 'the empty row';
   }
 
-  protected picture(id: string): string {
-    return pictureUrl(id);
-  }
+  protected readonly picture = pictureUrl;
 
   protected type(choice: Choice, field: Field, text: string): void {
     const editing = { row: choice.id, field, text };

@@ -24,7 +24,7 @@ export class DishPicker {
   readonly menu = input.required<Workbook>();
   /** Dishes that can't be picked because they have it already. */
   readonly done = input<ReadonlySet<string>>(new Set());
-  readonly doneWords = input('asks it already');
+  readonly doneWords = input('has it already');
   readonly pickedChange = output<PickedDishes>();
 
   protected readonly filter = signal('');

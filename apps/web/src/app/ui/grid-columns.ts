@@ -54,7 +54,7 @@ const count = (
 ): GridColumn => ({
   field,
   title,
-  width: '45px',
+  width: field === 'default' ? '74px' : '45px',
   usual,
   isNumber: true,
   placeholder,

@@ -12,13 +12,12 @@ import {
 import { MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
 import { ButtonDirective } from 'primeng/button';
-import { TickBox } from './fields/tick-box.ts';
 
 /** The answer to a group without choices: a note, a date, an amount, a consent; or a notice to read. */
 @Component({
   selector: 'hl-question-answer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, MessagePipe, NgTemplateOutlet, TickBox],
+  imports: [ButtonDirective, MessagePipe, NgTemplateOutlet],
   templateUrl: './question-answer.html',
   styleUrl: './question-answer.css',
 })

@@ -1,4 +1,4 @@
-import { addressOf, type Route } from '../contract.ts';
+import { addressOf, type NameOf, type Route } from '../contract.ts';
 import { deviceApi } from './device.ts';
 import { publicApi } from './public.ts';
 import { shopApi } from './shop.ts';
@@ -10,6 +10,13 @@ export { deviceApi, publicApi, shopApi, workbenchApi };
 export const ROUTES: readonly Route[] = [shopApi, deviceApi, workbenchApi, publicApi].flatMap((api): Route[] =>
   Object.values(api),
 );
+
+type ValuesOf<T> = T[keyof T];
+type AnyRoute =
+  ValuesOf<typeof shopApi> | ValuesOf<typeof deviceApi> | ValuesOf<typeof workbenchApi> | ValuesOf<typeof publicApi>;
+
+/** Every route by its name, for callers that need its types but not its schemas. */
+export type Routes = { readonly [R in AnyRoute as NameOf<R>]: R };
 
 /** Names a route, for example `post /api/shop/orders`. */
 export function routeName(route: Route): string {

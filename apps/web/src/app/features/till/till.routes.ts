@@ -1,10 +1,11 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { provideKit } from '../../kit-theme.ts';
 import { TillPage } from './pages/till-page.ts';
 import { TillEffects } from './store/till-effects.ts';
 import { tillFeature } from './store/till-store.ts';
 
 export default [
-  { path: '', providers: [provideState(tillFeature), provideEffects(TillEffects)], component: TillPage },
+  { path: '', providers: [provideKit(), provideState(tillFeature), provideEffects(TillEffects)], component: TillPage },
 ] satisfies Routes;

@@ -29,8 +29,6 @@ export class TextField {
   /** Lines of text; one makes a single-line box. */
   readonly rows = input(1);
   readonly maxLength = input<number>();
-  /** What the browser may fill in (HTML’s autofill detail tokens). */
-  readonly autofill = input('off');
   readonly isWrong = input(false);
   readonly inputMode = input<'text' | 'numeric' | 'decimal' | 'search'>('text');
   /** Emits on every keystroke. */

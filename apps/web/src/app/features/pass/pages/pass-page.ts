@@ -9,11 +9,12 @@ import { ButtonDirective } from 'primeng/button';
 import { ToggleButton } from 'primeng/togglebutton';
 import { MenuView } from '../../../state/menu-view.ts';
 import { healthText, serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
-import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
-import { languageOptions, namedOptions } from '../../../ui/fields/option.ts';
+import { injectPageLocale } from '../../../state/page-language.ts';
+import { namedOptions } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
+import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
 const TICK_MS = 10_000;
 /** Common practice: a ticket is late after a quarter of an hour. */
@@ -23,7 +24,16 @@ const LATE_MS = 15 * 60_000;
 @Component({
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, PaperTicket, ReactiveFormsModule, RouterLink, StaffPipe, SwitchField, ToggleButton],
+  imports: [
+    ButtonDirective,
+    LanguageSwitch,
+    PaperTicket,
+    ReactiveFormsModule,
+    RouterLink,
+    StaffPipe,
+    SwitchField,
+    ToggleButton,
+  ],
   templateUrl: './pass-page.html',
   styleUrl: './pass-page.css',
 })
@@ -35,9 +45,7 @@ export class PassPage {
   /** The station shown; undefined for all. */
   protected readonly station = signal<string | undefined>(undefined);
   protected readonly stations = computed(() => this.#view.menu()?.stations ?? []);
-  protected readonly language = inject(PageLanguage);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.pass'));
-  protected readonly languages = computed(() => languageOptions(this.#view.menu()?.locales ?? []));
   protected readonly ALL = '';
   protected readonly stationOptions = computed(() => [
     { value: this.ALL, label: staffMessage(this.locale(), 'pass.all') },

@@ -16,13 +16,12 @@ import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import type { ShopState } from '../store/shop-store.ts';
 import { ButtonDirective } from 'primeng/button';
-import { TextField } from '../../../ui/fields/text-field.ts';
 
 /** The chosen lines, the order's own questions, and placing the order. */
 @Component({
   selector: 'hl-basket',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, GuestQuestions, MessagePipe, TextField],
+  imports: [ButtonDirective, GuestQuestions, MessagePipe],
   templateUrl: './basket.html',
   styleUrl: './basket.css',
 })

@@ -22,10 +22,9 @@ import { listPrice, formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
-import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
+import { injectPageLocale } from '../../../state/page-language.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
-import { SwitchField } from '../../../ui/fields/switch-field.ts';
-import { languageOptions } from '../../../ui/fields/option.ts';
+import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
@@ -34,7 +33,7 @@ const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel'
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Basket, DishPage, MessagePipe, SwitchField],
+  imports: [Basket, DishPage, LanguageSwitch, MessagePipe],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -42,10 +41,8 @@ export class ShopPage {
   protected readonly view = inject(MenuView);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
-  readonly #language = inject(PageLanguage);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
   protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
-  protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
   protected readonly locale = injectPageLocale((locale) => message(locale, 'shop.title'));
 
   readonly #finder = inject(SpanFinder);
@@ -139,10 +136,6 @@ export class ShopPage {
 
   protected call(named: { name?: string; place?: string }): void {
     this.#store.dispatch(shopActions.guestNamed(named));
-  }
-
-  protected speak(locale: string): void {
-    this.#language.choose(locale);
   }
 
   protected showBasket(event: Event): void {

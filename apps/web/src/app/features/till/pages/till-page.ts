@@ -40,12 +40,13 @@ import { ButtonDirective } from 'primeng/button';
 import { HotkeyList } from '../../../ui/hotkeys/hotkey-list.ts';
 import { isTextField } from '../../../ui/hotkeys/hotkeys.ts';
 import { serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
-import { injectPageLocale, PageLanguage } from '../../../state/page-language.ts';
-import { languageOptions, type Option } from '../../../ui/fields/option.ts';
+import { injectPageLocale } from '../../../state/page-language.ts';
+import type { Option } from '../../../ui/fields/option.ts';
 import { bindTillKeys } from './till-keys.ts';
 import { PinDialog } from '../components/pin-dialog.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
+import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
@@ -55,6 +56,7 @@ import { SwitchField } from '../../../ui/fields/switch-field.ts';
     ButtonDirective,
     GuestQuestions,
     HotkeyList,
+    LanguageSwitch,
     PinDialog,
     RouterLink,
     StaffPipe,
@@ -80,9 +82,7 @@ export class TillPage {
   /** Enter was pressed before the menu arrived: it is carried out then. */
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
-  protected readonly language = inject(PageLanguage);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.till'));
-  protected readonly languages = computed(() => languageOptions(this.menu()?.menu.locales ?? []));
   protected readonly services = computed((): Option<Service>[] =>
     (['dine-in', 'takeaway', 'delivery'] as const).map((service) => ({
       value: service,

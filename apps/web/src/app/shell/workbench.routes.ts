@@ -1,0 +1,43 @@
+import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState } from '@ngrx/store';
+import { provideKit } from '../kit-theme.ts';
+import { PictureEffects, pictureFeature } from '../state/pictures.ts';
+import { Workbench } from './workbench.ts';
+
+/** The screens of the workbench, each loaded when it is first visited. */
+export default [
+  {
+    path: '',
+    providers: [provideKit(), provideState(pictureFeature), provideEffects(PictureEffects)],
+    component: Workbench,
+    children: [
+      { path: 'menu', loadChildren: () => import('../features/menu/menu.routes.ts'), title: 'Menu · Hearty Ladle' },
+      {
+        path: 'groups',
+        loadChildren: () => import('../features/groups/groups.routes.ts'),
+        title: 'Groups · Hearty Ladle',
+      },
+      {
+        path: 'check',
+        loadChildren: () => import('../features/check/check.routes.ts'),
+        title: 'Line check · Hearty Ladle',
+      },
+      {
+        path: 'history',
+        loadChildren: () => import('../features/history/history.routes.ts'),
+        title: 'History · Hearty Ladle',
+      },
+      {
+        path: 'orders',
+        loadChildren: () => import('../features/orders/orders.routes.ts'),
+        title: 'Orders · Hearty Ladle',
+      },
+      {
+        path: 'setup',
+        loadChildren: () => import('../features/setup/setup.routes.ts'),
+        title: 'Set-up · Hearty Ladle',
+      },
+    ],
+  },
+] satisfies Routes;

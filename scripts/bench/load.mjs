@@ -1,0 +1,63 @@
+// npm run bench:load: how much is loaded before a guest reads the shop's menu, compressed by gzip, beside an empty page
+// with the same framework, kit and store, built in the same way. Prints both and their ratio; no pass or fail.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { openHouse } from '../lib/house.mjs';
+import { ensureChromium } from '../lib/packages.mjs';
+import { run } from '../lib/run.mjs';
+import { main, ROOT } from '../lib/settings.mjs';
+
+const PAGES = join(ROOT, 'apps/web/dist/browser');
+const SHELL = join(ROOT, 'apps/web/dist/shell/browser');
+const WORKER = /^worker-/;
+const CODE = /\.(js|css|html)$/;
+
+const kilobytes = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
+const compressed = (file) => gzipSync(readFileSync(file), { level: 9 }).length;
+
+/** Files that the page at a path loads until it is idle: the document, scripts, styles and workers. */
+async function loadedBy(house, path) {
+  const browser = await chromium.launch({ executablePath: ensureChromium(), args: ['--no-sandbox', '--disable-gpu'] });
+  try {
+    const context = await browser.newContext();
+    const files = new Set(['index.html']);
+    context.on('request', (request) => {
+      const name = new URL(request.url()).pathname.slice(1);
+      if (CODE.test(name)) files.add(name);
+    });
+    const page = await context.newPage();
+    await page.goto(`${house.address}${path}`, { waitUntil: 'networkidle' });
+    return [...files];
+  } finally {
+    await browser.close();
+  }
+}
+
+await main(async () => {
+  run('npx', ['ng', 'build', '--configuration', 'production,shell'], {
+    cwd: join(ROOT, 'apps/web'),
+    env: { NG_CLI_ANALYTICS: 'false' },
+  });
+  const shell = readdirSync(SHELL)
+    .filter((name) => CODE.test(name))
+    .reduce((sum, name) => sum + compressed(join(SHELL, name)), 0);
+  process.stdout.write(`an empty page: ${kilobytes(shell)}\n`);
+  const house = await openHouse();
+  try {
+    await house.startServer();
+    for (const path of ['/shop', '/till', '/pass', '/menu']) {
+      const files = await loadedBy(house, path);
+      const weigh = (some) => some.reduce((sum, name) => sum + compressed(join(PAGES, name)), 0);
+      const workers = files.filter((name) => WORKER.test(name));
+      const bytes = weigh(files.filter((name) => !WORKER.test(name)));
+      process.stdout.write(
+        `${path}: ${kilobytes(bytes)} in ${files.length - workers.length} files, ${(bytes / shell).toFixed(2)} times; ` +
+          `and in the background, for workers, ${kilobytes(weigh(workers))}\n`,
+      );
+    }
+  } finally {
+    await house.close();
+  }
+});
