@@ -48,7 +48,7 @@ export const en = {
 
   'notice.placed': 'Number {number} is in the kitchen.',
   'notice.first-placed':
-    'It had arrived before you changed it, as number {number}. What is here now was not sent: remove what is in number {number} already, or send it as a second order.',
+    'It had arrived as number {number} before you changed it. Remove what is in it already, or send this as a second order.',
   'notice.offline': 'The server can’t be reached. The order is still here; sending again can’t order twice.',
   'notice.busy': 'The server has too much to do. The order is still here; sending again can’t order twice.',
   'notice.failed': 'Something is wrong at the server. The order is still here; sending again can’t order twice.',

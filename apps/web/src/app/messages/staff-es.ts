@@ -51,7 +51,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
 
   'notice.placed': 'El número {number} está en la cocina.',
   'notice.first-placed':
-    'Había llegado antes de que lo cambiaras, como número {number}. Lo que hay aquí no se ha enviado: quita lo que ya está en el número {number} o envíalo como segundo pedido.',
+    'Había llegado como número {number} antes de que lo cambiaras. Quita lo que ya está en él o envía esto como segundo pedido.',
   'notice.offline': 'No se llega al servidor. El pedido sigue aquí; enviarlo otra vez no lo duplica.',
   'notice.busy': 'El servidor tiene demasiado trabajo. El pedido sigue aquí; enviarlo otra vez no lo duplica.',
   'notice.failed': 'Algo va mal en el servidor. El pedido sigue aquí; enviarlo otra vez no lo duplica.',
