@@ -12,6 +12,15 @@ describe('prices as they are typed', () => {
     ['-0.50', -50],
     ['2', 200],
     ['0.5', 50],
+    ['€1.50', 150],
+    ['1.50 €', 150],
+    ['-€0.50', -50],
+    ['€-0.50', -50],
+    ['+ US$2', 200],
+    ['EUR 3', 300],
+    ['free', 0],
+    ['-€-2', undefined],
+    ['€ € 2', undefined],
     ['1.755', undefined],
     ['', undefined],
     ['abc', undefined],
@@ -54,6 +63,26 @@ describe('what a choice does to the price', () => {
 });
 
 describe('a typed list', () => {
+  it.each([
+    ['Ham €1.50', 'Ham', { add: 150 }],
+    ['Cheese 1.50 €', 'Cheese', { add: 150 }],
+    ['Pear = 3.00', 'Pear', { base: 300 }],
+    ['Sesame 1.80 / 2.20', 'Sesame', { add: { house: 180, courier: 220 } }],
+    ['Large × 1.5', 'Large', { times: 15_000 }],
+    ['Candle 2 once', 'Candle', { add: 200, charge: 'once' }],
+    ['Dip 12 1.60', 'Dip 12', { add: 160 }],
+    ['Plum – 2.40', 'Plum', { add: 240 }],
+    ['Sugar free', 'Sugar free', undefined],
+    ['7 spice', '7 spice', undefined],
+  ])('reads the price of “%s”', (line, name, price) => {
+    expect(parseTypedList(line, 2, lists)).toEqual({ choices: [{ name, price }], left: [] });
+  });
+
+  it.each(['Odd 1.2.3', 'Odd €1.2.3', 'Tea 1.80 / 2.20 / 2.60', 'Prawns x 2', '1.50', '€ 2'])(
+    'leaves “%s”, whose price is not sure',
+    (line) => expect(parseTypedList(line, 2, lists)).toEqual({ choices: [], left: [line] }),
+  );
+
   it('becomes choices, with the price at the end of the line; what is not understood is left', () => {
     const { choices, left } = parseTypedList(
       'Soft egg 1.75\nLarge +2\nNo noodle -10%\n\nGreens\n7 spice\nOdd 1.2.3',

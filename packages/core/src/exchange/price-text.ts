@@ -2,18 +2,29 @@ import type { ChoicePrice } from '../menu/group-schema.ts';
 import type { Price } from '../money/money.ts';
 
 /**
- * Prices as people type them: `1.75`, `1,75`, `+2`, `-0.50`, `-10%`; per price list with slashes, in the lists' order:
- * `1.80 / 2.20`. Amounts are parsed digit by digit, never through floating point.
+ * Prices as people type them: `1.75`, `1,75`, `+2`, `-0.50`, `€ 2`, `2 €`, `EUR 2`, `free`, `-10%`; per price list with
+ * slashes, in the lists' order: `1.80 / 2.20`. Amounts are parsed digit by digit, never through floating point.
  */
 
-/** Parses an amount into minor units; undefined if invalid. `digits`: decimals of the currency. */
+const CURRENCY = String.raw`(?:\p{Sc}|[A-Z]{1,2}\p{Sc}|[A-Z]{3})`;
+const MONEY = new RegExp(
+  String.raw`^([+-]?)\s*(?:${CURRENCY}\s*)?([+-]?)(\d{1,7})(?:[.,](\d{1,4}))?(?:\s*${CURRENCY})?$`,
+  'u',
+);
+
+/**
+ * Parses an amount into minor units; undefined if invalid. `digits`: decimals of the currency. A currency may stand
+ * before or after the amount; which one is not checked, as a menu has only one.
+ */
 export function parseMoney(text: string, digits: number): number | undefined {
-  const [, sign, whole, fraction = ''] =
-    /^([+-]?)(\d{1,7})(?:[.,](\d{1,4}))?$/.exec(text.trim().replace('−', '-')) ?? [];
-  if (whole === undefined || fraction.length > digits) return undefined;
+  const plain = text.trim().replaceAll('−', '-');
+  if (FREE.test(plain)) return 0;
+  const [, outer = '', inner = '', whole, fraction = ''] = MONEY.exec(plain) ?? [];
+  if (whole === undefined || fraction.length > digits || (outer !== '' && inner !== '')) return undefined;
   const minor = Number(whole + fraction.padEnd(digits, '0'));
-  return sign === '-' && minor !== 0 ? -minor : minor;
+  return outer + inner === '-' && minor !== 0 ? -minor : minor;
 }
+const FREE = /^(free|gratis)$/i;
 
 /** Formats an amount as it is typed: `1.75`. */
 export function moneyText(minor: number, digits: number): string {
@@ -50,8 +61,8 @@ export function percentText(basisPoints: number): string {
 
 /**
  * Parses what a choice does to the price: `1.75` or `-10%` is added, `= 8.90` becomes the base, `× 1.5` multiplies it;
- * ` once` at the end charges an addition once, whatever the quantity. Empty text means no price (null); undefined if
- * invalid.
+ * ` once` at the end charges an addition once, whatever the quantity. Empty text and `free` mean no price (null);
+ * undefined if invalid.
  */
 export function parseChoicePrice(
   text: string,
@@ -59,7 +70,7 @@ export function parseChoicePrice(
   lists: readonly string[],
 ): ChoicePrice | null | undefined {
   const [, sign = '', rest = '', once] = /^\s*([=×x*]?)(.*?)(\s+once)?\s*$/i.exec(text) ?? [];
-  if (rest.trim() === '') return sign === '' && once === undefined ? null : undefined;
+  if (rest.trim() === '' || FREE.test(rest.trim())) return sign === '' && once === undefined ? null : undefined;
   const charge = once === undefined ? {} : ({ charge: 'once' } as const);
   if (sign !== '' && once !== undefined) return undefined;
   if (sign === '=') return soundPrice(parsePrice(rest, digits, lists), (base) => ({ base }));

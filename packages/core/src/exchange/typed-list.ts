@@ -14,8 +14,9 @@ export interface TypedList {
 }
 
 /**
- * Parses choices typed or pasted one per line, each with an optional price at its end: `Soft egg 1.75`, `Large +2`, `No
- * noodle -10%`. Lines with an invalid price are left over.
+ * Parses choices typed or pasted one per line, each with an optional price at its end: `Soft egg 1.75`, `Large +€2`, `No
+ * noodle -10%`, `Set = 8.90`, `Pork 1.80 / 2.20`. Lines that end in something like a price that can't be read are left
+ * over, so that no price is lost in silence.
  */
 export function parseTypedList(text: string, digits: number, lists: readonly string[]): TypedList {
   const choices: TypedChoice[] = [];
@@ -29,14 +30,32 @@ export function parseTypedList(text: string, digits: number, lists: readonly str
   return { choices, left };
 }
 
-const ENDS_WITH_PRICE = /^(.*?)[\s\t:;–—]+([+−-]?[\d.,]+\s*%?)$/;
+/** Something at the end of a line that looks like a price: a number with a sign, a currency or decimals around it. */
+const ENDS_LIKE_A_PRICE = /(?:^|\s)[=×+−-]?\s*\p{Sc}?\s*[\d.,]*\d[\d.,]*\s*(?:%|\p{Sc}|[A-Z]{3})?$/u;
+
+/** A name that ends so lacks the rest of its price: “Prawns x”, “Tea 1.80 /”. */
+const UNFINISHED = /(^|\s)[x*/=]$/i;
 
 function parseLine(line: string, digits: number, lists: readonly string[]): TypedChoice | undefined {
-  const [, name, priced] = ENDS_WITH_PRICE.exec(line.trim()) ?? [];
-  if (name === undefined || name.trim() === '')
-    return /^[+−-]?[\d.,]+\s*%?$/.test(line.trim()) ? undefined : { name: line.trim(), price: undefined };
-  const price = parseChoicePrice(priced ?? '', digits, lists);
-  return price === undefined ? undefined : { name: name.trim(), price: price ?? undefined };
+  const words = line.trim().split(/\s+/);
+  if (parseChoicePrice(words.join(' '), digits, lists)) return undefined;
+  // The longest end of the line that is a price: “Pork 1.80 / 2.20” has two.
+  for (let i = 1; i < words.length; i++) {
+    const end = words.slice(i).join(' ');
+    const price = /\d/.test(end) ? parseChoicePrice(end, digits, lists) : undefined;
+    if (!price || isTimesInWords(end)) continue;
+    const name = words
+      .slice(0, i)
+      .join(' ')
+      .replace(/[\s:;–—-]+$/, '');
+    return name === '' || UNFINISHED.test(name) ? undefined : { name, price };
+  }
+  return ENDS_LIKE_A_PRICE.test(line.trim()) ? undefined : { name: words.join(' '), price: undefined };
+}
+
+/** “Prawns x 2” is how many there are on a plate rather than a multiple of the price, which is written with `×`. */
+function isTimesInWords(end: string): boolean {
+  return /^[x*]/i.test(end);
 }
 
 /** Converts a typed choice to a choice of the menu, with an id made from its name. */

@@ -15,6 +15,7 @@ import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-url.ts';
 import {
   cellsOf,
+  columnsFor,
   columnOf,
   type Field,
   GRID_COLUMNS,
@@ -30,12 +31,7 @@ import { Tag } from 'primeng/tag';
 import { SelectField } from './fields/select-field.ts';
 import { TickBox } from './fields/tick-box.ts';
 import { TextField } from './fields/text-field.ts';
-
-interface Editing {
-  readonly row: string;
-  readonly field: Field;
-  readonly text: string;
-}
+import { CellTexts } from './cell-texts.ts';
 
 /**
  * The choices of a group in one grid: Enter goes to the next row (and creates it), Tab to the next cell, arrows up and
@@ -66,6 +62,8 @@ export class ChoiceGrid {
   readonly words = input.required<GridWords>();
   /** Choices that are hidden without being deleted. */
   readonly hiddenChoices = input<ReadonlySet<string>>(new Set());
+  /** The group; what can't be read in a cell is forgotten when another is shown. */
+  readonly group = input.required<string>();
   /** The choice whose details are open. */
   readonly opened = input<string>();
   /**
@@ -89,7 +87,10 @@ export class ChoiceGrid {
         .map(({ width }) => width)
         .join(' ')} 26px 30px`,
   );
-  protected readonly editing = signal<Editing | undefined>(undefined);
+  protected readonly texts = computed(() => {
+    this.group();
+    return new CellTexts<Field>();
+  });
   protected readonly ticked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
     source: this.choices,
     computation: (choices, before) =>
@@ -104,10 +105,7 @@ export class ChoiceGrid {
   protected readonly typed = signal('');
   protected readonly hasLeftOver = signal(false);
   protected readonly notUnderstood = signal(0);
-  protected readonly wrong = computed(() => {
-    const it = this.editing();
-    return it && this.#changed(it) === undefined ? it : undefined;
-  });
+  protected readonly wrong = computed(() => this.texts().wrong());
   protected readonly hint = computed(() => columnOf(this.wrong()?.field ?? 'name').hint);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #app = inject(ApplicationRef);
@@ -115,10 +113,7 @@ export class ChoiceGrid {
   protected readonly byId = (_index: number, { id }: Choice) => id;
 
   protected textOf(choice: Choice, column: GridColumn): string {
-    const editing = this.editing();
-    return editing?.row === choice.id && editing.field === column.field
-      ? editing.text
-      : column.read(choice, this.words());
+    return this.texts().textOf(choice.id, column.field) ?? column.read(choice, this.words());
   }
 
   protected nameOf(choice: Choice): string {
@@ -128,9 +123,8 @@ export class ChoiceGrid {
   protected readonly picture = pictureUrl;
 
   protected type(choice: Choice, field: Field, text: string): void {
-    const editing = { row: choice.id, field, text };
-    this.editing.set(editing);
-    const changed = this.#changed(editing);
+    const changed = columnOf(field).write(choice, text, this.words());
+    this.texts().typed(choice.id, field, text, changed !== undefined);
     if (changed) this.choicesChange.emit({ choices: this.#with(choice.id, changed), typed: `${choice.id} ${field}` });
   }
 
@@ -158,17 +152,17 @@ export class ChoiceGrid {
     if (!text.includes('\t') && !hasLines) return;
     event.preventDefault();
     if (field === 'name' && !text.includes('\t')) return this.add(text, row + 1);
-    const right = this.columns().slice(this.columns().findIndex((column) => column.field === field));
+    const cells = cellsOf(text);
     const { choices, notUnderstood } = pasteBlock(
       this.choices(),
       row,
-      right,
-      cellsOf(text),
+      columnsFor(cells, this.columns(), field, this.words()),
+      cells,
       this.words(),
       (name, taken) => newChoice({ name, price: undefined }, taken),
     );
     this.notUnderstood.set(notUnderstood);
-    this.editing.set(undefined);
+    this.texts().clear();
     this.choicesChange.emit({ choices });
   }
 
@@ -264,7 +258,7 @@ export class ChoiceGrid {
     const to = ticked.length > 0 ? rest : this.choices().slice(row, row + 1);
     if (!from) return;
     const text = column.read(from, this.words());
-    this.editing.set(undefined);
+    this.texts().clear();
     this.choicesChange.emit({
       choices: this.choices().map((choice) =>
         to.includes(choice) ? (column.write(choice, text, this.words()) ?? choice) : choice,
@@ -288,11 +282,5 @@ export class ChoiceGrid {
     const cell = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${row}-${field}"]`);
     cell?.focus();
     cell?.select();
-  }
-
-  /** The choice with the typed text applied; undefined if it can't be parsed. */
-  #changed({ row, field, text }: Editing): Choice | undefined {
-    const choice = this.choices().find(({ id }) => id === row);
-    return choice && columnOf(field).write(choice, text, this.words());
   }
 }

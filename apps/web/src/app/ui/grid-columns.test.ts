@@ -1,6 +1,7 @@
 import type { Choice } from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
-import { cellsOf, columnOf, type Field, GRID_COLUMNS, pasteBlock } from './grid-columns.ts';
+import { CellTexts } from './cell-texts.ts';
+import { cellsOf, columnOf, columnsFor, type Field, GRID_COLUMNS, pasteBlock } from './grid-columns.ts';
 
 const words = {
   locale: 'en',
@@ -52,6 +53,30 @@ describe('a cell of the grid', () => {
       expect(column.read(column.write(egg, text, words) ?? egg, words)).toBe(text);
     }
   });
+});
+
+it.each([
+  ['Ham\t€1.50\nPear\t= 3.00', ['name', 'price']],
+  ['Ham\tHAM\nPear\tPEAR', ['name', 'kitchenName', 'price', 'max', 'default']],
+  ['Ham\t1.50\t2\nPear\t3\t1', ['name', 'kitchenName', 'price', 'max', 'default']],
+])('a block of names and prices fills those columns: %j', (text, fields) => {
+  const usual = GRID_COLUMNS.filter((column) => column.usual);
+  expect(columnsFor(cellsOf(text), usual, 'name', words).map(({ field }) => field)).toEqual(fields);
+});
+
+it('what can’t be read stays in its cell, marked, until it is mended', () => {
+  const texts = new CellTexts<Field>();
+  texts.typed('egg', 'price', '1.2.3', false);
+  texts.left();
+  texts.typed('corn', 'price', '2', true);
+  expect([texts.textOf('egg', 'price'), texts.isWrong('egg', 'price'), texts.wrong()?.row]).toEqual([
+    '1.2.3',
+    true,
+    'egg',
+  ]);
+  texts.typed('egg', 'price', '1.23', true);
+  texts.left();
+  expect([texts.textOf('egg', 'price'), texts.wrong()]).toEqual([undefined, undefined]);
 });
 
 it('a block from a spreadsheet fills rows and makes those that are missing', () => {

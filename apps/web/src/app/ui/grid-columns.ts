@@ -196,6 +196,28 @@ export function pasteBlock(
   return { choices: next, notUnderstood };
 }
 
+/**
+ * The columns that a pasted block fills: those from the field on. A block of names with something that is a price in
+ * every row beside them fills names and prices, as price lists from a spreadsheet do.
+ */
+export function columnsFor(
+  block: readonly (readonly string[])[],
+  columns: readonly GridColumn[],
+  field: Field,
+  words: GridWords,
+): readonly GridColumn[] {
+  const price = columnOf('price');
+  const isPriceList =
+    field === 'name' &&
+    block.every(
+      (cells) =>
+        cells.length === 2 &&
+        /\d/.test(cells[1] ?? '') &&
+        price.write({ id: 'a', name: '' }, cells[1] ?? '', words) !== undefined,
+    );
+  return isPriceList ? [columnOf('name'), price] : columns.slice(columns.findIndex((column) => column.field === field));
+}
+
 /** Parses text copied from a spreadsheet: tabs between cells, newlines between rows. */
 export function cellsOf(text: string): string[][] {
   return text
