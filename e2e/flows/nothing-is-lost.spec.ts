@@ -139,3 +139,41 @@ test('the house’s settings are changed and hold at once', async ({ page, reque
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('In effect at every till')).toBeVisible();
 });
+
+test('an order at the till outlives a reload, and what is being answered is never left behind', async ({ page }) => {
+  await page.goto(at('/till'));
+  const find = page.getByLabel('Find a dish');
+  const lines = page.getByRole('region', { name: 'The order' }).getByRole('listitem');
+  await expect(find).toBeFocused();
+  await find.fill('root');
+  await page.keyboard.press('Enter');
+
+  // A required question stays where it is when it is answered, so that a second tap meets the same key.
+  const titles = page.locator('hl-till-questions .title strong');
+  await expect(titles.first()).toHaveText('Noodle');
+  const before = await titles.allTextContents();
+  await page.getByRole('button', { name: 'Thick wheat' }).click();
+  expect(await titles.allTextContents()).toEqual(before);
+
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Thick wheat' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Enter');
+  await expect(lines).toHaveText([/1 Root broth/]);
+
+  // A line opened from the order is changed by a number key and kept by Enter.
+  await page.getByRole('button', { name: 'Change Root broth' }).click();
+  await page.keyboard.press('3');
+  await page.keyboard.press('Enter');
+  await expect(lines).toHaveText([/Root broth.*Large/s]);
+
+  // What lacks an answer is said before the order goes; what has all of them goes with it.
+  await find.fill('ember');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Send/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Finish the open dish' })).toBeVisible();
+  await page.getByRole('button', { name: 'Thick wheat' }).click();
+  await page.getByRole('button', { name: /^Send/ }).click();
+  await expect(page.getByText(/Number \d+ is in the kitchen/)).toBeVisible();
+  await page.reload();
+  await expect(lines).toHaveText([/Tap a dish/]);
+});

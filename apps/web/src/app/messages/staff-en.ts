@@ -39,7 +39,8 @@ export const en = {
   'line.cancel': 'Cancel',
   'line.add': 'Add',
   'line.update': 'Update',
-  'line.quick-notes': 'No salt\nCut in half\nVery hot\nOn one plate\nNut allergy\nNo dairy',
+  'line.quick-notes': 'No salt\nCut in half\nVery hot\nOn one plate',
+  'line.quick-allergies': 'Nut allergy\nNo dairy\nNo gluten\nShellfish allergy',
 
   'pin.title': 'Open price',
   'pin.label': 'PIN for open prices',
@@ -54,6 +55,7 @@ export const en = {
   'notice.failed': 'Something is wrong at the server. The order is still here; sending again can’t order twice.',
   'notice.costs-otherwise': 'The menu has changed: look at the total and send again.',
   'notice.held': 'On hold.',
+  'notice.dish-open': 'Finish the open dish first, or cancel it.',
   'notice.not-held': 'It could not be put on hold just now; it is still here. Trying again holds it once.',
   'notice.taken-elsewhere': 'This order was taken up at another till.',
   'notice.still-held': 'The server does not answer. The order is still on hold; please try again.',

@@ -41,8 +41,8 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'line.cancel': 'Cancelar',
   'line.add': 'Añadir',
   'line.update': 'Actualizar',
-  'line.quick-notes':
-    'Sin sal\nPartido por la mitad\nMuy caliente\nEn un solo plato\nAlergia a frutos secos\nSin lácteos',
+  'line.quick-notes': 'Sin sal\nPartido por la mitad\nMuy caliente\nEn un solo plato',
+  'line.quick-allergies': 'Alergia a frutos secos\nSin lácteos\nSin gluten\nAlergia al marisco',
 
   'pin.title': 'Precio libre',
   'pin.label': 'PIN para precios libres',
@@ -57,6 +57,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'notice.failed': 'Algo va mal en el servidor. El pedido sigue aquí; enviarlo otra vez no lo duplica.',
   'notice.costs-otherwise': 'La carta ha cambiado: mira el total y envía otra vez.',
   'notice.held': 'Aparcado.',
+  'notice.dish-open': 'Termina primero el plato abierto, o cancélalo.',
   'notice.not-held': 'Ahora mismo no se ha podido aparcar; sigue aquí. Intentarlo otra vez lo aparca una sola vez.',
   'notice.taken-elsewhere': 'Este pedido se cogió en otra caja.',
   'notice.still-held': 'El servidor no responde. El pedido sigue aparcado; inténtalo otra vez.',

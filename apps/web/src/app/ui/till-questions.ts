@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, untracked } from '@angular/core';
 import {
   type Answers,
   type CompiledItem,
@@ -38,16 +38,25 @@ export class TillQuestions {
     this.groups()
       .filter(({ kind }) => kind === 'choices')
       .map((view) => ({
-        key: `${view.group} ${(view.at ?? []).join('.')}`,
+        key: keyOf(view),
         view,
         title: this.#title(view.group),
         limits: limitsText(view, this.locale()),
         needs: this.neededFirst() && view.have < view.min,
+        isFirst: this.#neededAtFirst().has(keyOf(view)),
         keys: view.choices.flatMap((choice) => this.#key(view, choice) ?? []),
       }))
-      // Unanswered groups first; otherwise in the dish's order.
-      .sort((a, b) => Number(b.needs) - Number(a.needs)),
+      // Groups that were unanswered when the dish was opened come first; otherwise in the dish's order.
+      .sort((a, b) => Number(b.isFirst) - Number(a.isFirst)),
   );
+  /** Kept while the dish is answered: a group that moved would get the second tap of a quick hand. */
+  readonly #neededAtFirst = linkedSignal<string, ReadonlySet<string>>({
+    source: () => this.item().item.id,
+    computation: () =>
+      new Set(
+        untracked(() => (this.neededFirst() ? this.groups().filter(({ have, min }) => have < min) : [])).map(keyOf),
+      ),
+  });
 
   protected tap(view: OfferedGroupView, key: { id: string; units: number; most: number }): void {
     const group = groupAt(this.item(), this.answers(), view.at, view.group);
@@ -84,4 +93,8 @@ export class TillQuestions {
       most: offered.max,
     };
   }
+}
+
+function keyOf({ group, at = [] }: OfferedGroupView): string {
+  return `${group} ${at.join('.')}`;
 }

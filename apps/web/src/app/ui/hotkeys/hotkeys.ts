@@ -33,14 +33,14 @@ export class HotkeyRegistry {
 }
 
 /**
- * Binds shortcuts while the calling component lives and `isOn`, and lists them. Keys held down repeat nothing but text.
+ * Binds shortcuts while the calling component lives and `isOn`, and lists them.
  */
 export function bindHotkeys(title: () => string, hotkeys: readonly Hotkey[], isOn: () => boolean = () => true): void {
   const bindings = hotkeys.flatMap((hotkey) =>
     hotkey.keys.map((keys): [string, (event: KeyboardEvent) => void] => [
       keys,
       (event) => {
-        if (!isOn() || event.defaultPrevented || (!hotkey.worksInFields && isTextField(event.target))) return;
+        if (!isOn() || isTaken(event) || (!hotkey.worksInFields && isTextField(event.target))) return;
         if (hotkey.run(event) !== false) event.preventDefault();
       },
     ]),
@@ -51,6 +51,11 @@ export function bindHotkeys(title: () => string, hotkeys: readonly Hotkey[], isO
     unbind();
     unlist();
   });
+}
+
+/** Whether a control has used a plain key itself, as a list does with Escape; combinations are never a control’s own. */
+function isTaken({ defaultPrevented, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+  return defaultPrevented && !ctrlKey && !metaKey && !altKey;
 }
 
 const NO_TEXT = new Set(['checkbox', 'radio', 'button', 'file']);

@@ -1,6 +1,6 @@
 import type { PassTicket } from '@hearty-ladle/core';
 import { now } from '../../../clock.ts';
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -16,6 +16,8 @@ import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
+/** What this screen shows: kept on the device, as every station has a screen of its own. */
+const STORAGE_KEY = 'hearty-ladle-pass';
 const TICK_MS = 10_000;
 /** Common practice: a ticket is late after a quarter of an hour. */
 const LATE_MS = 15 * 60_000;
@@ -43,7 +45,7 @@ export class PassPage {
   protected readonly pass = this.#store.selectSignal(passFeature.selectPassState);
   protected readonly live = computed(() => this.pass().isLive);
   /** The station shown; undefined for all. */
-  protected readonly station = signal<string | undefined>(undefined);
+  protected readonly station = signal(remembered().station);
   protected readonly stations = computed(() => this.#view.menu()?.stations ?? []);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.pass'));
   protected readonly ALL = '';
@@ -51,8 +53,8 @@ export class PassPage {
     { value: this.ALL, label: staffMessage(this.locale(), 'pass.all') },
     ...namedOptions(this.stations()),
   ]);
-  protected readonly addsUp = new FormControl(false, { nonNullable: true });
-  protected readonly showsSums = toSignal(this.addsUp.valueChanges, { initialValue: false });
+  protected readonly addsUp = new FormControl(remembered().addsUp, { nonNullable: true });
+  protected readonly showsSums = toSignal(this.addsUp.valueChanges, { initialValue: this.addsUp.value });
   readonly #now = signal(now().getTime());
 
   protected readonly rails = computed(() => {
@@ -76,6 +78,9 @@ export class PassPage {
   constructor() {
     this.#view.open();
     this.#store.dispatch(passActions.opened());
+    effect(() =>
+      localStorage.setItem(STORAGE_KEY, JSON.stringify({ station: this.station(), addsUp: this.showsSums() })),
+    );
     const tick = setInterval(() => this.#now.set(now().getTime()), TICK_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
   }
@@ -132,6 +137,18 @@ export class PassPage {
     return printer && printer.health !== 'ok' && printer.health !== 'unknown'
       ? healthText(this.locale(), printer.health)
       : undefined;
+  }
+}
+
+function remembered(): { readonly station: string | undefined; readonly addsUp: boolean } {
+  try {
+    const { station, addsUp = false } = JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as {
+      station?: string;
+      addsUp?: boolean;
+    };
+    return { station, addsUp };
+  } catch {
+    return { station: undefined, addsUp: false };
   }
 }
 

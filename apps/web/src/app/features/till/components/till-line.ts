@@ -1,5 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+} from '@angular/core';
+import {
+  type Answers,
+  type Group,
+  type CompiledMenu,
+  type Line,
+  quoteLine,
+  type Service,
+  textIn,
+} from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
@@ -11,6 +28,7 @@ import { ButtonDirective } from 'primeng/button';
 /** One dish at the till: required groups first. Number keys answer them, Enter confirms. */
 @Component({
   selector: 'hl-till-line',
+  host: { tabindex: '-1' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ButtonDirective, QuestionAnswer, StaffPipe, TillQuestions],
   templateUrl: './till-line.html',
@@ -25,8 +43,12 @@ export class TillLine {
   readonly confirmed = output<void>();
   readonly cancelled = output<void>();
   readonly locale = input.required<string>();
-  /** The most frequent notes to the kitchen, added by a tap. Common practice. */
-  protected readonly quickNotes = computed(() => staffMessage(this.locale(), 'line.quick-notes').split('\n'));
+
+  constructor() {
+    // Whatever opened the dish must not get the next Enter, which keeps the dish.
+    const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
+    afterNextRender(() => nativeElement.focus());
+  }
 
   protected readonly item = computed(() => this.menu().item(this.line().item));
   protected readonly quote = computed(() =>
@@ -49,6 +71,7 @@ export class TillLine {
           ? [
               {
                 id: group,
+                quick: this.#quickNotes(offered.group),
                 offered,
                 title: textIn(offered.heading ?? offered.group.prompt, this.locale(), this.menu().firstLocale),
               },
@@ -65,6 +88,15 @@ export class TillLine {
     this.lineChange.emit({ ...this.line(), ...answers });
   }
 
+  /**
+   * The most frequent notes to the kitchen, added by a tap; allergies only into a loud note, which is printed so that
+   * nobody overlooks it. Common practice.
+   */
+  #quickNotes(group: Group): string[] {
+    if (group.kind !== 'note') return [];
+    return staffMessage(this.locale(), group.note?.loud ? 'line.quick-allergies' : 'line.quick-notes').split('\n');
+  }
+
   protected write(group: string, text: string): void {
     const { [group]: _, ...others } = this.line().notes ?? {};
     this.lineChange.emit({ ...this.line(), notes: text === '' ? others : { ...others, [group]: text } });
@@ -72,6 +104,7 @@ export class TillLine {
 
   protected quick(group: string, words: string): void {
     const now = this.line().notes?.[group] ?? '';
+    if (now.toLowerCase().includes(words.toLowerCase())) return;
     this.write(group, now === '' ? words : `${now}, ${words.toLowerCase()}`);
   }
 

@@ -39,9 +39,9 @@ import { tillFeature } from '../store/till-store.ts';
 import { ButtonDirective } from 'primeng/button';
 import { HotkeyList } from '../../../ui/hotkeys/hotkey-list.ts';
 import { isTextField } from '../../../ui/hotkeys/hotkeys.ts';
-import { serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { serviceOptions } from '../../../text/services.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
-import type { Option } from '../../../ui/fields/option.ts';
 import { bindTillKeys } from './till-keys.ts';
 import { PinDialog } from '../components/pin-dialog.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -83,12 +83,7 @@ export class TillPage {
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.till'));
-  protected readonly services = computed((): Option<Service>[] =>
-    (['dine-in', 'takeaway', 'delivery'] as const).map((service) => ({
-      value: service,
-      label: serviceText(this.locale(), service),
-    })),
-  );
+  protected readonly services = computed(() => serviceOptions(this.locale()));
 
   protected readonly sections = computed(() =>
     (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
@@ -241,10 +236,6 @@ export class TillPage {
     this.#store.dispatch(tillActions.lineRepeated({ index, by }));
   }
 
-  protected drop(index: number): void {
-    this.#store.dispatch(tillActions.lineDropped({ index }));
-  }
-
   protected name(named: { service?: Service; name?: string; place?: string }): void {
     this.#store.dispatch(tillActions.named(named));
   }
@@ -254,13 +245,23 @@ export class TillPage {
   }
 
   protected send(): void {
+    if (!this.#finishLine()) return;
     const quote = this.quote();
     if (quote?.ok && !this.till().sending && !this.till().confirming)
       this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 
   protected park(): void {
-    this.#store.dispatch(tillActions.parked());
+    if (this.#finishLine()) this.#store.dispatch(tillActions.parked());
+  }
+
+  /** Adds the dish being answered, so that it is not left behind; false, and said, if it lacks an answer. */
+  #finishLine(): boolean {
+    const open = this.till().open;
+    if (!open) return true;
+    const isEnough = this.#quoteOf(open.line).ok;
+    this.#store.dispatch(isEnough ? tillActions.lineConfirmed() : tillActions.lineNeeded());
+    return isEnough;
   }
 
   protected take(id: string): void {

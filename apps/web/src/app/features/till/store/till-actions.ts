@@ -12,8 +12,9 @@ export const tillActions = createActionGroup({
     'Line answered': props<{ line: Line }>(),
     'Line confirmed': emptyProps(),
     'Line cancelled': emptyProps(),
+    /** The order can't be sent or held yet: a dish is open and lacks an answer. */
+    'Line needed': emptyProps(),
     'Line repeated': props<{ index: number; by: number }>(),
-    'Line dropped': props<{ index: number }>(),
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),

@@ -21,7 +21,7 @@ import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
 import { replacing } from '../../../state/order-tries.ts';
 import { tillActions } from './till-actions.ts';
-import { DEVICE_KEY, tillFeature, tillOrder } from './till-store.ts';
+import { DEVICE_KEY, rememberOrder, tillFeature, tillOrder } from './till-store.ts';
 
 /** How long to wait for an answer before asking again. */
 const RETRY_MS = 1_500;
@@ -98,7 +98,7 @@ export class TillEffects {
   /** Repeated until answered: before that, the order may belong to another till. */
   readonly confirm = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(tillActions.parkedReserved)),
+      this.#actions.pipe(ofType(tillActions.parkedReserved, tillActions.opened)),
       this.#actions.pipe(
         ofType(tillActions.parkedConfirmed),
         filter(({ isOurs }) => isOurs === undefined),
@@ -118,6 +118,11 @@ export class TillEffects {
         this.#api.tryPin(pin, device).pipe(map((answer) => tillActions.pinAnswered({ pin, answer }))),
       ),
     ),
+  );
+
+  readonly rememberOrder = createEffect(
+    () => this.#store.select(tillFeature.selectTillState).pipe(tap(rememberOrder)),
+    { dispatch: false },
   );
 
   readonly rememberDevice = createEffect(

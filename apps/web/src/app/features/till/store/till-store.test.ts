@@ -5,7 +5,7 @@ import { runEffects } from '../../../testing/run-effects.ts';
 import type { SentOrder } from '../../../api/api.ts';
 import { tillActions } from './till-actions.ts';
 import { TillEffects } from './till-effects.ts';
-import { tillFeature, tillOrder, type TillState } from './till-store.ts';
+import { rememberOrder, tillFeature, tillOrder, type TillState } from './till-store.ts';
 
 const after = (...actions: Parameters<typeof tillFeature.reducer>[1][]) =>
   actions.reduce<TillState>(
@@ -123,6 +123,20 @@ describe('an order at the till', () => {
     const quoted = priced(order);
     expect(priced(tillFeature.reducer(order, tillActions.named({ name: 'Ilse', place: '4' })))).toBe(quoted);
     expect(priced(tillFeature.reducer(order, tillActions.lineRepeated({ index: 0, by: 1 })))).not.toEqual(quoted);
+  });
+
+  it('survives a reload with its keys, but without its PIN', () => {
+    const stored = new Map<string, string>();
+    vi.stubGlobal('localStorage', { setItem: (key: string, value: string) => stored.set(key, value) });
+    rememberOrder({
+      ...after(tillActions.lineAdded({ line: toast }), tillActions.lineOpened({ line: bowl, index: 0 })),
+      name: 'Ilse',
+      pin: '2468',
+    });
+    const [kept = ''] = [...stored.values()];
+    expect(JSON.parse(kept)).toMatchObject({ lines: [toast], name: 'Ilse', open: { line: bowl, index: 0 } });
+    expect(kept).not.toContain('2468');
+    vi.unstubAllGlobals();
   });
 
   it('carries a PIN only once it is known', () => {

@@ -34,6 +34,8 @@ export interface TillState {
   readonly device: string | undefined;
 }
 
+export const DEVICE_KEY = 'hearty-ladle-till-token';
+const ORDER_KEY = 'hearty-ladle-till-order-1';
 const MAX = 999;
 const emptyOrder = () => ({
   lines: [],
@@ -54,6 +56,7 @@ export const tillFeature = createFeature({
       notice: undefined,
       parked: [],
       confirming: undefined,
+      ...rememberedOrder(),
       pin: undefined,
       device: rememberedDevice(),
     },
@@ -69,14 +72,11 @@ export const tillFeature = createFeature({
     })),
     on(tillActions.lineAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(tillActions.lineConfirmed, (state) => lineConfirmed(state)),
+    on(tillActions.lineNeeded, (state) => ({ ...state, notice: { isWell: false, key: 'notice.dish-open' } })),
     on(tillActions.lineCancelled, (state) => ({ ...state, open: undefined })),
     on(tillActions.lineRepeated, (state, { index, by }) => ({
       ...changed(state),
       lines: state.lines.flatMap((line, i) => (i === index ? counted(line, by) : [line])),
-    })),
-    on(tillActions.lineDropped, (state, { index }) => ({
-      ...changed(state),
-      lines: state.lines.filter((_, i) => i !== index),
     })),
     on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({
       ...changed(state),
@@ -130,7 +130,22 @@ export const tillFeature = createFeature({
   }),
 });
 
-export const DEVICE_KEY = 'hearty-ladle-till-token';
+/** Stores what survives a reload: the order at hand with its keys, also one being taken up from hold, and no PIN. */
+export function rememberOrder(state: TillState): void {
+  const { lines, service, name, place, answers, open, tries, confirming } = state;
+  globalThis.localStorage?.setItem(
+    ORDER_KEY,
+    JSON.stringify({ lines, service, name, place, answers, open, tries, confirming }),
+  );
+}
+
+function rememberedOrder(): Partial<TillState> {
+  try {
+    return JSON.parse(globalThis.localStorage?.getItem(ORDER_KEY) ?? '{}') as Partial<TillState>;
+  } catch {
+    return {};
+  }
+}
 
 function rememberedDevice(): string | undefined {
   return globalThis.localStorage?.getItem(DEVICE_KEY) ?? undefined;
