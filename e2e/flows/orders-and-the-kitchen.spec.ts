@@ -248,3 +248,18 @@ test('who reads what is changed at the dish, and how it is read back is written 
   await page.getByRole('button', { name: /^Milk tea/ }).click();
   await expect(page.getByRole('region', { name: 'The order' })).toContainText(/(Short|Tall) tea/);
 });
+
+test('a phone’s Back closes the dish and keeps the shop; a dish opens at its top', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(at('/shop'));
+  const dish = page.getByRole('button', { name: /Set lunch/ });
+  await dish.scrollIntoViewIfNeeded();
+  await dish.click();
+  await expect(page.getByRole('heading', { name: 'Set lunch', level: 2 })).toBeInViewport();
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Your basket' })).toBeAttached();
+  await expect(page).toHaveURL(/\/shop$/);
+  await dish.click();
+  await page.getByRole('button', { name: /Back to the menu/ }).click();
+  await expect(page).toHaveURL(/\/shop$/);
+});

@@ -106,7 +106,7 @@ export {
   type Route,
   type StaticOf,
 } from './api/contract.ts';
-export type { Announcement, LiveEvent } from './api/live-event.ts';
+export { type Announcement, HEARTBEAT_MS, type LiveEvent } from './api/live-event.ts';
 export { openApi } from './api/openapi.ts';
 export { type Faults, type FaultWithMessage, problemFields } from './api/problem.ts';
 export { deviceApi, publicApi, routeName, type Routes, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';

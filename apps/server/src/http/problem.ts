@@ -36,7 +36,7 @@ export const problemHandler: ErrorRequestHandler = (
   }
   if (response.headersSent) return next(error);
   if (error.type === 'entity.too.large') {
-    const most = error.limit === undefined ? '' : ` (${Math.round(error.limit / 1024)} kB)`;
+    const most = error.limit === undefined ? '' : `: ${sizeText(error.limit)} at most`;
     return sendProblem(response, 413, 'too-large', `That is more than this address takes${most}.`);
   }
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
@@ -45,3 +45,8 @@ export const problemHandler: ErrorRequestHandler = (
   log.error({ err: error, id: request.id, method: request.method, path: request.path }, 'a request failed');
   return sendProblem(response, 500, 'fault', 'Something went wrong here. Nothing was changed; please try again.');
 };
+
+function sizeText(bytes: number): string {
+  const kilobytes = Math.round(bytes / 1024);
+  return kilobytes < 1024 ? `${kilobytes} kB` : `${Math.round(kilobytes / 1024)} MB`;
+}

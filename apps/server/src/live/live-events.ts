@@ -1,11 +1,10 @@
-import type { Announcement } from '@hearty-ladle/core';
+import { type Announcement, HEARTBEAT_MS } from '@hearty-ladle/core';
 import type { Request, Response } from 'express';
 import { Client } from 'pg';
 import { log } from '../log.ts';
 import { CHANNEL } from './announce.ts';
 
 const RETRY_MS = 500;
-const KEEP_ALIVE_MS = 20_000;
 const CONNECT_MS = 2_000;
 /** Maximum number of pages connected to one process. */
 const MAX_PAGES = 3_000;
@@ -28,7 +27,7 @@ export class LiveEvents {
   #client: Client | undefined;
   #stopped = false;
   #retry: NodeJS.Timeout | undefined;
-  #keepAlive: NodeJS.Timeout | undefined;
+  #heartbeat: NodeJS.Timeout | undefined;
 
   /** `heard` is called for every event, including those of this process. */
   constructor(url: string, heard: (event: Announcement) => void = () => undefined) {
@@ -37,7 +36,7 @@ export class LiveEvents {
   }
 
   async start(): Promise<void> {
-    this.#keepAlive = setInterval(() => this.#send(': still here\n\n'), KEEP_ALIVE_MS);
+    this.#heartbeat = setInterval(() => this.#send('data: {"type":"alive"}\n\n'), HEARTBEAT_MS);
     await this.#listen();
   }
 
@@ -62,7 +61,7 @@ export class LiveEvents {
 
   async stop(): Promise<void> {
     this.#stopped = true;
-    clearInterval(this.#keepAlive);
+    clearInterval(this.#heartbeat);
     clearTimeout(this.#retry);
     this.#letGo();
     await this.#client?.end();

@@ -8,6 +8,12 @@ export const Announcement = oneOf(
 );
 export type Announcement = Readonly<Static<typeof Announcement>>;
 
-/** A server-sent event. `connected`: the stream begins, and something may have been missed before. */
-export const LiveEvent = oneOf(object({ type: Type.Literal('connected') }), Announcement);
+/** How often a stream says that it is alive. One that is silent for much longer is dead, though still connected. */
+export const HEARTBEAT_MS = 4_000;
+
+/**
+ * A server-sent event. `connected`: the stream begins, and something may have been missed before. `alive`: nothing
+ * happened, and the server is still there.
+ */
+export const LiveEvent = oneOf(object({ type: enumOf('connected', 'alive') }), Announcement);
 export type LiveEvent = Readonly<Static<typeof LiveEvent>>;

@@ -5,7 +5,9 @@ import {
   effect,
   ElementRef,
   inject,
+  input,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { type CompiledMenu, type Line, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
@@ -79,7 +81,19 @@ export class ShopPage {
   /** While the basket is on screen, the bar that leads to it is hidden. */
   protected readonly basketIsSeen = signal(false);
 
+  /** The dish in the address, so that a phone's Back closes the dish rather than the shop. */
+  readonly dish = input<string>();
+
   constructor() {
+    const opened = computed(() => this.shop().open?.line.item);
+    effect(() => {
+      const item = opened();
+      untracked(() => this.#followInAddress(item));
+    });
+    effect(() => {
+      if (this.dish() === undefined && untracked(opened) !== undefined && this.#wasInAddress) this.close();
+      this.#wasInAddress = this.dish() !== undefined;
+    });
     effect((onCleanup) => {
       const basket = this.basket()?.nativeElement;
       if (!basket) return;
@@ -88,6 +102,15 @@ export class ShopPage {
       onCleanup(() => observer.disconnect());
     });
     this.view.open();
+  }
+
+  #wasInAddress = false;
+
+  /** A dish that opens is a step that Back undoes, shown from its top; one that closes leaves no such step behind. */
+  #followInAddress(item: string | undefined): void {
+    if (item === this.dish()) return;
+    void this.#router.navigate([], { queryParams: { dish: item ?? null }, replaceUrl: item === undefined });
+    if (item !== undefined) scrollTo({ top: 0 });
   }
 
   protected open(item: string): void {
