@@ -60,3 +60,44 @@ test('a group that is asked once per order says so', async ({ page }) => {
   await expect(page.getByRole('button', { name: /Cutlery.*once per order/ })).toBeVisible();
   await expect(page.getByText('Asked once per order.')).toBeVisible();
 });
+
+for (const [path, opener, dialog] of [
+  ['/menu/ember', /^Add Toppings .* to other dishes/, /^Add “Toppings/],
+  ['/menu/ember', /^Copy these groups/, /^Copy the groups/],
+  ['/menu/ember', /^Find/, 'Find anything'],
+] as const) {
+  test(`the dialog ${dialog} takes the focus, keeps it, and gives it back`, async ({ page }) => {
+    await page.goto(at(path));
+    const button = page.getByRole('button', { name: opener });
+    await button.focus();
+    await page.keyboard.press('Enter');
+    const opened = page.getByRole('dialog', { name: dialog });
+    await expect(opened).toBeVisible();
+    const holdsFocus = () => opened.evaluate((element) => element.contains(document.activeElement));
+    await expect.poll(holdsFocus).toBe(true);
+    for (let i = 0; i < 40; i++) await page.keyboard.press('Tab');
+    expect(await holdsFocus()).toBe(true);
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
+    await expect(opened).toHaveCount(0);
+    await expect(button).toBeFocused();
+  });
+}
+
+test('the menu of kinds and the list of shortcuts can be used by everybody', async ({ page }) => {
+  await page.goto(at('/groups'));
+  const button = page.getByRole('button', { name: '+ New group' });
+  await button.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem', { name: /^Choices/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('menuitem')).toHaveCount(0);
+  await expect(button).toBeFocused();
+  await page.keyboard.press('Shift+?');
+  const shortcuts = page.getByRole('dialog', { name: 'Keyboard shortcuts' });
+  await expect(shortcuts).toContainText('Find anything');
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+  await expect(shortcuts).toHaveCount(0);
+});

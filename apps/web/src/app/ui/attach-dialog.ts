@@ -24,6 +24,8 @@ export class AttachDialog {
   readonly attached = output<AttachRequest>();
   readonly closed = output<void>();
   protected readonly picked = signal<PickedDishes>(NONE);
+  /** What is folded is not rendered: the dialog would give the focus to a box that can't be seen. */
+  protected readonly showsOthers = signal(false);
   protected readonly how = signal<AttachAs>('shared');
   protected readonly WAYS: readonly Option<AttachAs>[] = [
     { value: 'shared', label: 'Shared: a change to the group reaches them all' },
