@@ -164,7 +164,7 @@ describe('pictures', () => {
       .gif()
       .toBuffer();
     await upload(gif).expect(415);
-    expect((await upload(Buffer.alloc(9 * 1024 * 1024)).expect(413)).body.title).toContain('8192 kB');
+    expect((await upload(Buffer.alloc(9 * 1024 * 1024)).expect(413)).body.title).toContain('8 MB at most');
     await request(one).get('/api/pictures/none').expect(404);
   });
 });
