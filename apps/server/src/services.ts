@@ -12,6 +12,7 @@ import { log } from './log.ts';
 
 /** Menu writers wait for the same row anyway; more of them would only hold connections. */
 const MENU_WRITERS = 2;
+const MENU_WAIT_MS = 1_000;
 const ORDERS_AT_ONCE = 6;
 const PICTURE_WAIT_MS = 20_000;
 
@@ -42,7 +43,7 @@ export async function newServices(
     houseSettings,
     judge,
     tillPin: config.tillPin,
-    menuGate: new Gate(MENU_WRITERS),
+    menuGate: new Gate(MENU_WRITERS, MENU_WAIT_MS),
     orderGate: new Gate(ORDERS_AT_ONCE),
     pictureGate: new Gate(1, PICTURE_WAIT_MS),
     stop: async () => {
