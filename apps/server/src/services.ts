@@ -12,7 +12,7 @@ import { log } from './log.ts';
 
 /** Menu writers wait for the same row anyway; more of them would only hold connections. */
 const MENU_WRITERS = 2;
-const MENU_WAIT_MS = 1_000;
+const MENU_WAIT_MS = 700;
 const ORDERS_AT_ONCE = 6;
 const PICTURE_WAIT_MS = 20_000;
 

@@ -6,7 +6,7 @@ import type { JudgeAnswer, JudgeTask } from './judge-worker.ts';
 import { type Judgement, judgementOf, judgeRequest } from './request-schemas.ts';
 
 /** A task that can't start in time is refused, so that nobody waits for a queue of expensive ones. */
-const LONGEST_WAIT_MS = 500;
+const LONGEST_WAIT_MS = 300;
 /** Tasks that take longer are aborted; no change or import of a real restaurant takes this long. */
 const LONGEST_MS = 15_000;
 const BYTES_JUDGED_HERE = 256 * 1024;
