@@ -40,7 +40,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] },
-      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width)/'] },
+      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal)/'] },
     },
     {
       name: 'node-runtime-knows-core-alone',

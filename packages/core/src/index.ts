@@ -15,8 +15,10 @@ export { quoteLine } from './order/quote.ts';
 export { quoteOrder } from './order/quote-order.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
+export * from './change/merge.ts';
 export {
   type Edit,
+  idOf,
   LIST_KINDS,
   type ListKind,
   SETTINGS_ID,
@@ -60,6 +62,8 @@ export {
   type AttachRequest,
   attachEdits,
   takeOwnCopy,
+  moveGroup,
+  withAttachRule,
 } from './edits/attach-groups.ts';
 export {
   addOf,

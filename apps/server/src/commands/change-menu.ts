@@ -5,6 +5,7 @@ import {
   type Conflict,
   invert,
   isRemovedBy,
+  mergeChange,
   type SavedChange,
   type StillUsed,
   type StoredMenu,
@@ -76,7 +77,10 @@ export async function changeMenu(
   });
 }
 
-/** Undoes one journal entry, unless something it touched has changed since. */
+/**
+ * Undoes one journal entry: what it changed becomes what it was before, and later changes of other things stay. Refused
+ * if a value that it changed was changed again since.
+ */
 export async function undoChange(
   dependencies: ChangeDependencies,
   requestId: string,
@@ -88,19 +92,16 @@ export async function undoChange(
     const entry = await manager.findOneBy(JournalEntity, { seq });
     if (!entry) return { outcome: { outcome: 'unknown' } };
     if (await manager.existsBy(JournalEntity, { undoes: seq })) return { outcome: { outcome: 'taken-back-already' } };
-    const made = new Map(entry.touched.map(({ kind, id, version }) => [`${kind} ${id}`, version]));
-    const expected = (ref: ThingRef) => (isRemovedBy(entry.change, ref) ? 0 : (made.get(`${ref.kind} ${ref.id}`) ?? 0));
-    const conflicts = conflictsOf(before, touchedBy(entry.change), expected);
-    if (conflicts.length > 0) return { outcome: { outcome: 'conflict', revision: before.revision, conflicts } };
+    const { change, clashes } = mergeChange(entry.inverse, entry.change, before.menu);
+    if (clashes.length > 0) {
+      const conflicts = touchedBy(entry.change)
+        .filter(({ kind, id }) => clashes.some((clash) => clash.kind === kind && clash.id === id))
+        .map(asConflict(before));
+      return { outcome: { outcome: 'conflict', revision: before.revision, conflicts } };
+    }
+    if (change.edits.length === 0) return { outcome: { outcome: 'taken-back-already' } };
     const label = `Undone: ${entry.label}`.slice(0, 200);
-    return store(dependencies, manager, before, {
-      requestId,
-      fingerprint,
-      label,
-      change: entry.inverse,
-      by,
-      undoes: seq,
-    });
+    return store(dependencies, manager, before, { requestId, fingerprint, label, change, by, undoes: seq });
   });
 }
 
@@ -146,7 +147,7 @@ async function store(
   const judgement = await judge.ofChange(before.menu, change);
   if (judgement.faults.length > 0)
     return { outcome: { outcome: 'refused', judgement, stillUsed: stillUsed(before, change) } };
-  const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change);
+  const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change, by);
   const inverse = invert(before.menu, change);
   const { identifiers } = await manager.insert(JournalEntity, {
     at: now(),
@@ -166,17 +167,19 @@ async function store(
 }
 
 function conflictsOf(
-  { menu, versions }: StoredMenu,
+  before: StoredMenu,
   touched: readonly ThingRef[],
   expected: (ref: ThingRef) => number,
 ): Conflict[] {
+  return touched.filter((ref) => expected(ref) !== versionOf(before.versions, ref)).map(asConflict(before));
+}
+
+function asConflict({ menu, versions, by }: StoredMenu): (ref: ThingRef) => Conflict {
   const find = thingFinder(menu);
-  return touched
-    .filter((ref) => expected(ref) !== versionOf(versions, ref))
-    .map((ref) => {
-      const thing = find(ref);
-      return { ...ref, version: versionOf(versions, ref), ...(thing && { thing }) };
-    });
+  return (ref) => {
+    const thing = find(ref);
+    return { ...ref, version: versionOf(versions, ref), ...(thing && { thing }), ...(by !== undefined && { by }) };
+  };
 }
 
 /**

@@ -38,10 +38,11 @@ export async function loadMenu(manager: EntityManager): Promise<StoredMenu | und
     (SELECT revision FROM menu_state WHERE id = 1) AS revision,
     (SELECT coalesce(json_agg(json_build_object('kind', kind, 'id', id, 'version', version, 'body', body)), '[]')
       FROM menu_thing) AS things,
-    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists`)) as [
-    { revision: string; things: MenuThingRow[]; lists: MenuListRow[] },
+    (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists,
+    (SELECT by FROM journal WHERE revision = (SELECT revision FROM menu_state WHERE id = 1)) AS by`)) as [
+    { revision: string; by: string | null; things: MenuThingRow[]; lists: MenuListRow[] },
   ];
-  const { things, lists } = row;
+  const { things, lists, by } = row;
   const settings = things.find(({ kind }) => kind === 'settings');
   if (!settings) return undefined;
   const byKey = new Map(things.map((thing) => [`${thing.kind} ${thing.id}`, thing]));
@@ -51,6 +52,7 @@ export async function loadMenu(manager: EntityManager): Promise<StoredMenu | und
     revision: safeInteger.from(row.revision) as number,
     menu: menu as unknown as Workbook,
     versions: versionsOf(things),
+    ...(by !== null && { by }),
   };
 }
 
@@ -71,6 +73,7 @@ export async function storeChange(
   before: StoredMenu,
   after: Workbook,
   change: Change,
+  by: string,
 ): Promise<{ stored: StoredMenu; touched: (ThingRef & { version: number })[] }> {
   // The version is the revision that wrote the object, so an object that is deleted and restored never reuses an old
   // version.
@@ -102,7 +105,7 @@ export async function storeChange(
   for (const kind of kinds) await storeList(manager, kind, after);
   const revision = before.revision + 1;
   await manager.update(MenuStateEntity, { id: 1 }, { revision });
-  return { stored: { revision, menu: after, versions: { ...before.versions, ...versions } }, touched };
+  return { stored: { revision, menu: after, versions: { ...before.versions, ...versions }, by }, touched };
 }
 
 /** One statement for all rows: a change may touch thousands. */

@@ -26,8 +26,8 @@ const Versions = Type.Unsafe<Versions>({
   additionalProperties: { type: 'object', additionalProperties: count },
 });
 
-/** The menu at one revision. */
-export const StoredMenu = object({ revision: count, menu: WorkbookDocument, versions: Versions });
+/** The menu at one revision. `by`: who made that revision, for the workbench. */
+export const StoredMenu = object({ revision: count, menu: WorkbookDocument, versions: Versions, by: optional(text) });
 export type StoredMenu = Readonly<Static<typeof StoredMenu>>;
 
 const Thing = Type.Unsafe<Thing>({ type: 'object' });
@@ -38,9 +38,12 @@ const VersionedRef = Type.Unsafe<Readonly<ThingRef & { version: number }>>(objec
 export const SavedChange = object({ revision: count, seq: count, versions: many(VersionedRef) });
 export type SavedChange = Readonly<Static<typeof SavedChange>>;
 
-/** An object that changed since the version a change was based on; `thing` is absent if it was deleted. */
-export const Conflict = Type.Unsafe<Readonly<ThingRef & { version: number; thing?: Thing }>>(
-  object({ ...thingRef, version: count, thing: optional(Thing) }),
+/**
+ * An object that changed since the version a change was based on; `thing` is absent if it was deleted. `by`: who made
+ * the menu's latest revision.
+ */
+export const Conflict = Type.Unsafe<Readonly<ThingRef & { version: number; thing?: Thing; by?: string }>>(
+  object({ ...thingRef, version: count, thing: optional(Thing), by: optional(text) }),
 );
 export type Conflict = Static<typeof Conflict>;
 

@@ -38,16 +38,26 @@ export function compileGroups(
       by: item.variants?.by.includes(group.id) ?? false,
       effects,
       groupAt: (id) => groupIndex.get(id),
+      within: [],
     }),
   );
 }
 
-/** The groups that a choice opens; rules, differences and variants don't apply to them. */
-function openedGroups(compiler: GroupCompiler, choice: Choice, groupAt: GroupAt): OfferedGroup[] {
+/**
+ * The groups that a choice opens; rules, differences and variants don't apply to them. `within`: the groups around it. A
+ * group that would open itself again is left out: such a menu is not valid, but may be shown while it is edited.
+ */
+function openedGroups(
+  compiler: GroupCompiler,
+  choice: Choice,
+  groupAt: GroupAt,
+  within: readonly Id[],
+): OfferedGroup[] {
   return (choice.opens ?? []).flatMap((id) => {
     const group = compiler.groups.get(id);
-    if (!group) return [];
-    return [compileGroup(compiler, group, { group: id }, { index: -1, by: false, effects: NO_EFFECTS, groupAt })];
+    if (!group || within.includes(id)) return [];
+    const context = { index: -1, by: false, effects: NO_EFFECTS, groupAt, within };
+    return [compileGroup(compiler, group, { group: id }, context)];
   });
 }
 
@@ -57,6 +67,8 @@ interface GroupContext {
   readonly by: boolean;
   readonly effects: RuleEffects;
   readonly groupAt: GroupAt;
+  /** The groups whose choices opened this one, outermost first. */
+  readonly within: readonly Id[];
 }
 
 function compileGroup(
@@ -142,7 +154,7 @@ function compileChoice(
   attachment: Attachment,
   context: GroupContext,
 ): OfferedChoice {
-  const { effects, groupAt } = context;
+  const { effects, groupAt, within } = context;
   const path = `${group.id}/${choice.id}`;
   const { price } = choice;
   const itself = choice.item === undefined ? undefined : compiler.items.get(choice.item);
@@ -167,7 +179,7 @@ function compileChoice(
     uses,
     allergens: [...(choice.allergens ?? []), ...(itself?.allergens ?? []), ...compiler.allergensOf(uses)],
     path,
-    opens: openedGroups(compiler, choice, groupAt),
+    opens: openedGroups(compiler, choice, groupAt, [...within, group.id]),
   };
 }
 

@@ -87,6 +87,17 @@ export function attachBySection(group: Group, { sections = [], tags = [], except
   };
 }
 
+/**
+ * Replaces some of the sections, tags and exceptions by which a group is attached; without any section and tag it is
+ * attached by none.
+ */
+export function withAttachRule(group: Group, changed: Pick<DishChoice, 'sections' | 'tags' | 'except'>): Group {
+  const { attachTo, ...rest } = group;
+  const { sections = [], tags = [], except = [] } = { ...attachTo, ...changed };
+  if (sections.length + tags.length === 0) return rest;
+  return { ...rest, attachTo: { sections: [...sections], tags: [...tags], except: [...except] } };
+}
+
 /** Gives a dish its own copy of a group that it shares; its differences become the copy's own values. */
 export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
   const attaching = new AttachmentEdits(menu, 'own');
@@ -109,6 +120,20 @@ export function takeOwnCopy(menu: Menu, item: Item, group: Id): Edit[] {
     ...exceptFrom(menu, item, group),
     { type: 'put', kind: 'items', thing: { ...item, groups, ...(variants && { variants }) } },
   ];
+}
+
+/**
+ * Moves a group to another place among those that a dish offers. Groups by section or tag come after a dish's own, so
+ * those that now stand before one of its own are attached to the dish itself.
+ */
+export function moveGroup(menu: Menu, item: Item, id: Id, to: number): Item {
+  const offered = offersOf(indexOffers(menu), item);
+  const moved = offered.find(({ group }) => group.id === id);
+  if (!moved || to < 0 || to >= offered.length) return item;
+  const order = offered.filter((offer) => offer !== moved);
+  order.splice(to, 0, moved);
+  const last = order.findLastIndex((offer) => offer.attachedAt !== undefined || offer === moved);
+  return { ...item, groups: order.slice(0, last + 1).map(({ attachment }) => attachment) };
 }
 
 /** Excludes a dish from a group that it has by section or tag. */

@@ -7,7 +7,15 @@ import { KINDS } from '../menu/scope.ts';
 import { brothBar, choicesGroup, quoteDish, smallMenu } from '../testing/broth-bar.ts';
 import { offeredOn } from './offered-on.ts';
 import { asDifference, differencesOf, withoutDifference } from './differences.ts';
-import { chosenDishes, copyQuestions, attachBySection, attachGroups, takeOwnCopy } from './attach-groups.ts';
+import {
+  attachBySection,
+  attachGroups,
+  chosenDishes,
+  copyQuestions,
+  moveGroup,
+  takeOwnCopy,
+  withAttachRule,
+} from './attach-groups.ts';
 import { keepReferences } from './references.ts';
 import { onlyHere } from './only-here.ts';
 import { usesOf } from './where-used.ts';
@@ -225,5 +233,32 @@ describe('differences', () => {
     ]) {
       expect(asDifference(shared, { ...shared, choices } as Group, { group: 'top' })).toBeUndefined();
     }
+  });
+});
+
+describe('groups that come by section or tag', () => {
+  const own = choicesGroup('own', {});
+  const [first, second] = ['first', 'second'].map((id) => ({ ...choicesGroup(id, {}), attachTo: { tags: ['hot'] } }));
+  const menu = smallMenu([own, first, second] as Group[], { groups: [{ group: 'own' }], tags: ['hot'] });
+  const item = menu.items[0];
+  if (!item) throw new Error('no dish');
+
+  it('are moved among a dish’s own, which attaches those that now come first', () => {
+    const offered = (groups: ReturnType<typeof moveGroup>) =>
+      [...offeredOn({ ...menu, items: [groups] }).keys()].join(' ');
+    const up = moveGroup(menu, item, 'second', 0);
+    expect([up.groups, offered(up)]).toEqual([[{ group: 'second' }, { group: 'own' }], 'second own first']);
+    const down = moveGroup(menu, item, 'own', 2);
+    expect([down.groups?.length, offered(down)]).toEqual([3, 'first second own']);
+    expect(moveGroup(menu, item, 'own', 3)).toBe(item);
+  });
+
+  it('count as used by them, and their sections, tags and exceptions can be changed and dropped', () => {
+    expect(usesOf(menu, { kind: 'groups', id: 'first' })).toEqual([{ kind: 'tags', id: 'hot', role: 'brings' }]);
+    const group = menu.groups[1];
+    if (!group) throw new Error('no group');
+    const wider = withAttachRule(group, { sections: ['a'], except: ['x'] });
+    expect(wider.attachTo).toEqual({ sections: ['a'], tags: ['hot'], except: ['x'] });
+    expect(withAttachRule(wider, { sections: [], tags: [] })).not.toHaveProperty('attachTo');
   });
 });

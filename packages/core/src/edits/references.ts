@@ -13,6 +13,8 @@ export type Target =
 export type Role =
   | 'attached'
   | 'attached-by-section'
+  /** A section or tag whose dishes get the group. */
+  | 'brings'
   | 'opened'
   | 'made-at'
   | 'read-at'

@@ -6,7 +6,8 @@ import { keepInAttachments, keepReferences, type Reference, type Role, type Targ
  * A place that refers to something: an object of the menu, perhaps one of its choices, or the order's own questions.
  */
 export interface UsePlace {
-  readonly kind: Kind | 'order';
+  /** `tags`: all dishes with that tag, `id` being the tag. */
+  readonly kind: Kind | 'order' | 'tags';
   readonly id: Id;
   readonly choice?: Id;
   readonly role: Role;
@@ -36,6 +37,11 @@ function indexOf(menu: Menu): ReadonlyMap<string, UsePlace[]> {
   for (const kind of KINDS)
     for (const thing of menu[kind] ?? []) keepReferences(kind, thing as never, note(kind, thing.id));
   keepInAttachments(menu.orderGroups ?? [], note('order', ''));
+  for (const { id, attachTo } of menu.groups) {
+    const target: Target = { kind: 'groups', id };
+    for (const section of attachTo?.sections ?? []) note('sections', section)({ target, role: 'brings' });
+    for (const tag of attachTo?.tags ?? []) note('tags', tag)({ target, role: 'brings' });
+  }
   indexes.set(menu, index);
   return index;
 }

@@ -2,10 +2,11 @@ import { type Analysis, analyzeItem } from '../analysis/analyze.ts';
 import { checkMenu } from '../check/check-menu.ts';
 import type { Finding } from '../check/finding.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
-import type { Id, Item, Menu } from '../menu/document.ts';
+import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Fault } from '../menu/fault.ts';
 import type { Group } from '../menu/group-schema.ts';
 import { indexOffers, type OfferIndex, offersOf, ruleConcerns } from '../menu/offered.ts';
+import { thingOf } from '../menu/paths.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
 import type { Clock } from '../quote/calendar.ts';
 
@@ -73,9 +74,29 @@ export function touchedDishes(before: Menu, after: Menu): Id[] {
     const [one, other] = [old.items.get(id), now.items.get(id)];
     if (isWholeMenuTouched || one !== other) return true;
     if (!one || !other) return false;
-    if ([...rules].some((rule) => ruleConcerns(rule, other))) return true;
+    if ([...rules].some((rule) => ruleActsOn(rule, one, old.offers) || ruleActsOn(rule, other, now.offers)))
+      return true;
     return groups.size > 0 && (asksAny(old.offers, one, groups) || asksAny(now.offers, other, groups));
   });
+}
+
+/** Whether a rule applies to a dish and has an effect there: one that is not about groups the dish does not offer. */
+function ruleActsOn(rule: Rule, item: Item, offers: OfferIndex): boolean {
+  if (!ruleConcerns(rule, item)) return false;
+  const offered = new Set(offersOf(offers, item).map(({ group }) => group.id));
+  return rule.then.some((effect) => {
+    const group = groupOf(effect);
+    return group === undefined || offered.has(group);
+  });
+}
+
+/** The group that an effect is about; undefined if it is about the dish. */
+function groupOf(effect: Effect): Id | undefined {
+  if ('show' in effect) return thingOf(effect.show).group;
+  if ('hide' in effect) return thingOf(effect.hide).group;
+  if ('limit' in effect) return effect.limit.group;
+  if ('setChoice' in effect) return thingOf(effect.setChoice.choice).group;
+  return 'route' in effect ? thingOf(effect.route.what).group : undefined;
 }
 
 interface TouchIndex {

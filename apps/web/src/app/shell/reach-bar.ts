@@ -4,9 +4,13 @@ import { type DishReach, faultMessage } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
+import { describeChange } from '../text/changes.ts';
 import { findingText, placeName } from '../text/findings.ts';
 import { formatMoney } from '../text/money.ts';
 import { ButtonDirective } from 'primeng/button';
+
+/** Steps of a reach that are done before anyone could read about them. */
+const FEW_STEPS = 60;
 
 /**
  * What a pending change of something shared touches: the dishes, their price ranges before and after, and what would
@@ -25,6 +29,12 @@ export class ReachBar {
   readonly #language = inject(EditingLanguage);
   protected readonly all = signal(false);
   protected readonly pendingChange = this.#view.pendingChange;
+  /** A change whose reach is found at once, and harmless, is not shown. */
+  protected readonly shownChange = computed(() => {
+    const pending = this.pendingChange();
+    const isSlow = (pending?.progress?.total ?? 0) > FEW_STEPS;
+    return pending && (pending.reach !== undefined || pending.hasFailed || isSlow) ? pending : undefined;
+  });
   protected readonly reach = computed(() => this.pendingChange()?.reach);
   protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
   protected readonly findings = computed(() => {
@@ -57,19 +67,31 @@ export class ReachBar {
       : `This touches ${dishes}`;
   });
 
+  /** What was changed, by name, before and after. */
+  protected readonly values = computed(() => {
+    const menu = this.#view.menu();
+    const pending = this.pendingChange();
+    if (!menu || !pending) return [];
+    return describeChange(menu, pending.change, pending.inverse).flatMap(({ values }) => values);
+  });
+
   #row({ item, spans, isPricedAnew }: DishReach) {
     const menu = this.#view.menu();
     const dish = menu?.items.find((it) => it.id === item);
-    const one = spans.find(({ before, after }) => before?.min !== after?.min || before?.max !== after?.max) ?? spans[0];
-    const list =
-      spans.length > 1 && isPricedAnew ? (menu?.priceLists.find(({ id }) => id === one?.list)?.name ?? '') : '';
+    const moved = spans.filter(({ before, after }) => before?.min !== after?.min || before?.max !== after?.max);
+    const prices = (isPricedAnew ? moved : spans.slice(0, 1)).map(({ list, before, after }) => ({
+      list: menu?.priceLists.find(({ id }) => id === list)?.name ?? '',
+      before: this.#span(before),
+      after: this.#span(after),
+    }));
+    const isSameOnAll =
+      moved.length === spans.length &&
+      prices.every(({ before, after }) => before === prices[0]?.before && after === prices[0].after);
     return {
       id: item,
       name: dish ? this.#language.read(dish.name) : item,
-      list,
       isPricedAnew,
-      before: this.#span(one?.before),
-      after: this.#span(one?.after),
+      prices: isSameOnAll || !isPricedAnew ? prices.slice(0, 1).map((price) => ({ ...price, list: '' })) : prices,
     };
   }
 

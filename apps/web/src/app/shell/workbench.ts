@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { type Thing, thingFinder } from '@hearty-ladle/core';
 import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { Person } from '../state/person.ts';
-import type { Clash } from '../state/menu-state.ts';
+import { thingName } from '../text/changes.ts';
+import { type Naming, pathText, valueText } from '../text/value-text.ts';
 import { HotkeyList } from '../ui/hotkeys/hotkey-list.ts';
 import { bindHotkeys } from '../ui/hotkeys/hotkeys.ts';
 import { FindAnything } from './find-anything.ts';
@@ -74,7 +76,6 @@ export class Workbench {
   protected readonly person = inject(Person);
   protected readonly finding = signal(false);
   protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
-  protected readonly clash = computed(() => this.view.clashes()[0]);
   protected readonly status = computed(() => {
     const count = this.view.pendingEdits().length;
     const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
@@ -116,13 +117,55 @@ export class Workbench {
           label: () => 'Undo (within a field: what was typed there)',
           run: () => this.editor.undo(),
         },
-        { keys: ['$mod+Shift+z'], shown: 'Ctrl Shift Z', label: () => 'Redo', run: () => this.editor.redo() },
+        {
+          keys: ['$mod+Shift+z', '$mod+y'],
+          shown: 'Ctrl Shift Z, Ctrl Y',
+          label: () => 'Redo',
+          run: () => this.editor.redo(),
+        },
+        {
+          keys: ['Alt+Enter'],
+          shown: 'Alt Enter',
+          label: () => 'Apply to all (a change of something shared)',
+          worksInFields: true,
+          run: () => this.applyPending(),
+        },
       ],
     );
   }
 
-  protected nameOf({ thing, mine, id }: Clash): string {
-    const it = thing ?? mine;
-    return it && 'name' in it ? this.language.read(it.name) : id;
+  /** What undo would take back. */
+  protected readonly undoTitle = computed(() => {
+    const { pendingChange, past } = { pendingChange: this.view.pendingChange(), past: this.view.past() };
+    const isPending = pendingChange && past.length <= pendingChange.pastLength;
+    const label = isPending ? pendingChange.label : past.at(-1)?.label;
+    return label === undefined ? 'Ctrl+Z' : `Undo: ${label} (Ctrl+Z)`;
+  });
+
+  /** Applies the pending change to all dishes, if its reach is known and nothing makes it impossible. */
+  protected applyPending(): void {
+    const reach = this.view.pendingChange()?.reach;
+    if (reach && reach.faults.length === 0) this.editor.decide('everywhere');
   }
+
+  /** The clash to decide: what both changed, and both values. */
+  protected readonly clash = computed(() => {
+    const menu = this.view.menu();
+    const clash = this.view.clashes()[0];
+    if (!menu || !clash) return undefined;
+    const { kind, id, path, mine, theirs } = clash;
+    const thing = thingFinder(menu)({ kind, id });
+    const naming: Naming = {
+      menu,
+      things: [thing ?? (theirs as object | undefined) ?? {}, (mine as object | undefined) ?? {}],
+    };
+    return {
+      clash,
+      who: clash.by ?? 'Somebody else',
+      name: thingName(menu, thing ?? (path.length === 0 ? (mine as Thing) : undefined)) || id,
+      field: pathText(naming, path),
+      mine: mine === undefined ? 'removed' : valueText(naming, mine, path),
+      theirs: theirs === undefined ? 'removed' : valueText(naming, theirs, path),
+    };
+  });
 }

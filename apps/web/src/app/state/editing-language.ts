@@ -1,4 +1,4 @@
-import { inject, Injectable, linkedSignal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal } from '@angular/core';
 import { type Text, textIn } from '@hearty-ladle/core';
 import { MenuView } from './menu-view.ts';
 import { withTextIn } from './text-in-language.ts';
@@ -8,6 +8,9 @@ import { withTextIn } from './text-in-language.ts';
 export class EditingLanguage {
   readonly #view = inject(MenuView);
   readonly writing = linkedSignal(() => this.#view.firstLocale());
+
+  /** Whether the first language is being edited: its texts can't be missing. */
+  readonly isFirst = computed(() => this.writing() === this.#view.firstLocale());
 
   /** The text in the current editing language, or else in the first one. */
   read(text: Text | undefined): string {

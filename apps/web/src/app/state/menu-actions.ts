@@ -1,7 +1,7 @@
 import type { Change, Reach, StoredMenu } from '@hearty-ladle/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { SentChange } from '../api/api.ts';
-import type { Clash, Unreachable } from './menu-state.ts';
+import type { Clash, UndoEntry, Unreachable } from './menu-state.ts';
 
 export const menuActions = createActionGroup({
   source: 'Menu',
@@ -22,6 +22,8 @@ export const menuActions = createActionGroup({
     'Change decided': props<{ decision: 'everywhere' | 'only-here' | 'drop' }>(),
     Undo: emptyProps(),
     Redo: emptyProps(),
+    /** What could be undone and redone before the page was loaded again. */
+    'History restored': props<{ past: readonly UndoEntry[]; future: readonly UndoEntry[] }>(),
     Sending: props<{ id: number; requestId: string }>(),
     /** Retries, or discards, the edit that the server failed to save. */
     'Send again': emptyProps(),

@@ -1,6 +1,15 @@
-import { applyUnchecked, type Change, isRemovedBy, touchedBy, type StoredMenu } from '@hearty-ladle/core';
+import {
+  applyUnchecked,
+  type Edit,
+  isRemovedBy,
+  type ListKind,
+  type StoredMenu,
+  touchedBy,
+  type Workbook,
+} from '@hearty-ladle/core';
 import type { SentChange } from '../api/api.ts';
-import { type Clash, type MenuState, rebased, thingPutBy, touches, withVersions } from './menu-state.ts';
+import { type MenuState, withVersions } from './menu-state.ts';
+import { rebased, withNews } from './merge-news.ts';
 
 export function answered(state: MenuState, id: number, answer: SentChange): MenuState {
   const sent = state.pendingEdits[0];
@@ -26,7 +35,6 @@ export function answered(state: MenuState, id: number, answer: SentChange): Menu
         // With a gap before it, others changed the menu meanwhile, which is read first.
         revision: revision === state.revision + 1 ? revision : state.revision,
         versions: withVersions(state.versions, known),
-        mine: withVersions(state.mine, known),
       };
     }
     case 'refused': {
@@ -45,21 +53,31 @@ export function answered(state: MenuState, id: number, answer: SentChange): Menu
       };
     }
     case 'conflict': {
-      const isClashing = (change: Change) => answer.conflicts.some((conflict) => touches(change, conflict));
-      const clashes: Clash[] = answer.conflicts.map((conflict) => {
-        const last = state.pendingEdits.findLast(({ change }) => touches(change, conflict));
-        return { ...conflict, label: sent.label, mine: last && thingPutBy(last.change, conflict) };
-      });
-      return {
-        ...state,
-        sending: false,
-        sendFailure: undefined,
-        isStale: true,
-        newest: Math.max(state.newest, answer.revision),
-        pendingEdits: rest.filter(({ change }) => !isClashing(change)),
-        past: state.past.filter(({ change }) => !isClashing(change)),
-        clashes: [...state.clashes, ...clashes],
-      };
+      const { conflicts, revision } = answer;
+      // What the server has: without the pending edits, and with the objects that others changed.
+      const withoutMine = [...state.pendingEdits, ...(state.pendingChange ? [state.pendingChange] : [])].reduceRight(
+        (now, { inverse }) => applyUnchecked(now, inverse),
+        state.menu as Workbook,
+      );
+      const theirs = conflicts.map(({ kind, id, thing }): Edit =>
+        thing ? { type: 'put', kind, thing } : { type: 'remove', kind: kind as ListKind, id },
+      );
+      const unsent = { ...sent, requestId: undefined };
+      return withNews(
+        {
+          ...state,
+          sending: false,
+          sendFailure: undefined,
+          isStale: true,
+          newest: Math.max(state.newest, revision),
+          pendingEdits: [unsent, ...rest],
+        },
+        {
+          menu: applyUnchecked(withoutMine, { edits: theirs }),
+          versions: withVersions(state.versions, conflicts),
+          by: conflicts[0]?.by,
+        },
+      );
     }
   }
 }

@@ -1,5 +1,5 @@
 import '@angular/compiler';
-import { type ChangeRequest, type Group, attachGroups, type Menu } from '@hearty-ladle/core';
+import { type ChangeRequest, type Group, type Menu } from '@hearty-ladle/core';
 import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { SentChange } from '../api/api.ts';
@@ -151,7 +151,7 @@ describe('what is typed', () => {
     vi.advanceTimersByTime(50);
     expect(api.menu).toHaveBeenCalledTimes(2);
     expect(state().menu?.groups[0]?.name).toBe('Theirs');
-    expect(state().clashes).toMatchObject([{ id: 'a', mine: { name: 'Mine' }, thing: { name: 'Theirs' } }]);
+    expect(state().clashes).toMatchObject([{ id: 'a', path: ['name'], mine: 'Mine', theirs: 'Theirs' }]);
   });
 });
 
@@ -240,13 +240,5 @@ describe('a change of what several dishes share', () => {
     vi.advanceTimersByTime(600);
     expect(reach.find).toHaveBeenCalledTimes(2);
     expect(state()).toMatchObject({ pendingChange: undefined });
-  });
-
-  it('is sent without asking where it only attaches a group to dishes', () => {
-    const { act, state } = open(dishes('x', 'y'));
-    const house = menu([group('a'), group('b')], dishes('x', 'y'));
-    act(menuActions.changed({ label: 'hang', change: { edits: attachGroups(house, ['b'], house.items, 'shared') } }));
-    expect(state().pendingChange).toBeUndefined();
-    expect(state().pendingEdits).toHaveLength(1);
   });
 });

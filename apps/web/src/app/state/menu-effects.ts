@@ -3,6 +3,7 @@ import { applyUnchecked, touchedBy } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
+  auditTime,
   catchError,
   concatMap,
   debounceTime,
@@ -12,6 +13,7 @@ import {
   map,
   merge,
   of,
+  skip,
   switchMap,
   take,
   tap,
@@ -26,6 +28,7 @@ import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import { needsRead, type Unreachable, versionOf } from './menu-state.ts';
 import { ReachFinder } from './reach-finder.ts';
+import { rememberedHistory, rememberHistory } from './undo-memory.ts';
 
 /** How long a pause in typing ends an edit, so that it is sent. */
 const PAUSE_MS = 350;
@@ -33,6 +36,7 @@ const RETRY_MS = 1_500;
 const REACH_PAUSE_MS = 200;
 /** Events that arrive together cause one read. */
 const READ_PAUSE_MS = 40;
+const REMEMBER_PAUSE_MS = 300;
 
 /** The only place that talks to the server about the menu: reads it and sends pending edits, one at a time. */
 @Injectable()
@@ -143,6 +147,26 @@ export class MenuEffects {
         );
       }),
     ),
+  );
+
+  /** Takes up the undo history of this tab from before a reload. */
+  readonly restoreHistory = createEffect(() =>
+    this.#actions.pipe(
+      ofType(menuActions.opened),
+      take(1),
+      map(() => menuActions.historyRestored(rememberedHistory())),
+    ),
+  );
+
+  readonly rememberHistory = createEffect(
+    () =>
+      this.#store.select(menuFeature.selectMenuState).pipe(
+        distinctUntilChanged((a, b) => a.past === b.past && a.future === b.future),
+        skip(1),
+        auditTime(REMEMBER_PAUSE_MS),
+        tap((state) => rememberHistory(state)),
+      ),
+    { dispatch: false },
   );
 
   /** Asks before the page is closed while edits are pending. */

@@ -90,14 +90,17 @@ describe('the menu in the browser', () => {
     expect(theirs.notice).toContain('somebody else has changed the same thing');
   });
 
-  it('puts what waits on top of news, and keeps the version that it was made on', () => {
+  it('puts what waits on top of news, field by field', () => {
     const waiting = after(
       open,
       put(group('a', 'mine')),
-      menuActions.arrived({ stored: stored(2, 2, group('a', 'theirs'), group('b', 'news')) }),
+      menuActions.arrived({ stored: stored(2, 2, { ...group('a'), help: 'theirs' }, group('b', 'news')) }),
     );
-    expect(names(waiting)).toEqual(['mine', 'news']);
-    expect(waiting.versions).toEqual({ groups: { a: 1, b: 2 } });
+    expect(waiting.menu?.groups).toEqual([
+      { ...group('a', 'mine'), prompt: 'a', help: 'theirs', id: 'a' },
+      group('b', 'news'),
+    ]);
+    expect(waiting.versions).toEqual({ groups: { a: 2, b: 2 } });
   });
 
   it('keeps both sides of a clash until the person decides', () => {
@@ -109,7 +112,7 @@ describe('the menu in the browser', () => {
       menuActions.sending({ id: 1, requestId: 'request-1' }),
       menuActions.answered({ id: 1, answer: { outcome: 'conflict', revision: 2, conflicts } }),
     );
-    expect(clashed.clashes).toMatchObject([{ id: 'a', mine: { name: 'mine' }, thing: { name: 'theirs' } }]);
+    expect(clashed.clashes).toMatchObject([{ id: 'a', path: ['name'], mine: 'mine', theirs: 'theirs' }]);
     const news = after(clashed, menuActions.arrived({ stored: stored(2, 2, group('a', 'theirs'), group('b')) }));
     expect(names(news)).toEqual(['theirs', 'kept']);
     const [clash] = news.clashes;

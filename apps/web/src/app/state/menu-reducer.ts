@@ -2,7 +2,7 @@ import { createFeature, createReducer, on } from '@ngrx/store';
 import { menuActions } from './menu-actions.ts';
 import { INITIAL, type MenuState } from './menu-state.ts';
 import { answered, arrived, givenUp, sending } from './menu-answers.ts';
-import { stepBack } from './menu-history.ts';
+import { restored, stepBack, undone } from './menu-history.ts';
 import { changed, clashResolved, decided, reached } from './pending-change.ts';
 
 /** The menu being edited: edits show at once, are sent in order, and can be undone. */
@@ -57,9 +57,8 @@ export const menuFeature = createFeature({
     on(menuActions.changeDecided, (state, { decision }) =>
       state.pendingChange ? decided(state, state.pendingChange, decision) : state,
     ),
-    on(menuActions.undo, (state) =>
-      state.pendingChange ? decided(state, state.pendingChange, 'drop') : stepBack(state, 'past'),
-    ),
+    on(menuActions.undo, undone),
+    on(menuActions.historyRestored, (state, { past, future }) => restored(state, past, future)),
     on(menuActions.redo, (state) => stepBack(state, 'future')),
     on(menuActions.sending, (state, { id, requestId }) => sending(state, id, requestId)),
     on(menuActions.sendAgain, (state) => ({ ...state, sendFailure: undefined })),

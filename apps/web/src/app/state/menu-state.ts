@@ -1,18 +1,11 @@
 import {
-  applyUnchecked,
-  offeredOn,
   type Change,
-  invert,
-  type Menu,
   type Reach,
-  SETTINGS_ID,
-  type Thing,
+  type ThingClash,
   type ThingKind,
   type ThingRef,
   touchedBy,
   type Workbook,
-  type Conflict,
-  type StoredMenu,
   type Versions,
 } from '@hearty-ladle/core';
 import type { FailureKind } from '../api/failure.ts';
@@ -36,10 +29,11 @@ export interface UndoEntry {
   readonly inverse: Change;
 }
 
-/** What the person wrote to an object that somebody else changed meanwhile. */
-export interface Clash extends Conflict {
+/** A value that the person and somebody else changed in different ways: theirs stands until the person decides. */
+export interface Clash extends ThingClash {
   readonly label: string;
-  readonly mine: Thing | undefined;
+  /** Who else changed it, if known. */
+  readonly by: string | undefined;
 }
 
 /**
@@ -54,6 +48,11 @@ export interface PendingChange extends UndoEntry {
   readonly reach: Reach | undefined;
   /** Its reach could not be computed: the person may retry, apply it anyway, or discard it. */
   readonly hasFailed: boolean;
+  /** Whether other prices are to be confirmed; what would break always is. */
+  readonly asksAboutPrices: boolean;
+  readonly mergeKey: string | undefined;
+  /** The length of `past` when it was last edited: undo drops it only if it is the newest edit. */
+  readonly pastLength: number;
 }
 
 type Load = { readonly status: 'idle' | 'loading' | 'loaded' } | { readonly status: 'failed' };
@@ -81,8 +80,8 @@ export interface MenuState {
   readonly sendFailure: Unreachable | undefined;
   readonly past: readonly UndoEntry[];
   readonly future: readonly UndoEntry[];
-  /** The versions this session wrote: undo must not overwrite what others did since. */
-  readonly mine: Versions;
+  /** What was just undone or redone, to say so; until the next edit. */
+  readonly step: string | undefined;
   readonly clashes: readonly Clash[];
   readonly pendingChange: PendingChange | undefined;
   readonly notice: string | undefined;
@@ -103,7 +102,7 @@ export const INITIAL: MenuState = {
   sendFailure: undefined,
   past: [],
   future: [],
-  mine: {},
+  step: undefined,
   clashes: [],
   pendingChange: undefined,
   notice: undefined,
@@ -121,36 +120,9 @@ export function withVersions(versions: Versions, changed: readonly (ThingRef & {
   return next as Versions;
 }
 
-/** The server's menu with the pending edits applied again; objects they touch keep the known versions. */
-export function rebased(state: MenuState, stored: StoredMenu): MenuState {
-  const touched = state.pendingEdits.flatMap(({ change }) => touchedBy(change));
-  const known = touched.map((ref) => ({ ...ref, version: versionOf(state.versions, ref) }));
-  const menu = state.pendingEdits.reduce((now, { change }) => applyUnchecked(now, change), stored.menu);
-  const pendingChange = state.pendingChange && {
-    ...state.pendingChange,
-    inverse: invert(menu, state.pendingChange.change),
-  };
-  return {
-    ...state,
-    load: { status: 'loaded' },
-    revision: stored.revision,
-    newest: Math.max(state.newest, stored.revision),
-    menu: pendingChange ? applyUnchecked(menu, pendingChange.change) : menu,
-    pendingChange,
-    versions: withVersions(stored.versions, known),
-  };
-}
-
 /** Whether to read the menu now: never while an edit is being sent, as its answer would be outdated. */
 export function needsRead({ isStale, revision, newest, sending, readFailure }: MenuState): boolean {
   return (isStale || newest > revision) && !sending && readFailure === undefined;
-}
-
-/** Whether a change touches something that several dishes share: a group, or a house rule. */
-export function isShared(menu: Menu, change: Change): boolean {
-  return touchedBy(change).some(
-    ({ kind, id }) => kind === 'rules' || (kind === 'groups' && (offeredOn(menu).get(id)?.length ?? 0) > 1),
-  );
 }
 
 /** Joins two consecutive changes; two puts of the same object become one. */
@@ -172,14 +144,6 @@ export function joined(first: UndoEntry, then: UndoEntry): UndoEntry {
     change: { edits: [...first.change.edits, ...then.change.edits] },
     inverse: { edits: [...then.inverse.edits, ...first.inverse.edits] },
   };
-}
-
-/** The object as a change leaves it; undefined if the change removes it. */
-export function thingPutBy(change: Change, { kind, id }: ThingRef): Thing | undefined {
-  const put = change.edits.findLast(
-    (edit) => edit.type === 'put' && edit.kind === kind && ('id' in edit.thing ? edit.thing.id : SETTINGS_ID) === id,
-  );
-  return put?.type === 'put' ? put.thing : undefined;
 }
 
 export function touches(change: Change, ref: { kind: ThingKind; id: string }): boolean {

@@ -15,6 +15,7 @@ export class MenuView {
   readonly sendFailure = this.#store.selectSignal(menuFeature.selectSendFailure);
   readonly past = this.#store.selectSignal(menuFeature.selectPast);
   readonly future = this.#store.selectSignal(menuFeature.selectFuture);
+  readonly step = this.#store.selectSignal(menuFeature.selectStep);
   readonly clashes = this.#store.selectSignal(menuFeature.selectClashes);
   readonly notice = this.#store.selectSignal(menuFeature.selectNotice);
   readonly pendingChange = this.#store.selectSignal(menuFeature.selectPendingChange);

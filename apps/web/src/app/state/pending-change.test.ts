@@ -109,12 +109,48 @@ describe('a change to what several dishes share', () => {
     expect(state.menu).toEqual(others);
   });
 
-  it('to a group that one dish alone asks is kept at once', () => {
-    step(
-      menuActions.arrived({ stored: { revision: 2, menu: { ...menu, items: menu.items.slice(0, 1) }, versions: {} } }),
-    );
+  it('to a group that one dish alone offers is kept with its other prices, but asks before something breaks', () => {
+    const one = { ...menu, items: menu.items.slice(0, 1) };
+    step(menuActions.arrived({ stored: { revision: 2, menu: one, versions: {} } }));
     step(put(dearer));
+    found({ changesPrices: true });
     expect([state.pendingChange, state.pendingEdits.length]).toEqual([undefined, 1]);
+    step(put({ ...top, min: 2 } as Group));
+    found({ findings: [{ severity: 'stop', code: 'dead-end', where: 'a' } as never] });
+    expect([state.pendingChange?.reach?.findings.length, state.pendingEdits.length]).toEqual([1, 1]);
+  });
+
+  it('asks before groups come to several dishes, and undo takes the newest edit first', () => {
+    const groups = [{ group: 'side' }];
+    const put2 = menu.items.map((thing) => ({ type: 'put', kind: 'items', thing: { ...thing, groups } }) as const);
+    step(menuActions.changed({ label: 'attach', change: { edits: put2 } }));
+    found({ changesPrices: true });
+    expect(state.pendingChange).toMatchObject({ label: 'attach', asksAboutPrices: true });
+    step(
+      menuActions.changed({
+        label: 'rename',
+        change: { edits: [{ type: 'put', kind: 'stations', thing: { id: 's', name: 'Grill' } }] },
+      }),
+    );
+    step(menuActions.undo());
+    expect([state.menu?.stations[0]?.name, state.pendingChange?.label, state.step]).toEqual([
+      'S',
+      'attach',
+      'Undone: rename',
+    ]);
+    step(menuActions.undo());
+    expect([state.pendingChange, state.menu?.items[0]?.groups]).toEqual([undefined, [{ group: 'top' }]]);
+  });
+
+  it('keeps another’s row when theirs arrives while mine waits for its reach', () => {
+    step(put(dearer));
+    const corn = { id: 'corn', name: 'Corn' };
+    const theirs = { ...top, choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }, corn] } as Group;
+    step(menuActions.arrived({ stored: { revision: 2, menu: { ...menu, groups: [theirs] }, versions: {} } }));
+    const both = { ...top, choices: [{ id: 'egg', name: 'Egg', price: { add: 150 } }, corn] };
+    expect([groupIn(state), state.clashes]).toEqual([both, []]);
+    step(menuActions.changeDecided({ decision: 'everywhere' }));
+    expect(state.pendingEdits[0]?.change).toEqual({ edits: [{ type: 'put', kind: 'groups', thing: both }] });
   });
 });
 

@@ -1,14 +1,27 @@
-import { applyUnchecked, type Change, type Group, invert, onlyHere, type Reach, touchedBy } from '@hearty-ladle/core';
+import {
+  applyUnchecked,
+  type Change,
+  type Edit,
+  type Group,
+  invert,
+  type ListKind,
+  onlyHere,
+  type Reach,
+  type Thing,
+  thingFinder,
+  touchedBy,
+  withValueAt,
+} from '@hearty-ladle/core';
 import {
   type Clash,
   type UndoEntry,
   type PendingChange,
-  isShared,
   joined,
   type MenuState,
   touches,
   type PendingEdit,
 } from './menu-state.ts';
+import { reachNeeded } from './needs-reach.ts';
 
 export interface NewEdit {
   label: string;
@@ -20,21 +33,25 @@ export interface NewEdit {
 export function changed(state: MenuState, { label, change, mergeKey, dish }: NewEdit): MenuState {
   if (!state.menu) return state;
   const entry: UndoEntry = { label, change, inverse: invert(state.menu, change) };
-  const next: MenuState = { ...state, menu: applyUnchecked(state.menu, change), future: [] };
-  const isOnPendingChange =
-    state.pendingChange !== undefined &&
-    touchedBy(change).some((ref) => touches(state.pendingChange?.change ?? change, ref));
-  if (!isOnPendingChange && !isShared(state.menu, change)) return queued(next, entry, mergeKey);
-  const whole = state.pendingChange ? joined(state.pendingChange, entry) : entry;
+  const menu = applyUnchecked(state.menu, change);
+  const next: MenuState = { ...state, menu, future: [], step: undefined };
+  const { pendingChange: pending } = state;
+  const isOnPendingChange = pending && touchedBy(change).some((ref) => touches(pending.change, ref));
+  const need = reachNeeded(state.menu, menu, change);
+  if (!isOnPendingChange && !need) return queued(next, entry, mergeKey);
+  const whole = pending ? joined(pending, entry) : entry;
   return {
     ...next,
     pendingChange: {
       ...whole,
       id: state.nextId,
-      dish: dish ?? state.pendingChange?.dish,
+      dish: dish ?? pending?.dish,
       progress: undefined,
       reach: undefined,
       hasFailed: false,
+      asksAboutPrices: need === 'shared' || (pending?.asksAboutPrices ?? false),
+      mergeKey: !pending || pending.mergeKey === mergeKey ? mergeKey : undefined,
+      pastLength: state.past.length,
     },
     nextId: state.nextId + 1,
   };
@@ -56,8 +73,8 @@ function queued(next: MenuState, { label, change, inverse }: UndoEntry, mergeKey
 export function reached(state: MenuState, pendingChange: PendingChange, reach: Reach): MenuState {
   const isHarmless =
     reach.faults.length + reach.findings.length === 0 &&
-    !reach.changesPrices &&
-    reach.dishes.every(({ isPricedAnew }) => !isPricedAnew);
+    (!pendingChange.asksAboutPrices ||
+      (!reach.changesPrices && reach.dishes.every(({ isPricedAnew }) => !isPricedAnew)));
   return isHarmless
     ? decided(state, pendingChange, 'everywhere')
     : { ...state, pendingChange: { ...pendingChange, progress: undefined, reach } };
@@ -69,7 +86,7 @@ export function decided(
   decision: 'everywhere' | 'only-here' | 'drop',
 ): MenuState {
   const free = { ...state, pendingChange: undefined };
-  if (decision === 'everywhere' || !state.menu) return queued(free, pendingChange, undefined);
+  if (decision === 'everywhere' || !state.menu) return queued(free, pendingChange, pendingChange.mergeKey);
   const menu = applyUnchecked(state.menu, pendingChange.inverse);
   const back = { ...free, menu };
   const { dish } = pendingChange;
@@ -93,10 +110,12 @@ export function waitFor(state: MenuState, pendingEdits: Omit<PendingEdit, 'id' |
   };
 }
 
-/** Overwrites the other person's version with mine, or discards mine. */
+/** Puts the person's value in place of the other's, or leaves it. */
 export function clashResolved(state: MenuState, clash: Clash, keepMine: boolean): MenuState {
   const next = { ...state, clashes: state.clashes.filter((other) => other !== clash) };
-  if (!keepMine || !clash.mine) return next;
-  const change: Change = { edits: [{ type: 'put', kind: clash.kind, thing: clash.mine }] };
-  return changed(next, { label: clash.label, change });
+  if (!keepMine || !state.menu) return next;
+  const { kind, id, path, mine, label } = clash;
+  const thing = withValueAt(thingFinder(state.menu)(clash), path, mine) as Thing | undefined;
+  const edit: Edit = thing ? { type: 'put', kind, thing } : { type: 'remove', kind: kind as ListKind, id };
+  return changed(next, { label, change: { edits: [edit] } });
 }

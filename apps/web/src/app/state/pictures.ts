@@ -1,14 +1,23 @@
 import { inject, Injectable } from '@angular/core';
-import type { Picture } from '@hearty-ladle/core';
+import type { Edit, Menu, Picture } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, EMPTY, map, mergeMap, switchMap } from 'rxjs';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, EMPTY, filter, map, mergeMap, switchMap, withLatestFrom } from 'rxjs';
 import { Api, type SentPicture } from '../api/api.ts';
+import { menuActions } from './menu-actions.ts';
+import { menuFeature } from './menu-reducer.ts';
+
+/** A dish, or choices of a group, that have a picture. */
+export type PicturePlace =
+  | { readonly kind: 'items'; readonly id: string }
+  | { readonly kind: 'choices'; readonly group: string; readonly ids: readonly string[] };
 
 export interface PictureState {
   readonly pictures: readonly Picture[];
-  /** The latest answer to an upload, with the id of its request. */
-  readonly answer: { readonly request: string; readonly sent: SentPicture } | undefined;
+  /** The places whose uploads are under way. */
+  readonly sending: readonly PicturePlace[];
+  /** The latest upload that was refused. */
+  readonly refusal: { readonly place: PicturePlace; readonly message: string } | undefined;
 }
 
 export const pictureActions = createActionGroup({
@@ -16,8 +25,8 @@ export const pictureActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     Arrived: props<{ pictures: readonly Picture[] }>(),
-    'File added': props<{ request: string; file: Blob }>(),
-    'Upload answered': props<{ request: string; sent: SentPicture }>(),
+    'File added': props<{ place: PicturePlace; file: Blob }>(),
+    'Upload answered': props<{ place: PicturePlace; sent: SentPicture }>(),
   },
 });
 
@@ -25,16 +34,38 @@ export const pictureActions = createActionGroup({
 export const pictureFeature = createFeature({
   name: 'pictures',
   reducer: createReducer<PictureState>(
-    { pictures: [], answer: undefined },
+    { pictures: [], sending: [], refusal: undefined },
     on(pictureActions.arrived, (state, { pictures }) => ({ ...state, pictures })),
-    on(pictureActions.uploadAnswered, (state, { request, sent }) => ({ ...state, answer: { request, sent } })),
+    on(pictureActions.fileAdded, (state, { place }) => ({
+      ...state,
+      sending: [...state.sending, place],
+      refusal: undefined,
+    })),
+    on(pictureActions.uploadAnswered, (state, { place, sent }) => ({
+      ...state,
+      sending: state.sending.filter((it) => it !== place),
+      refusal: sent.outcome === 'refused' ? { place, message: sent.message } : undefined,
+    })),
   ),
 });
+
+/** Gives a dish or choices a picture; nothing if they are gone. */
+function pictureEdits(menu: Menu, place: PicturePlace, image: string): Edit[] {
+  if (place.kind === 'items') {
+    const item = menu.items.find(({ id }) => id === place.id);
+    return item ? [{ type: 'put', kind: 'items', thing: { ...item, image } }] : [];
+  }
+  const group = menu.groups.find(({ id }) => id === place.group);
+  if (group?.kind !== 'choices' || !group.choices?.some(({ id }) => place.ids.includes(id))) return [];
+  const choices = group.choices.map((choice) => (place.ids.includes(choice.id) ? { ...choice, image } : choice));
+  return [{ type: 'put', kind: 'groups', thing: { ...group, choices } }];
+}
 
 @Injectable()
 export class PictureEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
+  readonly #store = inject(Store);
 
   readonly load = createEffect(() =>
     this.#actions.pipe(
@@ -51,9 +82,22 @@ export class PictureEffects {
   readonly upload = createEffect(() =>
     this.#actions.pipe(
       ofType(pictureActions.fileAdded),
-      mergeMap(({ request, file }) =>
-        this.#api.addPicture(file).pipe(map((sent) => pictureActions.uploadAnswered({ request, sent }))),
+      mergeMap(({ place, file }) =>
+        this.#api.addPicture(file).pipe(map((sent) => pictureActions.uploadAnswered({ place, sent }))),
       ),
+    ),
+  );
+
+  /** The picture goes to where it was dropped, whatever is on the screen when the upload ends. */
+  readonly show = createEffect(() =>
+    this.#actions.pipe(
+      ofType(pictureActions.uploadAnswered),
+      withLatestFrom(this.#store.select(menuFeature.selectMenu)),
+      map(([{ place, sent }, menu]) =>
+        menu && sent.outcome === 'saved' ? pictureEdits(menu, place, sent.picture.id) : [],
+      ),
+      filter((edits) => edits.length > 0),
+      map((edits) => menuActions.changed({ label: 'Added a picture', change: { edits } })),
     ),
   );
 }

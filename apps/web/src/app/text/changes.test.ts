@@ -1,74 +1,100 @@
+import type { Workbook } from '@hearty-ladle/core';
 import { expect, it } from 'vitest';
 import { changedValues, describeChange } from './changes.ts';
+import { pathText } from './value-text.ts';
 
-it('says what a change did, value by value, before and after', () => {
-  const before = {
-    id: 'milk',
-    name: 'Milk',
-    prompt: 'Which?',
-    kind: 'choices' as const,
-    choices: [
-      { id: 'oat', name: 'Oat', price: { add: 50 } },
-      { id: 'soy', name: 'Soy' },
-    ],
-  };
-  const after = { ...before, name: 'Milks', choices: [{ id: 'oat', name: 'Oat', price: { add: 70 } }] };
-  const said = describeChange(
-    { edits: [{ type: 'put', kind: 'groups', thing: after }] },
-    { edits: [{ type: 'put', kind: 'groups', thing: before }] },
-    2,
-  );
-  expect(said).toEqual([
+const milk = {
+  id: 'milk',
+  name: 'Milk',
+  prompt: 'Which?',
+  kind: 'choices' as const,
+  choices: [
+    { id: 'oat', name: { en: 'Oat', es: 'Avena' }, price: { add: 50 } },
+    { id: 'soy', name: 'Soy' },
+  ],
+};
+const menu: Workbook = {
+  format: 'hearty-ladle/menu@1',
+  name: 'House',
+  currency: 'EUR',
+  locales: ['en', 'es'],
+  priceLists: [
+    { id: 'house', name: 'House' },
+    { id: 'courier', name: 'Courier' },
+  ],
+  stations: [{ id: 'bar', name: 'Tea bar' }],
+  sections: [],
+  items: [],
+  groups: [milk],
+};
+
+it('says what a change did in names, value by value, before and after', () => {
+  const after = { ...milk, name: 'Milks', choices: [{ ...milk.choices[0], price: { add: 70 } }] };
+  const put = (thing: object) => ({
+    edits: [{ type: 'put' as const, kind: 'groups' as const, thing: thing as never }],
+  });
+  expect(describeChange(menu, put(after), put(milk))).toEqual([
     {
       kind: 'Group',
       name: 'Milks',
       what: 'changed',
       values: [
-        { field: 'name', before: '“Milk”', after: '“Milks”' },
-        { field: 'choices · oat · price · add', before: '0.50', after: '0.70' },
-        { field: 'choices · soy · id', before: '“soy”', after: '–' },
-        { field: 'choices · soy · name', before: '“Soy”', after: '–' },
+        { field: 'Name', before: '“Milk”', after: '“Milks”' },
+        { field: 'Oat · Price', before: '0.50', after: '0.70' },
+        { field: 'Soy', before: 'Soy', after: '–' },
       ],
     },
   ]);
+  const { edits } = put(after);
   expect(
     describeChange(
-      {
-        edits: [
-          { type: 'put', kind: 'groups', thing: after },
-          { type: 'remove', kind: 'items', id: 'x' },
-        ],
-      },
+      menu,
+      { edits: [...edits, { type: 'remove', kind: 'items', id: 'x' }] },
       { edits: [{ type: 'remove', kind: 'groups', id: 'milk' }] },
-      2,
     ).map(({ what }) => what),
   ).toEqual(['new', 'gone']);
 });
 
 it('tells a new order of the same things apart from a change of them', () => {
-  expect(changedValues({ list: [{ id: 'a' }, { id: 'b' }] }, { list: [{ id: 'b' }, { id: 'a' }] }, 2)).toEqual([
-    { field: 'list', before: 'in another order', after: 'in this order' },
+  const { choices } = milk;
+  expect(changedValues(menu, milk, { ...milk, choices: choices.toReversed() })).toEqual([
+    { field: 'Choices', before: 'in another order', after: 'in this order' },
   ]);
 });
 
 it.each([
-  [{ price: { house: 110, courier: 130 } }, { price: 140 }, 'price', 'house 1.10, courier 1.30', '1.40'],
+  [{ price: { house: 110, courier: 130 } }, { price: 140 }, 'Price', '1.10 / 1.30', '1.40'],
   [
-    { choices: [{ id: 'a', price: { percent: -1000 } }] },
-    { choices: [{ id: 'a', price: { percent: 500 } }] },
-    'choices · a · price · percent',
-    '-1000',
-    '500',
+    { choices: [{ id: 'oat', name: 'Oat', price: { percent: -1000 } }] },
+    { choices: [{ id: 'oat', name: 'Oat', price: { percent: 500 } }] },
+    'Oat · Price',
+    '-10%',
+    '5%',
   ],
-  [{ min: 0 }, { min: 2 }, 'min', '0', '2'],
-  [{ amount: { min: 100 } }, { amount: { min: 250 } }, 'amount · min', '1.00', '2.50'],
+  [{ min: 0 }, { min: 2 }, 'At least', '0', '2'],
+  [{ max: null }, { max: 2 }, 'Max', 'no limit', '2'],
+  [{ amount: { min: 100 } }, { amount: { min: 250 } }, 'Named amount · At least', '1.00', '2.50'],
   [
-    { amounts: [{ id: 'x', price: 10_000 }] },
-    { amounts: [{ id: 'x', price: 15_000 }] },
-    'amounts · x · price',
+    { amounts: [{ id: 'x', name: 'Extra', price: 10_000 }] },
+    { amounts: [{ id: 'x', name: 'Extra', price: 15_000 }] },
+    'Extra · Price',
     '10000',
     '15000',
   ],
-])('money is said as money, counts and shares are not', (before, after, field, was, is) => {
-  expect(changedValues(before, after, 2)).toEqual([{ field, before: was, after: is }]);
+  [{ station: 'bar' }, {}, 'Station', 'Tea bar', '–'],
+  [{ allergens: ['milk'] }, { allergens: ['milk', 'eggs'] }, 'Allergens', 'Milk', 'Milk, Eggs'],
+  [
+    { groups: [{ group: 'milk', defaults: { oat: 1 } }] },
+    { groups: [{ group: 'milk', defaults: { oat: 2 } }] },
+    'Milk · Preselected · Oat',
+    '1',
+    '2',
+  ],
+])('money is said as money, ids as names, counts and shares as they are', (before, after, field, was, is) => {
+  const values = changedValues(menu, before, after);
+  expect(values[0]).toMatchObject({ field, before: was, after: is });
+});
+
+it('names the way to a value, in any language', () => {
+  expect(pathText({ menu, things: [milk] }, ['choices', 'oat', 'name', 'es'])).toBe('Oat · Name · Español');
 });

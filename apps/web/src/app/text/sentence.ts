@@ -16,6 +16,25 @@ export function limitsInWords({ group, min, max, included, includedFirst }: Offe
   return `Guests pick ${countWords(min, max)}${free}.`;
 }
 
+/**
+ * Why nobody can meet a group's limits with the choices on offer, or why some of what is included can't be picked;
+ * undefined if everything can. `available`: total units on offer.
+ */
+export function impossibleLimits(
+  { min, included }: { readonly min: number; readonly included: number },
+  available: number,
+): string | undefined {
+  const offered = available === 0 ? 'no choice is' : `only ${available} ${available === 1 ? 'is' : 'are'}`;
+  if (min > available) return `At least ${min} must be picked, but ${offered} offered: nobody can order this.`;
+  if (included > available) return `The first ${included} are included, but ${offered} offered.`;
+  return undefined;
+}
+
+/** The units that guests can pick of an offered group. */
+export function unitsOffered({ choices }: OfferedGroup): number {
+  return choices.reduce((sum, { max }) => sum + max, 0);
+}
+
 function countWords(min: number, max: number | null): string {
   if (min === max) return `exactly ${min}`;
   if (max === null) return min === 0 ? 'as many as they like' : `at least ${min}`;

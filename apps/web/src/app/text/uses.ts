@@ -3,6 +3,7 @@ import { type Role, textIn, type UsePlace, type Workbook } from '@hearty-ladle/c
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   attached: 'has it',
   'attached-by-section': 'its dishes have it',
+  brings: 'all its dishes have it',
   opened: 'opens it',
   'made-at': 'made there',
   'read-at': 'prints there',
@@ -46,6 +47,8 @@ export function describeUse(menu: Workbook, { kind, id, choice, role }: UsePlace
       return of(menu.rules?.find((it) => it.id === id)?.name ?? id);
     case 'sections':
       return of(nameIn(menu, menu.sections, id));
+    case 'tags':
+      return of(`Dishes tagged #${id}`);
     case 'order':
       return of('Every order', undefined);
     default:

@@ -9,6 +9,7 @@ import {
   type Workbook,
 } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
+import type { PicturePlace } from '../state/pictures.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { describeUse } from '../text/uses.ts';
 import { AllergenBox } from './allergen-box.ts';
@@ -45,6 +46,11 @@ export class ChoiceDetails {
     const { price } = this.choice();
     return price && 'add' in price ? price : undefined;
   });
+  protected readonly place = computed((): PicturePlace => ({
+    kind: 'choices',
+    group: this.group().id,
+    ids: [this.choice().id],
+  }));
   /** Groups that this choice's price may depend on, and groups that it may open. */
   protected readonly others = computed(() => this.menu().groups.filter(({ id }) => id !== this.group().id));
   protected readonly priceGroups = computed(() =>

@@ -1,4 +1,4 @@
-import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import {
   ApplicationRef,
   ChangeDetectionStrategy,
@@ -7,22 +7,16 @@ import {
   ElementRef,
   inject,
   input,
-  linkedSignal,
   output,
   signal,
+  type TemplateRef,
 } from '@angular/core';
 import { type Choice, newChoice, parseTypedList } from '@hearty-ladle/core';
+import type { PicturePlace } from '../state/pictures.ts';
 import { pictureUrl } from '../state/picture-url.ts';
-import {
-  cellsOf,
-  columnsFor,
-  columnOf,
-  type Field,
-  GRID_COLUMNS,
-  type GridColumn,
-  type GridWords,
-  pasteBlock,
-} from './grid-columns.ts';
+import { cellsOf, columnsFor, columnOf, GRID_COLUMNS, pasteBlock } from './grid-columns.ts';
+import type { Field, GridColumn, GridWords } from './grid-column.ts';
+import { NgTemplateOutlet } from '@angular/common';
 import { ButtonDirective } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Popover } from 'primeng/popover';
@@ -32,6 +26,8 @@ import { SelectField } from './fields/select-field.ts';
 import { TickBox } from './fields/tick-box.ts';
 import { TextField } from './fields/text-field.ts';
 import { CellTexts } from './cell-texts.ts';
+import { PictureBox } from './picture-box.ts';
+import { GridRows } from './grid-rows.ts';
 
 /**
  * The choices of a group in one grid: Enter goes to the next row (and creates it), Tab to the next cell, arrows up and
@@ -47,6 +43,8 @@ import { CellTexts } from './cell-texts.ts';
     CdkDragHandle,
     CdkDropList,
     InputText,
+    NgTemplateOutlet,
+    PictureBox,
     Popover,
     SelectField,
     TableModule,
@@ -64,8 +62,9 @@ export class ChoiceGrid {
   readonly hiddenChoices = input<ReadonlySet<string>>(new Set());
   /** The group; what can't be read in a cell is forgotten when another is shown. */
   readonly group = input.required<string>();
-  /** The choice whose details are open. */
+  /** The choice whose details are open below its row, and what shows them. */
   readonly opened = input<string>();
+  readonly details = input<TemplateRef<{ $implicit: Choice }>>();
   /**
    * The new list of choices, and the field and row that were typed in (absent if rows were added, removed or moved).
    */
@@ -74,8 +73,11 @@ export class ChoiceGrid {
   readonly detailsRequested = output<string>();
   readonly removalRequested = output<string>();
 
-  /** PrimeNG's table wants a list of its own. */
-  protected readonly rows = computed(() => [...this.choices()]);
+  protected readonly grid = new GridRows(this.choices, this.group, this.words, (choices, typed) =>
+    this.choicesChange.emit({ choices, ...(typed !== undefined && { typed }) }),
+  );
+  protected readonly rows = this.grid.rows;
+  protected readonly ticked = this.grid.ticked;
   protected readonly all = GRID_COLUMNS;
   protected readonly extra = signal<ReadonlySet<Field>>(new Set());
   protected readonly columns = computed(() =>
@@ -91,11 +93,11 @@ export class ChoiceGrid {
     this.group();
     return new CellTexts<Field>();
   });
-  protected readonly ticked = linkedSignal<readonly Choice[], ReadonlySet<string>>({
-    source: this.choices,
-    computation: (choices, before) =>
-      new Set([...(before?.value ?? [])].filter((id) => choices.some((choice) => choice.id === id))),
-  });
+  protected readonly bulkPlace = computed((): PicturePlace => ({
+    kind: 'choices',
+    group: this.group(),
+    ids: [...this.ticked()],
+  }));
   protected readonly bulkField = signal<Field>('price');
   protected readonly fields = GRID_COLUMNS.filter(({ field }) => field !== 'name').map(({ field, title }) => ({
     value: field,
@@ -125,19 +127,19 @@ export class ChoiceGrid {
   protected type(choice: Choice, field: Field, text: string): void {
     const changed = columnOf(field).write(choice, text, this.words());
     this.texts().typed(choice.id, field, text, changed !== undefined);
-    if (changed) this.choicesChange.emit({ choices: this.#with(choice.id, changed), typed: `${choice.id} ${field}` });
+    if (changed) this.grid.replace(choice.id, changed, field);
   }
 
   protected keydown(event: KeyboardEvent, row: number, field: Field): void {
     if (event.key === 'Enter') {
       event.preventDefault();
-      if (row === this.choices().length - 1) this.add('', row + 1);
+      if (row === this.rows().length - 1) this.add('', row + 1);
       else this.#focus(row + 1, field);
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
       const to = row + (event.key === 'ArrowDown' ? 1 : -1);
-      if (to < 0 || to >= this.choices().length) return;
-      if (event.altKey) this.#move(row, to);
+      if (to < 0 || to >= this.rows().length) return;
+      if (event.altKey) this.grid.move(row, to);
       this.#focus(to, field);
     } else if (event.key.toLowerCase() === 'd' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
@@ -154,7 +156,7 @@ export class ChoiceGrid {
     if (field === 'name' && !text.includes('\t')) return this.add(text, row + 1);
     const cells = cellsOf(text);
     const { choices, notUnderstood } = pasteBlock(
-      this.choices(),
+      this.rows(),
       row,
       columnsFor(cells, this.columns(), field, this.words()),
       cells,
@@ -163,16 +165,16 @@ export class ChoiceGrid {
     );
     this.notUnderstood.set(notUnderstood);
     this.texts().clear();
-    this.choicesChange.emit({ choices });
+    this.grid.change(choices);
   }
 
   /** Adds the lines in the box and keeps the focus there; an empty box adds an empty row. */
   protected addTyped(): void {
     if (this.typed().trim() === '') this.add('');
-    else this.#insert(this.typed(), this.choices().length);
+    else this.#insert(this.typed(), this.rows().length);
   }
 
-  protected add(text: string, at = this.choices().length): void {
+  protected add(text: string, at = this.rows().length): void {
     const last = this.#insert(text, at);
     if (last >= 0) this.#focus(last, 'name');
   }
@@ -187,14 +189,7 @@ export class ChoiceGrid {
       text === '' ? { choices: [{ name: '', price: undefined }], left: [] } : parseTypedList(text, digits, lists);
     this.typed.set(left.join('\n'));
     this.hasLeftOver.set(left.length > 0);
-    const taken = this.choices().map(({ id }) => id);
-    const added: Choice[] = [];
-    for (const one of typed) added.push(newChoice(one, [...taken, ...added.map(({ id }) => id)]));
-    if (added.length === 0) return -1;
-    const isBlank = this.choices()[at - 1]?.name === '' && text !== '';
-    const before = this.choices().slice(0, isBlank ? at - 1 : at);
-    this.choicesChange.emit({ choices: [...before, ...added, ...this.choices().slice(at)] });
-    return before.length + added.length - 1;
+    return this.grid.insert(typed, at);
   }
 
   protected setBulkField(field: string): void {
@@ -213,33 +208,9 @@ export class ChoiceGrid {
     this.extra.set(next);
   }
 
-  protected tick(ids: readonly string[], on: boolean): void {
-    const next = new Set(this.ticked());
-    for (const id of ids) {
-      if (on) next.add(id);
-      else next.delete(id);
-    }
-    this.ticked.set(next);
-  }
-
-  protected tickAll(on: boolean): void {
-    this.tick(
-      this.choices().map(({ id }) => id),
-      on,
-    );
-  }
-
   /** Writes one text into one field of every selected row; rows that can't take it are unchanged and counted. */
   protected changeTicked(text: string): void {
-    let notUnderstood = 0;
-    const choices = this.choices().map((choice) => {
-      if (!this.ticked().has(choice.id)) return choice;
-      const changed = columnOf(this.bulkField()).write(choice, text, this.words());
-      if (!changed) notUnderstood++;
-      return changed ?? choice;
-    });
-    this.notUnderstood.set(notUnderstood);
-    this.choicesChange.emit({ choices });
+    this.notUnderstood.set(this.grid.fill(this.ticked(), columnOf(this.bulkField()), text));
   }
 
   protected hideTicked(hidden: boolean): void {
@@ -247,33 +218,22 @@ export class ChoiceGrid {
   }
 
   protected drop(event: CdkDragDrop<unknown>): void {
-    if (event.previousIndex !== event.currentIndex) this.#move(event.previousIndex, event.currentIndex);
+    if (event.previousIndex !== event.currentIndex) this.grid.move(event.previousIndex, event.currentIndex);
   }
 
   /** Fills down from the first selected row to all selected ones, or from the row above if none is selected. */
   #fillDown(row: number, field: Field): void {
     const column = columnOf(field);
-    const ticked = this.choices().filter(({ id }) => this.ticked().has(id));
-    const [from = this.choices()[row - 1], ...rest] = ticked;
-    const to = ticked.length > 0 ? rest : this.choices().slice(row, row + 1);
+    const [first, ...rest] = this.rows().filter(({ id }) => this.ticked().has(id));
+    const from = first ?? this.rows()[row - 1];
+    const to = first ? rest : this.rows().slice(row, row + 1);
     if (!from) return;
-    const text = column.read(from, this.words());
     this.texts().clear();
-    this.choicesChange.emit({
-      choices: this.choices().map((choice) =>
-        to.includes(choice) ? (column.write(choice, text, this.words()) ?? choice) : choice,
-      ),
-    });
+    this.grid.fill(new Set(to.map(({ id }) => id)), column, column.read(from, this.words()));
   }
 
-  #with(id: string, changed: Choice): Choice[] {
-    return this.choices().map((it) => (it.id === id ? changed : it));
-  }
-
-  #move(from: number, to: number): void {
-    const choices = [...this.choices()];
-    moveItemInArray(choices, from, to);
-    this.choicesChange.emit({ choices });
+  protected requestRemoval(id: string): void {
+    if (!this.grid.drop(id)) this.removalRequested.emit(id);
   }
 
   /** Renders at once, so that the next key, however fast, goes to the right cell. */

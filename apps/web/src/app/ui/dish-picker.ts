@@ -55,11 +55,11 @@ export class DishPicker {
     const loose = menu.items.filter((item) => (item.sections ?? []).length === 0).map(row);
     return [...all, ...(loose.length > 0 ? [{ id: '', name: 'no section', dishes: loose }] : [])]
       .map(({ id, name, dishes }) => {
-        const free = dishes.filter(({ done }) => !done);
         const shown = dishes.filter((dish) => plainText(dish.name).includes(wanted));
+        const free = shown.filter(({ done }) => !done);
         return {
           id,
-          name,
+          label: wanted === '' ? `All of ${name}` : `The ${shown.length} shown of ${name}`,
           dishes: shown,
           ids: free.map((dish) => dish.id),
           all: free.length > 0 && free.every(({ on }) => on),
@@ -74,7 +74,8 @@ export class DishPicker {
   }
 
   protected toggleSection(id: string, ids: readonly string[], on: boolean): void {
-    this.wholeSections.set(changed(this.wholeSections(), [id], on && id !== ''));
+    const isWhole = this.filter().trim() === '' && id !== '';
+    this.wholeSections.set(changed(this.wholeSections(), [id], on && isWhole));
     this.#set(ids, on);
   }
 

@@ -1,17 +1,26 @@
-import type { Choice } from '@hearty-ladle/core';
+import type { Choice, Workbook } from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
 import { CellTexts } from './cell-texts.ts';
-import { cellsOf, columnOf, columnsFor, type Field, GRID_COLUMNS, pasteBlock } from './grid-columns.ts';
+import { cellsOf, columnOf, columnsFor, GRID_COLUMNS, pasteBlock } from './grid-columns.ts';
+import type { Field } from './grid-column.ts';
 
 const words = {
   locale: 'en',
   firstLocale: 'en',
   digits: 2,
   lists: ['house', 'courier'],
-  stations: [
-    { id: 'cold', name: 'Cold side' },
-    { id: 'tea', name: 'Tea bar' },
-  ],
+  menu: {
+    stations: [
+      { id: 'cold', name: 'Cold side' },
+      { id: 'tea', name: 'Tea bar' },
+    ],
+    ingredients: [{ id: 'noodle', name: 'Rice noodle', unit: 'g' }],
+    groups: [
+      { id: 'size', name: 'Bowl size', kind: 'choices' },
+      { id: 'dip', name: 'Dip', kind: 'choices' },
+    ],
+    items: [{ id: 'tea', name: { en: 'Toast tea', es: 'Té' } }],
+  } as unknown as Workbook,
 };
 const egg: Choice = {
   id: 'egg',
@@ -40,8 +49,29 @@ describe('a cell of the grid', () => {
     ['station', 'roof'],
     ['color', 'teal'],
     ['calories', '-1'],
+    ['allergens', 'milk, moonlight'],
+    ['uses', 'Rice noodle 0'],
+    ['opens', 'Nothing'],
+    ['item', 'Soup'],
+    ['alone', 'maybe'],
   ])('%s does not take “%s”', (field, text) => {
     expect(typed(field, text)).toBeUndefined();
+  });
+
+  it('names things of the menu, each once', () => {
+    expect(typed('allergens', 'eggs, Milk, milk')?.allergens).toEqual(['eggs', 'milk']);
+    expect(typed('uses', 'rice 120.5')?.uses).toEqual([{ ingredient: 'noodle', quantity: 120.5 }]);
+    expect(typed('opens', 'dip')?.opens).toEqual(['dip']);
+    expect(typed('item', 'toast')?.item).toBe('tea');
+    expect(typed('alone', 'yes')?.alone).toBe(true);
+    expect(typed('name', ' ')).toBeUndefined();
+  });
+
+  it('marks a price that depends on something else', () => {
+    const { mark } = columnOf('price');
+    expect(mark?.(egg, words)).toBe('by quantity');
+    expect(mark?.({ ...egg, price: { add: 1, by: { group: 'size', prices: {} } } }, words)).toBe('by Bowl size');
+    expect(mark?.({ id: 'a', name: 'A' }, words)).toBeUndefined();
   });
 
   it('reads back what it wrote', () => {

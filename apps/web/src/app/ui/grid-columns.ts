@@ -1,31 +1,8 @@
-import { type Choice, choicePriceText, parseChoicePrice, type Station, type Text, textIn } from '@hearty-ladle/core';
+import { type Choice, choicePriceText, parseChoicePrice, type Text, textIn } from '@hearty-ladle/core';
 import { withTextIn } from '../state/text-in-language.ts';
-
-export type Field =
-  'name' | 'kitchenName' | 'tillName' | 'price' | 'max' | 'default' | 'code' | 'station' | 'calories' | 'color';
-
-/** Helpers for reading and writing cells. */
-export interface GridWords {
-  readonly locale: string;
-  readonly firstLocale: string;
-  readonly digits: number;
-  readonly lists: readonly string[];
-  readonly stations: readonly Station[];
-}
-
-/** A grid column: reads a choice as text, and applies a typed text to it (undefined if it can't be parsed). */
-export interface GridColumn {
-  readonly field: Field;
-  readonly title: string;
-  readonly width: string;
-  /** Visible by default. */
-  readonly usual: boolean;
-  readonly isNumber: boolean;
-  readonly placeholder: string;
-  readonly hint: string;
-  readonly read: (choice: Choice, words: GridWords) => string;
-  readonly write: (choice: Choice, text: string, words: GridWords) => Choice | undefined;
-}
+import type { Field, GridColumn, GridWords } from './grid-column.ts';
+import { LIST_COLUMNS } from './grid-list-columns.ts';
+import { withField } from './with-field.ts';
 
 const plain = (
   field: 'kitchenName' | 'tillName' | 'code',
@@ -77,12 +54,14 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
     usual: true,
     isNumber: false,
     placeholder: 'Name',
-    hint: '',
+    hint: 'A choice needs a name; the last one is kept.',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
-    write: (choice, text, words) => ({
-      ...choice,
-      name: withTextIn(choice.name, text, words.locale, words.firstLocale) as Text,
-    }),
+    write: (choice, text, words) => {
+      if (text.trim() === '' && words.locale === words.firstLocale) return undefined;
+      // A new row written in another language takes the same name in the first one until it is translated.
+      const before = hasName(choice, words.firstLocale) ? choice.name : text;
+      return { ...choice, name: withTextIn(before, text, words.locale, words.firstLocale) as Text };
+    },
   },
   plain('kitchenName', 'Kitchen name', 'minmax(70px, 0.9fr)', true),
   plain('tillName', 'Till name', 'minmax(84px, 0.9fr)', false),
@@ -103,9 +82,14 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
       // The rest of an added price (by another choice, by quantity) stays when only the amount is typed.
       const merged =
         price && 'add' in price && choice.price && 'add' in choice.price
-          ? { ...without(choice.price, 'charge'), ...price }
+          ? { ...withField(choice.price, 'charge', undefined), ...price }
           : price;
       return withField(choice, 'price', merged ?? undefined);
+    },
+    mark: ({ price }, { menu }) => {
+      if (!price || !('add' in price)) return undefined;
+      const by = price.by && menu.groups.find(({ id }) => id === price.by?.group)?.name;
+      return by === undefined ? price.tiers && 'by quantity' : `by ${by}`;
     },
   },
   count(
@@ -133,13 +117,13 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
     isNumber: false,
     placeholder: 'with the dish',
     hint: 'The name of a station.',
-    read: (choice, words) => words.stations.find(({ id }) => id === choice.station)?.name ?? '',
+    read: (choice, words) => words.menu.stations.find(({ id }) => id === choice.station)?.name ?? '',
     write: (choice, text, words) => {
       const wanted = text.trim().toLowerCase();
       if (wanted === '') return withField(choice, 'station', undefined);
       const found =
-        words.stations.find(({ name }) => name.toLowerCase() === wanted) ??
-        words.stations.find(({ name }) => name.toLowerCase().startsWith(wanted));
+        words.menu.stations.find(({ name }) => name.toLowerCase() === wanted) ??
+        words.menu.stations.find(({ name }) => name.toLowerCase().startsWith(wanted));
       return found && withField(choice, 'station', found.id);
     },
   },
@@ -159,7 +143,13 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
       return /^#[0-9a-f]{6}$/i.test(trimmed) ? withField(choice, 'color', trimmed.toLowerCase()) : undefined;
     },
   },
+  ...LIST_COLUMNS,
 ];
+
+/** Whether a choice can be offered: its name in the first language is not blank. */
+export function hasName({ name }: Choice, firstLocale: string): boolean {
+  return textIn(name, firstLocale, firstLocale).trim() !== '';
+}
 
 export function columnOf(field: Field): GridColumn {
   const column = GRID_COLUMNS.find((one) => one.field === field);
@@ -224,13 +214,4 @@ export function cellsOf(text: string): string[][] {
     .replace(/\r?\n$/, '')
     .split(/\r?\n/)
     .map((line) => line.split('\t'));
-}
-
-function withField<K extends keyof Choice>(choice: Choice, field: K, value: Choice[K] | undefined): Choice {
-  return value === undefined ? without(choice, field) : { ...choice, [field]: value };
-}
-
-function without<T extends object>(thing: T, field: string): T {
-  const { [field as keyof T]: _, ...rest } = thing;
-  return rest as T;
 }

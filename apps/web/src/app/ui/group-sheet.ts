@@ -20,7 +20,7 @@ import { describeUse } from '../text/uses.ts';
 import { AmountsEditor } from './amounts-editor.ts';
 import { ChoiceDetails } from './choice-details.ts';
 import { ChoiceGrid } from './choice-grid.ts';
-import type { GridWords } from './grid-columns.ts';
+import type { GridWords } from './grid-column.ts';
 import { GroupAnswerKind } from './group-answer-kind.ts';
 import { type Limits, LimitsSentence } from './limits-sentence.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -54,13 +54,15 @@ export class GroupSheet {
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   readonly changed = output<void>();
+  /** A signal of its own: what is open stays open while the same group changes. */
+  readonly #id = computed(() => this.group().id);
   protected readonly opened = linkedSignal<string, string | undefined>({
-    source: () => this.group().id,
+    source: this.#id,
     computation: () => undefined,
   });
   /** A choice that is in use and about to be deleted. */
   protected readonly removing = linkedSignal<string, Choice | undefined>({
-    source: () => this.group().id,
+    source: this.#id,
     computation: () => undefined,
   });
 
@@ -74,14 +76,16 @@ export class GroupSheet {
     return { min, max, included, includedFirst };
   });
   protected readonly available = computed(() =>
-    (this.choices()?.choices ?? []).reduce((sum, { max = 1 }) => sum + max, 0),
+    (this.choices()?.choices ?? [])
+      .filter(({ id }) => !this.hidden().has(id))
+      .reduce((sum, { max = 1 }) => sum + max, 0),
   );
   protected readonly words = computed<GridWords>(() => ({
     locale: this.language.writing(),
     firstLocale: this.#view.firstLocale(),
     digits: this.#view.digits(),
     lists: this.#view.lists(),
-    stations: this.menu().stations,
+    menu: this.menu(),
   }));
   protected readonly hidden = computed(
     () =>
@@ -98,7 +102,6 @@ export class GroupSheet {
       .map((use) => describeUse(this.menu(), use).name)
       .join(', '),
   );
-  protected readonly detailed = computed(() => this.choices()?.choices?.find(({ id }) => id === this.opened()));
   protected toggleDetails(id: string): void {
     this.opened.set(this.opened() === id ? undefined : id);
   }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { IncludedFirst } from '@hearty-ladle/core';
+import { impossibleLimits } from '../text/sentence.ts';
 import { SelectField } from './fields/select-field.ts';
 import { TextField } from './fields/text-field.ts';
 
@@ -43,6 +44,9 @@ export class LimitsSentence {
     return message === undefined ? undefined : { field: draft?.field, message };
   });
 
+  protected readonly hasOrder = computed(() => this.limits().included > 0 && !this.fixedOrder());
+  protected readonly impossible = computed(() => impossibleLimits(this.limits(), this.available()));
+
   protected shown(field: CountField): string {
     const draft = this.draft();
     return draft?.field === field ? draft.text : String(this.limits()[field] ?? '');
@@ -73,7 +77,6 @@ export class LimitsSentence {
     const { min, max } = next;
     if (field === 'max' && count === 0) return 'Up to 0 would leave nothing to pick; leave it empty for no limit.';
     if (field !== 'included' && max !== null && min > max) return `At least ${min} and up to ${max} can’t both be met.`;
-    if (field === 'min' && count > this.available()) return `At least ${count} of ${this.available()} can’t be met.`;
-    return undefined;
+    return field === 'max' ? undefined : impossibleLimits(next, this.available());
   }
 }

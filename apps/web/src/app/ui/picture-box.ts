@@ -1,17 +1,7 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { pictureUrl } from '../state/picture-url.ts';
-import { pictureActions, pictureFeature } from '../state/pictures.ts';
+import { pictureActions, pictureFeature, type PicturePlace } from '../state/pictures.ts';
 import { ButtonDirective } from 'primeng/button';
 import { FileUpload } from 'primeng/fileupload';
 
@@ -26,30 +16,25 @@ import { FileUpload } from 'primeng/fileupload';
 export class PictureBox {
   readonly picture = input<string>();
   readonly of = input.required<string>();
+  /** What gets an uploaded picture. */
+  readonly place = input.required<PicturePlace>();
+  /** Another stored picture, or none. */
   readonly pictureChange = output<string | undefined>();
   readonly #store = inject(Store);
-  readonly #answer = this.#store.selectSignal(pictureFeature.selectAnswer);
-  /** The upload that this box waits for. */
-  readonly #request = signal<string | undefined>(undefined);
+  readonly #sending = this.#store.selectSignal(pictureFeature.selectSending);
+  readonly #refusal = this.#store.selectSignal(pictureFeature.selectRefusal);
   protected readonly pictures = this.#store.selectSignal(pictureFeature.selectPictures);
   protected readonly over = signal(false);
-  protected readonly busy = computed(() => this.#request() !== undefined);
+  protected readonly busy = computed(() => this.#sending().some((place) => this.#isHere(place)));
   protected readonly browsing = signal(false);
-  protected readonly message = signal<string | undefined>(undefined);
+  protected readonly message = computed(() => {
+    const refusal = this.#refusal();
+    return refusal && this.#isHere(refusal.place) ? refusal.message : undefined;
+  });
   protected readonly url = computed(() => {
     const id = this.picture();
     return id === undefined ? undefined : pictureUrl(id);
   });
-
-  constructor() {
-    effect(() => {
-      const answer = this.#answer();
-      if (answer === undefined || answer.request !== untracked(this.#request)) return;
-      this.#request.set(undefined);
-      this.message.set(answer.sent.outcome === 'refused' ? answer.sent.message : undefined);
-      if (answer.sent.outcome === 'saved') this.pictureChange.emit(answer.sent.picture.id);
-    });
-  }
 
   protected small(id: string): string {
     return pictureUrl(id);
@@ -72,9 +57,10 @@ export class PictureBox {
   }
 
   protected send(file: File | undefined): void {
-    if (!file) return;
-    const request = crypto.randomUUID();
-    this.#request.set(request);
-    this.#store.dispatch(pictureActions.fileAdded({ request, file }));
+    if (file) this.#store.dispatch(pictureActions.fileAdded({ place: this.place(), file }));
+  }
+
+  #isHere(place: PicturePlace): boolean {
+    return JSON.stringify(place) === JSON.stringify(this.place());
   }
 }

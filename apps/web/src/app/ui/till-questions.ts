@@ -49,9 +49,10 @@ export class TillQuestions {
       // Groups that were unanswered when the dish was opened come first; otherwise in the dish's order.
       .sort((a, b) => Number(b.isFirst) - Number(a.isFirst)),
   );
+  readonly #itemId = computed(() => this.item().item.id);
   /** Kept while the dish is answered: a group that moved would get the second tap of a quick hand. */
   readonly #neededAtFirst = linkedSignal<string, ReadonlySet<string>>({
-    source: () => this.item().item.id,
+    source: this.#itemId,
     computation: () =>
       new Set(
         untracked(() => (this.neededFirst() ? this.groups().filter(({ have, min }) => have < min) : [])).map(keyOf),

@@ -6,6 +6,7 @@ import {
   Injector,
   input,
   output,
+  signal,
   viewChild,
 } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
@@ -30,6 +31,8 @@ export class TextField {
   readonly rows = input(1);
   readonly maxLength = input<number>();
   readonly isWrong = input(false);
+  /** A blank text is not taken: what is missing is said, and the last text comes back on leaving the box. */
+  readonly isRequired = input(false);
   readonly inputMode = input<'text' | 'numeric' | 'decimal' | 'search'>('text');
   /** Emits on every keystroke. */
   readonly typed = output<string>();
@@ -37,7 +40,11 @@ export class TextField {
   readonly entered = output<string>();
 
   protected readonly id = fieldId();
-  protected readonly field = new FieldControl(inject(Injector), this.value, '', (text) => this.typed.emit(text));
+  protected readonly isMissing = signal(false);
+  protected readonly field = new FieldControl(inject(Injector), this.value, '', (text) => {
+    this.isMissing.set(this.isRequired() && text.trim() === '');
+    if (!this.isMissing()) this.typed.emit(text);
+  });
   protected readonly box = viewChild.required<string, ElementRef<HTMLInputElement | HTMLTextAreaElement>>('box', {
     read: ElementRef,
   });
@@ -56,6 +63,10 @@ export class TextField {
   }
 
   protected enter(): void {
+    if (this.isMissing()) {
+      this.isMissing.set(false);
+      return this.field.reset();
+    }
     this.entered.emit(this.field.control.value);
     this.field.reset();
   }

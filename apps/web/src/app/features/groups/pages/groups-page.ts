@@ -27,6 +27,7 @@ import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
+import { AttachRule } from '../components/attach-rule.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
 import type { MenuItem } from 'primeng/api';
 import { ButtonDirective } from 'primeng/button';
@@ -43,6 +44,7 @@ import { namedOptions } from '../../../ui/fields/option.ts';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     AttachDialog,
+    AttachRule,
     ButtonDirective,
     DifferenceTable,
     Faces,

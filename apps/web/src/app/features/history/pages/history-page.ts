@@ -31,6 +31,8 @@ export class HistoryPage {
   protected readonly history = this.#store.selectSignal(historyFeature.selectHistoryState);
   protected readonly rows = computed(() => {
     const { entries, refusal } = this.history();
+    const menu = this.#view.menu();
+    if (!menu) return [];
     const undone = new Set(entries.map(({ undoes }) => undoes));
     return entries.map((entry) => ({
       seq: entry.seq,
@@ -38,7 +40,7 @@ export class HistoryPage {
       by: entry.by,
       label: entry.label,
       isUndone: undone.has(entry.seq),
-      things: describeChange(entry.change, entry.inverse, this.#view.digits()),
+      things: describeChange(menu, entry.change, entry.inverse),
       message: refusal?.seq === entry.seq ? refusal.message : undefined,
     }));
   });

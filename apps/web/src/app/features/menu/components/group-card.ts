@@ -8,13 +8,15 @@ import type { DifferenceWords } from '../../../text/differences.ts';
 export interface CardOfGroup {
   readonly id: string;
   readonly name: string;
-  /** Attached to the dish itself, so that it can be moved; others come with its section or a tag. */
-  readonly isMovable: boolean;
+  /** Attached to the dish itself; others come with its section or a tag. */
+  readonly isOwn: boolean;
   /** The number of other dishes that have the group. */
   readonly used: number;
   readonly differences: readonly DifferenceWords[];
   readonly prompt: string;
   readonly sentence: string;
+  /** Why its limits can't be met with the choices on offer. */
+  readonly impossible: string | undefined;
   readonly answers: string;
   readonly hasChoices: boolean;
 }

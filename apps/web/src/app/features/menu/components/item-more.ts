@@ -3,6 +3,7 @@ import { type Item, type Price, parsePrice, priceText, type Workbook } from '@he
 import { now } from '../../../clock.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
+import type { PicturePlace } from '../../../state/pictures.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { PictureBox } from '../../../ui/picture-box.ts';
@@ -25,6 +26,7 @@ type Field = keyof Item;
 export class ItemMore {
   readonly menu = input.required<Workbook>();
   readonly item = input.required<Item>();
+  protected readonly place = computed((): PicturePlace => ({ kind: 'items', id: this.item().id }));
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
@@ -103,7 +105,10 @@ export class ItemMore {
     if (!sale) return;
     const { from = sale.from, until = sale.until } = typed;
     const price = typed.price === undefined ? sale.price : this.#parse(typed.price);
-    if (price !== undefined) this.set('sale', { price, from, until: until < from ? from : until });
+    if (price === undefined) return;
+    // The other end moves along, so that a sale never ends before it starts.
+    if (typed.until === undefined) this.set('sale', { price, from, until: until < from ? from : until });
+    else this.set('sale', { price, from: until < from ? until : from, until });
   }
 
   protected addStep(): void {

@@ -2,7 +2,6 @@ import { CdkDrag, type CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   offeredOn,
-  type Attachment,
   type CompiledMenu,
   differencesOf,
   exceptFrom,
@@ -11,6 +10,7 @@ import {
   type AttachRequest,
   attachEdits,
   type Item,
+  moveGroup,
   newGroup,
   type OfferedGroup,
   parsePrice,
@@ -23,7 +23,7 @@ import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { describeDifference } from '../../../text/differences.ts';
-import { limitsInWords } from '../../../text/sentence.ts';
+import { impossibleLimits, limitsInWords, unitsOffered } from '../../../text/sentence.ts';
 import { attachText } from '../../../text/attaching.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { AttachGroup } from './attach-group.ts';
@@ -67,10 +67,10 @@ export class ItemSheet {
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   protected readonly stations = computed(() => stationOptions(this.menu().menu, 'same as its section'));
-  readonly #language = inject(EditingLanguage);
+  protected readonly language = inject(EditingLanguage);
 
-  protected readonly name = computed(() => this.#language.read(this.item().name));
-  protected readonly description = computed(() => this.#language.read(this.item().description));
+  protected readonly name = computed(() => this.language.read(this.item().name));
+  protected readonly description = computed(() => this.language.read(this.item().description));
   readonly #typedPrice = signal<string | undefined>(undefined);
   protected readonly price = computed(
     () => this.#typedPrice() ?? priceText(this.item().price, this.#view.digits(), this.#view.lists()),
@@ -106,16 +106,17 @@ export class ItemSheet {
     return {
       id,
       name: group.name,
-      isMovable: attachment !== undefined,
+      isOwn: attachment !== undefined,
       used: (dishes.get(id) ?? []).filter((dish) => dish !== this.item().id).length,
       differences: attachment
         ? differencesOf(group, attachment).map((it) =>
             describeDifference(this.menu().menu, group, it, this.#view.digits()),
           )
         : [],
-      prompt: this.#language.read(offered.heading ?? group.prompt),
+      prompt: this.language.read(offered.heading ?? group.prompt),
       sentence: limitsInWords(offered),
-      answers: choices.map(({ choice }) => this.#language.read(choice.name)).join(' · '),
+      impossible: group.kind === 'choices' ? impossibleLimits(offered, unitsOffered(offered)) : undefined,
+      answers: choices.map(({ choice }) => this.language.read(choice.name)).join(' · '),
       hasChoices: group.kind === 'choices',
     };
   }
@@ -135,7 +136,7 @@ export class ItemSheet {
 
   protected rename(text: string): void {
     this.#put(
-      { ...this.item(), name: this.#language.write(this.item().name, text) },
+      { ...this.item(), name: this.language.write(this.item().name, text) },
       `Renamed the dish “${text}”`,
       'name',
     );
@@ -144,7 +145,7 @@ export class ItemSheet {
   protected describe(text: string): void {
     const { description, ...rest } = this.item();
     this.#put(
-      text === '' ? rest : { ...rest, description: this.#language.write(description, text) },
+      text === '' ? rest : { ...rest, description: this.language.write(description, text) },
       `Described “${this.name()}”`,
       'description',
     );
@@ -212,7 +213,7 @@ export class ItemSheet {
   }
 
   protected move(id: string, by: 1 | -1): void {
-    const from = (this.item().groups ?? []).findIndex(({ group }) => group === id);
+    const from = this.cards().findIndex((card) => card.id === id);
     this.#move(from, from + by);
   }
 
@@ -224,11 +225,9 @@ export class ItemSheet {
   }
 
   #move(from: number, to: number): void {
-    const groups: Attachment[] = [...(this.item().groups ?? [])];
-    const [moved] = groups.splice(from, 1);
-    if (!moved || to < 0 || to > groups.length || from === to) return;
-    groups.splice(to, 0, moved);
-    this.#put({ ...this.item(), groups }, `Reordered the groups of “${this.name()}”`);
+    const id = this.cards()[from]?.id;
+    const moved = id === undefined || from === to ? this.item() : moveGroup(this.menu().menu, this.item(), id, to);
+    if (moved !== this.item()) this.#put(moved, `Reordered the groups of “${this.name()}”`);
   }
 
   #put(item: Item, label: string, field?: string): void {
