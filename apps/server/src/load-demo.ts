@@ -3,6 +3,7 @@ import { faultMessage } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { ParkedOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
+import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { announce } from './live/announce.ts';
@@ -18,6 +19,7 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
     if (!replace && (await loadMenu(manager))) return;
     await manager.createQueryBuilder().delete().from(TicketEntity).execute();
     await manager.createQueryBuilder().delete().from(OrderEntity).execute();
+    await manager.clear(SoldMenuEntity);
     await manager.clear(JournalEntity);
     await manager.clear(SimPaperEntity);
     await manager.clear(ParkedOrderEntity);

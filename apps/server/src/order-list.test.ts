@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { menuAt } from './testing/menu-at.ts';
 import { BOWL, sendOrder, ticketsOf } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
@@ -36,6 +37,39 @@ describe('orders', () => {
       bumped: 1,
     });
     await request(one).get('/api/shop/orders/nothing/progress').expect(404);
+  });
+
+  it('stay as they were sold, whatever becomes of their dishes, and keep every bump and recall', async () => {
+    const { body } = await place({ name: 'Odalys' }).expect(201);
+    const [ticket] = await ticketsOf(one, body.number);
+    for (const what of ['bump', 'recall'])
+      await request(one).post(`/api/device/tickets/${ticket?.id}/${what}`).send({});
+    const { menu, versions } = await menuAt(one);
+    const toppings = menu.groups.find(({ id }) => id === 'toppings');
+    const renamed = { ...menu.items.find(({ id }) => id === BOWL.item), name: 'Another broth' };
+    const change = {
+      id: randomUUID(),
+      label: 'Renamed',
+      change: {
+        edits: [
+          { type: 'put', kind: 'items', thing: renamed },
+          { type: 'put', kind: 'groups', thing: { ...toppings, name: 'Other toppings' } },
+        ],
+      },
+      based: [
+        { kind: 'items', id: BOWL.item, version: versions['items']?.[BOWL.item] },
+        { kind: 'groups', id: 'toppings', version: versions['groups']?.['toppings'] },
+      ],
+    };
+    await request(one).post('/api/workbench/changes').send(change).expect(200);
+    const { body: rows } = await request(other).get('/api/workbench/orders').query({ find: 'odalys' }).expect(200);
+    expect(rows[0].lines).toEqual([{ item: BOWL.item, name: 'Ember broth', quantity: 1 }]);
+    const { body: opened } = await request(other).get(`/api/workbench/orders/${body.id}`).expect(200);
+    expect(opened.menu.items).toMatchObject([{ id: BOWL.item, name: { en: 'Ember broth' } }]);
+    expect(opened.menu.groups.find(({ id }: { id: string }) => id === 'toppings')).toEqual(toppings);
+    expect(opened.history.map(({ what }: { what: string }) => what)).toEqual(
+      expect.arrayContaining(['placed', 'bumped', 'recalled']),
+    );
   });
 
   it('parked at one till are taken up at another, once, however often it is tried', async () => {

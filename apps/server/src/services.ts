@@ -3,6 +3,7 @@ import type { Config } from './config.ts';
 import { Gate } from './db/gate.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { MenuCache } from './db/menu-cache.ts';
+import { SoldMenus } from './db/sold-menus.ts';
 import type { Services } from './http/services.ts';
 import { Housekeeping } from './jobs/housekeeping.ts';
 import { PrintQueue } from './jobs/print-queue.ts';
@@ -42,6 +43,7 @@ export async function newServices(
     printing,
     houseSettings,
     judge,
+    soldMenus: new SoldMenus(database),
     tillPin: config.tillPin,
     menuGate: new Gate(MENU_WRITERS, MENU_WAIT_MS),
     orderGate: new Gate(ORDERS_AT_ONCE),

@@ -34,6 +34,7 @@ export {
   dropChoice,
   groupAt,
   type GroupPlace,
+  noteAt,
   pickChoice,
   picksAt,
   preselectedLine,
@@ -81,7 +82,8 @@ export { type UsePlace, usesOf } from './edits/where-used.ts';
 export { type DishReach, type Reach, reachOf } from './reach/reach.ts';
 export { type Findable, findByName, plainText } from './search/find-by-name.ts';
 export { parseTemplate, type TemplateFault } from './summary/template.ts';
-export { summaryOf } from './summary/summary.ts';
+export { type ReadBack, readBack } from './summary/read-back.ts';
+export { type AnswerFormats, type WrittenAnswer } from './summary/written-answers.ts';
 export { type PaperLine, type TicketHead, ticketPaper } from './print-layout/ticket-paper.ts';
 export { receiptText, partText } from './print-layout/receipt.ts';
 export { textWidth } from './check/text-width.ts';

@@ -4,6 +4,7 @@ import {
   limitFaultOf,
   type Menu,
   OPEN_PRICE_TAG,
+  type Order,
   type OrderLimitFault,
   orderOf,
   type OrderQuote,
@@ -12,6 +13,7 @@ import {
   type PlacedOrder,
   type Placement,
   quoteOrder,
+  textIn,
   totalFaultOf,
   trustedOrder,
 } from '@hearty-ladle/core';
@@ -20,6 +22,7 @@ import { type EntityManager, In } from 'typeorm';
 import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
+import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';
@@ -39,6 +42,7 @@ export interface OrderDependencies extends PinDependencies {
   readonly cache: MenuCache;
   readonly printing: PrintQueue;
   readonly orderGate: Gate;
+  readonly soldMenus: SoldMenus;
 }
 
 /** Who sends an order: a guest, or a till with its device token. */
@@ -58,7 +62,7 @@ export async function placeOrder(
   request: OrderRequest,
   sender: OrderSender,
 ): Promise<OrderOutcome> {
-  const { database, cache, houseSettings, orderGate, printing } = dependencies;
+  const { database, cache, houseSettings, orderGate, printing, soldMenus } = dependencies;
   const { pin, replaces = [], ...placement } = request;
   const { seenTotal, ...ordered } = placement;
   const keys: RequestKeys = {
@@ -83,8 +87,9 @@ export async function placeOrder(
     if (checked.outcome === 'wrong') return { outcome: 'may-not-name-prices' };
     if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
   }
-  const outcome = await orderGate.run(() =>
-    database.transaction(async (manager): Promise<OrderOutcome> => {
+  const outcome = await orderGate.run(async () => {
+    await soldMenus.keep(stored);
+    return database.transaction(async (manager): Promise<OrderOutcome> => {
       const earlier = await findEarlierOrder(manager, keys);
       if (earlier) return earlier;
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
@@ -105,11 +110,12 @@ export async function placeOrder(
         revision: stored.revision,
         name,
         place,
+        dishes: dishNames(stored.menu, order),
         search: searchText(stored.menu, order, quote, name, place),
       };
       return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
-    }),
-  );
+    });
+  });
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
 }
@@ -187,7 +193,18 @@ function searchText(
   return [...new Set([name ?? '', place ?? '', ...dishes, ...read])].join(' ').toLowerCase();
 }
 
-type NewOrder = Pick<OrderRow, 'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'search'>;
+/** The names of the lines' dishes in the menu's first language. */
+function dishNames({ items, locales: [first = ''] }: Menu, { lines }: Order): string[] {
+  return lines.map(({ item }) => {
+    const dish = items.find(({ id }) => id === item);
+    return dish ? textIn(dish.name, first, first) : item;
+  });
+}
+
+type NewOrder = Pick<
+  OrderRow,
+  'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
+>;
 
 async function storeOrder(manager: EntityManager, printing: PrintQueue, order: NewOrder): Promise<PlacedOrder> {
   const id = randomUUID();

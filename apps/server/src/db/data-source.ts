@@ -5,6 +5,7 @@ import { MENU_ENTITIES, ORDER_ENTITIES } from './entities.ts';
 import { First1790000000000 } from './migrations/1790000000000-first.ts';
 import { PicturesAndPrinting1790000100000 } from './migrations/1790000100000-pictures-and-printing.ts';
 import { HouseAndLimits1790000200000 } from './migrations/1790000200000-house-and-limits.ts';
+import { AsSold1790000400000 } from './migrations/1790000400000-as-sold.ts';
 import { PlainNames1790000300000 } from './migrations/1790000300000-plain-names.ts';
 
 const POOL_SIZE = 12;
@@ -29,6 +30,7 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
       PicturesAndPrinting1790000100000,
       HouseAndLimits1790000200000,
       PlainNames1790000300000,
+      AsSold1790000400000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

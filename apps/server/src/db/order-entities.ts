@@ -2,6 +2,7 @@ import type { Order, OrderQuote, OrderTicket, PaperLineOut, PaperState } from '@
 import { EntitySchema } from 'typeorm';
 import { HouseEntity, PinBucketEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
+import { SoldMenuEntity, TicketEventEntity } from './sold-entities.ts';
 
 /** A placed order with its request, its quote and the menu revision it was quoted on. */
 export interface OrderRow {
@@ -17,6 +18,8 @@ export interface OrderRow {
   /** Who to call and where to bring it, as entered. */
   name: string | null;
   place: string | null;
+  /** The names of the lines' dishes when they were sold, in the menu's first language. */
+  dishes: readonly string[];
   /** Lower-case text that the order is found by. */
   search: string;
 }
@@ -34,6 +37,7 @@ export const OrderEntity = new EntitySchema<OrderRow>({
     total: { type: 'bigint', transformer: safeInteger },
     name: { type: 'text', nullable: true },
     place: { type: 'text', nullable: true },
+    dishes: { type: 'jsonb', default: [] },
     search: { type: 'text', select: false },
   },
   uniques: [{ name: 'uq_orders_key', columns: ['key'] }],
@@ -225,7 +229,9 @@ export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
 
 export const ORDER_ENTITIES = [
   OrderEntity,
+  SoldMenuEntity,
   TicketEntity,
+  TicketEventEntity,
   PrintJobEntity,
   PrinterEntity,
   ParkedOrderEntity,

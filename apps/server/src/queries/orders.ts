@@ -9,6 +9,9 @@ import {
   type TicketRow,
 } from '../db/entities.ts';
 import { numberFrom } from '../db/number-from.ts';
+import { TicketEventEntity, type TicketEventRow } from '../db/sold-entities.ts';
+import type { SoldMenus } from '../db/sold-menus.ts';
+import type { MenuDependencies } from './menu.ts';
 
 const PAGE = 50;
 
@@ -42,7 +45,7 @@ function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
 }
 
 function listed(
-  { id, number, placedAt, name, place, total, request }: OrderRow,
+  { id, number, placedAt, name, place, total, request, dishes }: OrderRow,
   tickets: readonly TicketRow[],
 ): ListedOrder {
   return {
@@ -54,14 +57,21 @@ function listed(
     placedAt: placedAt.toISOString(),
     channel: request.channel ?? 'online',
     service: request.service ?? 'dine-in',
-    lines: request.lines.map(({ item, quantity = 1 }) => ({ item, quantity })),
+    lines: request.lines.map(({ item, quantity = 1 }, i) => ({ item, name: dishes[i] ?? item, quantity })),
     tickets: tickets.length,
     bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
   };
 }
 
+interface OpenOrderDependencies extends MenuDependencies {
+  readonly soldMenus: SoldMenus;
+}
+
 /** An order with everything known about it; undefined if there is none. */
-export async function openOrder(database: DataSource, id: string): Promise<OpenedOrder | undefined> {
+export async function openOrder(
+  { database, cache, soldMenus }: OpenOrderDependencies,
+  id: string,
+): Promise<OpenedOrder | undefined> {
   const order = await database.getRepository(OrderEntity).findOneBy({ id });
   if (!order) return undefined;
   const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id } });
@@ -71,9 +81,19 @@ export async function openOrder(database: DataSource, id: string): Promise<Opene
       : await database
           .getRepository(PrintJobEntity)
           .find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
+  const events =
+    tickets.length === 0
+      ? []
+      : await database
+          .getRepository(TicketEventEntity)
+          .find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
+  const menu = (await soldMenus.at(order.revision)) ?? (await cache.current(database.manager))?.menu;
+  if (!menu) return undefined;
+  const sold = new Set(order.request.lines.map(({ item }) => item));
   return {
     ...listed(order, tickets),
     revision: order.revision,
+    menu: { ...menu, items: menu.items.filter(({ id: item }) => sold.has(item)) },
     request: order.request,
     quote: order.quote,
     rail: tickets.map(({ id: ticketId, station, body, bumpedAt }) => ({
@@ -83,17 +103,20 @@ export async function openOrder(database: DataSource, id: string): Promise<Opene
       notes: body.notes,
       bumpedAt: bumpedAt?.toISOString() ?? null,
     })),
-    history: historyOf(order, tickets, jobs),
+    history: historyOf(order, tickets, jobs, events),
   };
 }
 
-function historyOf(order: OrderRow, tickets: readonly TicketRow[], jobs: readonly PrintJobRow[]): OrderEvent[] {
+function historyOf(
+  order: OrderRow,
+  tickets: readonly TicketRow[],
+  jobs: readonly PrintJobRow[],
+  bumps: readonly TicketEventRow[],
+): OrderEvent[] {
   const stations = new Map(tickets.map(({ id, station }) => [id, station]));
   const events: OrderEvent[] = [
     { at: order.placedAt.toISOString(), what: 'placed' },
-    ...tickets.flatMap(({ bumpedAt, station }) =>
-      bumpedAt ? [{ at: bumpedAt.toISOString(), what: 'bumped', station } as const] : [],
-    ),
+    ...bumps.map(({ at, what, ticketId }) => ({ at: at.toISOString(), what, station: stations.get(ticketId) ?? '' })),
     ...jobs.flatMap(({ printedAt, ticketId, printer, copy, doubtful }) =>
       printedAt
         ? [

@@ -3,6 +3,7 @@ import { optional } from '../menu/schema-kit.ts';
 import { Order } from './line.ts';
 import { PRINTER_MODES } from './printer-modes.ts';
 import { OrderQuote, OrderTicket, TicketLine, TicketNote } from './quote.ts';
+import { WorkbookDocument } from './workbook.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
 /** What the server answers about orders, tickets and printers. */
@@ -47,7 +48,8 @@ const listed = {
   total: money,
   channel: text,
   service: text,
-  lines: many(object({ item: text, quantity: Type.Number() })),
+  /** `name`: the dish's when it was sold. */
+  lines: many(object({ item: text, name: text, quantity: Type.Number() })),
   /** The number of its tickets, and how many of them are bumped. */
   tickets: count,
   bumped: count,
@@ -59,7 +61,7 @@ export type ListedOrder = Readonly<Static<typeof ListedOrder>>;
 /** An event in the history of an order. */
 export const OrderEvent = object({
   at: Timestamp,
-  what: enumOf('placed', 'bumped', 'printed', 'not-printed'),
+  what: enumOf('placed', 'bumped', 'recalled', 'printed', 'not-printed'),
   station: optional(text),
   printer: optional(text),
   copy: optional(count),
@@ -69,10 +71,14 @@ export const OrderEvent = object({
 });
 export type OrderEvent = Readonly<Static<typeof OrderEvent>>;
 
-/** An order with everything known about it. `revision`: the menu's when it was placed. */
+/**
+ * An order with everything known about it. `revision`: the menu's when it was placed; `menu`: that menu, with the dishes
+ * of the order only.
+ */
 export const OpenedOrder = object({
   ...listed,
   revision: count,
+  menu: WorkbookDocument,
   request: Type.Unsafe<Order>(Order),
   quote: OrderQuote,
   rail: many(object({ ...OrderTicket.properties, id: Uuid, bumpedAt: nullable(Timestamp) })),

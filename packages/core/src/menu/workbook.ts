@@ -1,4 +1,5 @@
 import type { Menu } from './document.ts';
+import { textIn } from './text.ts';
 import type { SummaryLine } from './summary-line.ts';
 
 /**
@@ -18,16 +19,14 @@ export function documentOf({ itemSummaries: _items, sectionSummaries: _sections,
   return menu;
 }
 
-/** The template of a dish: its own, else that of its first section that has one. */
+/** The template of a dish in a language: its own, else that of its first section that has one. */
 export function templateFor(
   workbook: Workbook,
   item: { readonly id: string; readonly sections?: readonly string[] },
+  locale: string,
 ): string | undefined {
   const own = workbook.itemSummaries?.find(({ id }) => id === item.id);
-  if (own) return own.template;
-  for (const section of item.sections ?? []) {
-    const found = workbook.sectionSummaries?.find(({ id }) => id === section);
-    if (found) return found.template;
-  }
-  return undefined;
+  const bySection = item.sections?.map((section) => workbook.sectionSummaries?.find(({ id }) => id === section));
+  const template = (own ?? bySection?.find((line) => line !== undefined))?.template;
+  return template === undefined ? undefined : textIn(template, locale, workbook.locales[0] ?? '');
 }

@@ -75,12 +75,21 @@ describe('paper', () => {
     const menu = smallMenu([top]);
     const lines = [{ item: 'dish', quantity: 2, picks: [{ group: 'top', choice: 'a', units: 2 }] }];
     const quote = quoteOrder(menu, { lines }, () => '2026-05-12T13:00');
-    const receipt = receiptText(compileMenu(menu), lines, quote, (minor) => (minor / 100).toFixed(2), 'en', 32);
+    const head = ['Number 7 · Tue 12 May 13:00', '👩‍🍳 Ilse'];
+    const note = { group: 'n', kind: 'note', label: 'Allergies', text: 'nuts', isLoud: true } as const;
+    const day = { group: 'd', kind: 'date', label: 'For', text: 'Wed 13 May', isLoud: false } as const;
+    const order = { head, lines: [{ name: 'Dish 🌶️', quantity: 2, written: [note] }], written: [day], quote };
+    const receipt = receiptText(compileMenu(menu), order, (minor) => (minor / 100).toFixed(2), 'en', 32);
     expect(receipt).toEqual([
       'Small',
+      'Number 7 · Tue 12 May 13:00',
+      'Ilse',
       '-'.repeat(32),
       `2 Dish${' '.repeat(21)}23.00`,
       '  2 × Egg (1 included) 1.50',
+      '  Allergies: nuts',
+      '-'.repeat(32),
+      'For: Wed 13 May',
       '-'.repeat(32),
       `Total${' '.repeat(22)}23.00`,
     ]);

@@ -1,46 +1,71 @@
 import type { OrderQuote, Part } from '../api/quote.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
-import type { Line } from '../api/line.ts';
 import { textIn } from '../menu/text.ts';
+import type { WrittenAnswer } from '../summary/written-answers.ts';
 import { spread, wrapText } from './wrap.ts';
+
+/** A placed order, as a receipt shows it. `lines`: name, quantity and written answers of each dish. */
+export interface ReceiptOrder {
+  /** Lines above the dishes: number, time, name, table. */
+  readonly head: readonly string[];
+  readonly lines: readonly {
+    readonly name: string;
+    readonly quantity: number;
+    readonly written: readonly WrittenAnswer[];
+  }[];
+  /** The answers to the order's own questions. */
+  readonly written: readonly WrittenAnswer[];
+  readonly quote: OrderQuote;
+}
 
 /** A receipt as text lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
 export function receiptText(
   menu: CompiledMenu,
-  lines: readonly Line[],
-  quote: OrderQuote,
+  order: ReceiptOrder,
   money: (minor: number) => string,
   locale: string,
   columns: number,
 ): string[] {
   const rule = '-'.repeat(columns);
-  const dishes = quote.lines.flatMap(({ price }, i) => {
-    const line = lines[i];
-    const item = menu.item(line?.item ?? '')?.item;
-    const name = item ? textIn(item.name, locale, menu.firstLocale) : (line?.item ?? '');
-    const paid = price.parts.filter(
+  const indented = (text: string) => wrapText(printable(text), columns - 2, 2).map((line) => `  ${line}`);
+  const dishes = order.quote.lines.flatMap(({ price }, i) => {
+    const { name = '', quantity = 1, written = [] } = order.lines[i] ?? {};
+    const parts = price.parts.filter(
       ({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0),
     );
     return [
-      ...spread(`${line?.quantity ?? 1} ${name}`, money(price.line), columns),
-      ...paid.flatMap((part) =>
-        wrapText(`${partText(menu, part, locale)} ${part.value === 0 ? '0' : money(part.value)}`, columns - 2, 2).map(
-          (text) => `  ${text}`,
-        ),
+      ...spread(printable(`${quantity} ${name}`), money(price.line), columns),
+      ...parts.flatMap((part) =>
+        indented(`${partText(menu, part, locale)}${part.value === 0 ? ', included' : ` ${money(part.value)}`}`),
       ),
+      ...written.flatMap((answer) => indented(answerText(answer))),
     ];
   });
-  const extra = quote.extra.parts
+  const extra = order.quote.extra.parts
     .filter(({ value }) => value !== 0)
-    .flatMap((part) => spread(partText(menu, part, locale), money(part.value), columns));
+    .flatMap((part) => spread(printable(partText(menu, part, locale)), money(part.value), columns));
+  const written = order.written.flatMap((answer) => wrapText(printable(answerText(answer)), columns));
   return [
-    ...wrapText(menu.menu.name, columns),
+    ...wrapText(printable(menu.menu.name), columns),
+    ...order.head.flatMap((line) => wrapText(printable(line), columns)),
     rule,
     ...dishes,
-    ...(extra.length > 0 ? [rule, ...extra] : []),
+    ...(extra.length + written.length > 0 ? [rule, ...extra, ...written] : []),
     rule,
-    ...spread('Total', money(quote.total), columns),
+    ...spread('Total', money(order.quote.total), columns),
   ];
+}
+
+function answerText({ kind, label, text }: WrittenAnswer): string {
+  return kind === 'consent' ? label : `${label}: ${text}`;
+}
+
+/** Without pictographs, which receipt printers have no type for. */
+function printable(text: string): string {
+  return text
+    .replace(/[\p{Extended_Pictographic}\u{1F1E6}-\u{1F1FF}\u{1F3FB}-\u{1F3FF}\uFE0F\u200D]/gu, '')
+    .replace(/ {2,}/g, ' ')
+    .trim();
 }
 
 /** Words of a price part besides the menu's own, in the reader's language. */
@@ -54,7 +79,8 @@ const ENGLISH: PartWords = { included: (count) => `${count} included`, once: 'on
 export function partText(menu: CompiledMenu, part: Part, locale: string, words: PartWords = ENGLISH): string {
   const group = menu.menu.groups.find(({ id }) => id === part.group);
   const choice = group?.kind === 'choices' ? group.choices?.find(({ id }) => id === part.choice) : undefined;
-  const name = choice ? textIn(choice.name, locale, menu.firstLocale) : (group?.name ?? '');
+  const asked = group && textIn(group.prompt, locale, menu.firstLocale);
+  const name = choice ? textIn(choice.name, locale, menu.firstLocale) : (asked ?? '');
   const units = (part.units ?? 1) > 1 ? `${part.units} × ` : '';
   const included = part.value !== 0 && (part.included ?? 0) > 0 ? ` (${words.included(part.included ?? 0)})` : '';
   return `${units}${name}${included}${part.charge === 'once' ? `, ${words.once}` : ''}`;

@@ -61,6 +61,17 @@ export function setNote<A extends Answers>(answers: A, at: GroupPlace, group: st
   return withPickAt(answers, at, (pick) => ({ ...pick, notes: withEntry(pick.notes, group, text) }));
 }
 
+/** The note in a group at a place; empty if there is none. */
+export function noteAt(answers: Answers, at: GroupPlace, group: string): string {
+  let notes = answers.notes;
+  let picks = answers.picks ?? [];
+  for (const index of at ?? []) {
+    notes = picks[index]?.notes;
+    picks = picks[index]?.picks ?? [];
+  }
+  return notes?.[group] ?? '';
+}
+
 /** A line of an item with everything preselected, including what preselected choices open. */
 export function preselectedLine(menu: CompiledMenu, item: string): Line {
   const compiled = menu.item(item);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { compileMenu } from '../compile/compile-menu.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
-import { summaryOf } from './summary.ts';
+import { readBack } from './read-back.ts';
 import { parseTemplate } from './template.ts';
 
 const menu = compileMenu(
@@ -39,9 +39,10 @@ const menu = compileMenu(
   ),
 );
 const dish = menu.item('dish');
+const formats = { money: (minor: number) => `€${(minor / 100).toFixed(2)}`, date: (iso: string) => `on ${iso}` };
 const template = '{size} bowl, {noodle}{, with +toppings}{; no -build}';
-const said = (picks: object[], text?: string, locale = 'en', notes = {}) =>
-  dish ? summaryOf(menu, dish, { picks: picks as never, notes }, locale, text) : '';
+const said = (picks: object[], text?: string, locale = 'en') =>
+  dish ? readBack(menu, dish, { picks: picks as never }, locale, formats, text).summary : '';
 const usual = [
   { group: 'build', choice: 'leek' },
   { group: 'build', choice: 'oil' },
@@ -76,9 +77,8 @@ describe('a summary line', () => {
         ],
         undefined,
         'es',
-        { n: 'rápido' },
       ),
-    ).toBe('Small, Lime, sin leek, sin oil · “rápido”');
+    ).toBe('Small, Lime, sin leek, sin oil');
   });
 
   it('refuses a template with a brace that is open or names no group, and then says everything', () => {
@@ -90,5 +90,51 @@ describe('a summary line', () => {
     });
     expect(parseTemplate('{with size}', groups)).toMatchObject({ value: [{ before: 'with ', group: 'size' }] });
     expect(said([{ group: 'size', choice: 's' }, ...usual], '{nothing}')).toBe('Small');
+  });
+});
+
+describe('reading answers back', () => {
+  const asked = (id: string, kind: string, more: object = {}) =>
+    ({ id, name: id, prompt: `${id}?`, kind, ...more }) as never;
+  const menu = compileMenu(
+    smallMenu(
+      [
+        asked('day', 'date'),
+        asked('kitchen', 'note'),
+        asked('allergy', 'note', { note: { loud: true } }),
+        asked('tip', 'amount'),
+        asked('terms', 'consent'),
+        choicesGroup('course', { choices: [{ id: 'soup', name: 'Soup', opens: ['how'] }] }),
+        asked('how', 'note'),
+      ],
+      { groups: ['day', 'kitchen', 'allergy', 'tip', 'terms', 'course'].map((group) => ({ group })) },
+    ),
+  );
+  const dish = menu.item('dish');
+  const answers = {
+    dates: { day: '2026-05-12' },
+    notes: { kitchen: 'cut in half', allergy: 'nuts' },
+    amounts: { tip: 250 },
+    consents: ['terms'],
+    picks: [{ group: 'course', choice: 'soup', notes: { how: 'very hot' } }],
+  };
+  const back = (template?: string) => dish && readBack(menu, dish, answers, 'en', formats, template);
+
+  it('says every answer with what was asked, of every kind, also inside a pick', () => {
+    expect(back()?.summary).toBe('Soup');
+    expect(back()?.written.map(({ label, text, isLoud }) => [label, text, isLoud])).toEqual([
+      ['day?', 'on 2026-05-12', false],
+      ['kitchen?', 'cut in half', false],
+      ['allergy?', 'nuts', true],
+      ['tip?', '€2.50', false],
+      ['terms?', '', false],
+      ['how?', 'very hot', false],
+    ]);
+  });
+
+  it('takes every kind into a template, and repeats of what it says only what is loud', () => {
+    const read = back('{course}{ for day}{, kitchen}{, allergy}{ and tip}{; terms}');
+    expect(read?.summary).toBe('Soup for on 2026-05-12, “cut in half”, “nuts” and €2.50; terms?');
+    expect(read?.written.map(({ group }) => group)).toEqual(['allergy', 'how']);
   });
 });

@@ -1,6 +1,8 @@
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
+import type { Id } from '../menu/document.ts';
 import { textIn } from '../menu/text.ts';
 import type { Answers, Pick } from '../api/line.ts';
+import type { WrittenAnswer } from './written-answers.ts';
 import { parseTemplate, type TemplatePart } from './template.ts';
 
 /** The word for removed choices, by language; English if unknown. */
@@ -25,28 +27,36 @@ const WITH: Readonly<Record<string, string>> = {
   ar: 'مع',
 };
 
+export interface Summary {
+  readonly text: string;
+  /** The groups that the template speaks of. */
+  readonly mentioned: ReadonlySet<Id>;
+}
+
 /**
  * Summarises the answers of a line in one sentence: by the dish's template if it has a valid one, else the picks in the
- * order asked, with only the changes for groups that print changes. Notes come last, in quotation marks.
+ * order asked, with only the changes for groups that print changes. `written`: the answers that are not picks, which a
+ * template may mention.
  */
 export function summaryOf(
   menu: CompiledMenu,
   item: CompiledItem,
   answers: Answers,
   locale: string,
-  template?: string,
-): string {
-  const speaker = new Speaker(menu, item, answers.picks ?? [], locale);
+  template: string | undefined,
+  written: readonly WrittenAnswer[],
+): Summary {
+  const speaker = new Speaker(menu, item, answers.picks ?? [], locale, written);
   const parsed =
     template === undefined || template.trim() === ''
       ? undefined
       : parseTemplate(template, new Set(item.groupIndex.keys()));
-  const sentence = parsed?.ok ? speaker.write(parsed.value) : speaker.everything();
-  const notes = Object.values(answers.notes ?? {})
-    .map((text) => `“${text}”`)
-    .join(' ');
-  const text = [sentence, notes].filter(Boolean).join(' · ');
-  return text.charAt(0).toLocaleUpperCase(locale) + text.slice(1);
+  const parts = parsed?.ok ? parsed.value : undefined;
+  const text = parts ? speaker.write(parts) : speaker.everything();
+  return {
+    text: text.charAt(0).toLocaleUpperCase(locale) + text.slice(1),
+    mentioned: new Set(parts?.flatMap((part) => (part.kind === 'group' ? [part.group] : []))),
+  };
 }
 
 class Speaker {
@@ -54,19 +64,27 @@ class Speaker {
   readonly #item: CompiledItem;
   readonly #picks: readonly Pick[];
   readonly #locale: string;
+  readonly #written: readonly WrittenAnswer[];
 
-  constructor(menu: CompiledMenu, item: CompiledItem, picks: readonly Pick[], locale: string) {
+  constructor(
+    menu: CompiledMenu,
+    item: CompiledItem,
+    picks: readonly Pick[],
+    locale: string,
+    written: readonly WrittenAnswer[],
+  ) {
     this.#menu = menu;
     this.#item = item;
     this.#picks = picks;
     this.#locale = locale;
+    this.#written = written;
   }
 
   write(parts: readonly TemplatePart[]): string {
     const texts = parts.map((part) => {
       if (part.kind === 'words') return part.text;
       const group = this.#item.groups[this.#item.groupIndex.get(part.group) ?? -1];
-      const words = group ? this.#namesOf(group, part.which) : [];
+      const words = group ? [...this.#namesOf(group, part.which), ...this.#writtenIn(group)] : [];
       return words.length === 0 ? '' : `${part.before}${words.join(', ')}${part.after}`;
     });
     return texts
@@ -84,6 +102,13 @@ class Speaker {
           : this.#namesOf(group, 'all'),
       )
       .join(', ');
+  }
+
+  /** A written answer as it stands in a sentence: a note quoted, a consent by what was agreed to. */
+  #writtenIn({ id }: OfferedGroup): string[] {
+    return this.#written
+      .filter(({ group }) => group === id)
+      .map(({ kind, label, text }) => (kind === 'note' ? `“${text}”` : kind === 'consent' ? label : text));
   }
 
   #namesOf(group: OfferedGroup, what: 'all' | 'added' | 'taken'): string[] {

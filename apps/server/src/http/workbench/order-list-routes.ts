@@ -5,13 +5,13 @@ import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
 /** Finding orders, and everything known about one of them. */
-export function orderListRoutes(routes: AudienceRouter, { database }: Services): void {
+export function orderListRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(workbenchApi.orders, async ({ query }) =>
-    ok(await listOrders(database, query.find?.trim() ?? '', query.before)),
+    ok(await listOrders(services.database, query.find?.trim() ?? '', query.before)),
   );
 
   routes.handle(workbenchApi.order, async ({ params }) => {
-    const order = await openOrder(database, params.id);
+    const order = await openOrder(services, params.id);
     return order ? ok(order) : problem(404, 'no-order', 'There is no such order.');
   });
 }

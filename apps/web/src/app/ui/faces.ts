@@ -23,7 +23,7 @@ import { SpanFinder } from '../state/span-finder.ts';
 import { pictureUrl } from '../state/picture-url.ts';
 import { PrintedTicket } from './printed-ticket.ts';
 import { PriceExplained } from './price-explained.ts';
-import { TillQuestions } from './till-questions.ts';
+import { TillDish } from './till-dish.ts';
 import { SelectField } from './fields/select-field.ts';
 import { SwitchField } from './fields/switch-field.ts';
 import { languageOptions, namedOptions, type Option } from './fields/option.ts';
@@ -34,7 +34,7 @@ const SPAN_PAUSE_MS = 150;
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillQuestions],
+  imports: [GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillDish],
   templateUrl: './faces.html',
   styleUrl: './faces.css',
 })

@@ -6,6 +6,7 @@ import {
   dropChoice,
   groupAt,
   type GroupPlace,
+  noteAt,
   type OfferedChoiceView,
   type OfferedGroup,
   type OfferedGroupView,
@@ -98,14 +99,7 @@ export class GuestQuestions {
   }
 
   protected noteOf({ place, group }: Question): string {
-    if (place === undefined) return this.answers().notes?.[group.id] ?? '';
-    let picks = this.answers().picks ?? [];
-    let note = '';
-    for (const index of place) {
-      note = picks[index]?.notes?.[group.id] ?? '';
-      picks = picks[index]?.picks ?? [];
-    }
-    return note;
+    return noteAt(this.answers(), place, group.id);
   }
 
   protected write({ place, group }: Question, text: string): void {

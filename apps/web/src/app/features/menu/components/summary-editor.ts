@@ -6,16 +6,17 @@ import {
   type Item,
   parseTemplate,
   preselectedLine,
-  summaryOf,
-  templateFor,
   type TemplateFault,
 } from '@hearty-ladle/core';
+import { answersBack } from '../../../text/read-back.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { ButtonDirective } from 'primeng/button';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+
+const MOST_CHARACTERS = 300;
 
 /** How the answers of a dish are summarised in one line: its own template, its section's, or the default. */
 @Component({
@@ -37,18 +38,16 @@ export class SummaryEditor {
   readonly #section = computed(() => this.item().sections?.[0] ?? '');
   protected readonly groups = computed(() =>
     (this.#compiled()?.groups ?? [])
-      .filter(({ group }) => group.kind === 'choices')
+      .filter(({ group }) => group.kind !== 'notice')
       .map(({ id, group }) => ({ id, name: group.name })),
   );
-  protected readonly text = computed(() => {
+  readonly #template = computed(() => {
     const { itemSummaries = [], sectionSummaries = [] } = this.#view.menu() ?? {};
-    return (
-      (this.whole()
-        ? sectionSummaries.find(({ id }) => id === this.#section())
-        : itemSummaries.find(({ id }) => id === this.item().id)
-      )?.template ?? ''
-    );
+    return this.whole()
+      ? sectionSummaries.find(({ id }) => id === this.#section())?.template
+      : itemSummaries.find(({ id }) => id === this.item().id)?.template;
   });
+  protected readonly text = computed(() => this.#language.read(this.#template()));
   protected readonly faults = computed(() => {
     const parsed = parseTemplate(this.text(), new Set(this.#compiled()?.groupIndex.keys()));
     return parsed.ok ? [] : parsed.faults.map(sayTemplateFault);
@@ -57,8 +56,8 @@ export class SummaryEditor {
     const compiled = this.#compiled();
     const menu = this.#view.menu();
     if (!compiled || !menu) return [];
-    const template = templateFor(menu, this.item());
-    const read = (answers: Answers) => summaryOf(this.menu(), compiled, answers, this.#language.writing(), template);
+    const read = (answers: Answers) =>
+      answersBack({ ...this.menu(), menu }, compiled, answers, this.#language.writing()).summary;
     const usual = preselectedLine(this.menu(), this.item().id);
     return [
       { when: 'As preselected', message: read(usual) },
@@ -71,8 +70,10 @@ export class SummaryEditor {
     const kind = this.whole() ? 'sectionSummaries' : 'itemSummaries';
     const id = this.whole() ? this.#section() : this.item().id;
     const label = `Changed the summary line of “${this.#language.read(this.item().name)}”`;
-    if (template === '') this.#editor.change(label, [{ type: 'remove', kind, id }]);
-    else this.#editor.put(kind, { id, template: template.slice(0, 300) }, label, { field: 'template' });
+    const next = this.#language.write(this.#template(), template.slice(0, MOST_CHARACTERS));
+    const isGone = typeof next === 'string' ? next === '' : Object.values(next).every((text) => text === '');
+    if (isGone) this.#editor.change(label, [{ type: 'remove', kind, id }]);
+    else this.#editor.put(kind, { id, template: next }, label, { field: 'template' });
   }
 }
 

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { receiptText, summaryOf, templateFor, textIn, type OrderEvent } from '@hearty-ladle/core';
+import { type CompiledMenu, compileMenu, type OrderEvent, receiptText } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { healthText } from '../../../messages/staff-message.ts';
 import { formatMoney } from '../../../text/money.ts';
+import { answersBack } from '../../../text/read-back.ts';
+import { AnswerList } from '../../../ui/answer-list.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 import { PrintedTicket } from '../../../ui/printed-ticket.ts';
 import { ordersActions, ordersFeature } from '../store/orders-store.ts';
@@ -14,13 +16,14 @@ import { Tag } from 'primeng/tag';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+const DAY_AND_TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const RECEIPT_COLUMNS = 42;
 
 /** Orders as they come in, found by number, name, table or dish; the open order shows everything known about it. */
 @Component({
   selector: 'hl-orders-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, PriceExplained, PrintedTicket, RouterLink, Tag, TextField],
+  imports: [AnswerList, ButtonDirective, PriceExplained, PrintedTicket, RouterLink, Tag, TextField],
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.css',
 })
@@ -34,9 +37,7 @@ export class OrdersPage {
       ...order,
       when: WHEN.format(new Date(order.placedAt)),
       money: this.money(order.total),
-      dishes: order.lines
-        .map(({ item, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${this.#dish(item)}`)
-        .join(', '),
+      dishes: order.lines.map(({ name, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${name}`).join(', '),
       state:
         order.bumped === order.tickets
           ? 'done'
@@ -50,33 +51,45 @@ export class OrdersPage {
     return typeof opened === 'object' && opened.id === this.id() ? opened : undefined;
   });
   protected readonly isUnknown = computed(() => this.state().opened === 'unknown' && this.id() !== undefined);
+  /** The menu as it was when the open order was placed. */
+  protected readonly sold = computed(() => {
+    const order = this.opened();
+    return order && compileMenu(order.menu);
+  });
   protected readonly lines = computed(() => {
-    const menu = this.view.compiled();
+    const menu = this.sold();
     const order = this.opened();
     if (!menu || !order) return [];
     return order.request.lines.map((line, i) => {
       const item = menu.item(line.item);
       return {
-        name: this.#dish(line.item),
+        name: order.lines[i]?.name ?? line.item,
         quantity: line.quantity ?? 1,
         price: order.quote.lines[i]?.price,
-        summary: item ? summaryOf(menu, item, line, menu.firstLocale, templateFor(menu.menu, item.item)) : '',
+        back: item && answersBack(menu, item, line, menu.firstLocale),
       };
     });
   });
-  protected readonly receipt = computed(() => {
-    const menu = this.view.compiled();
+  /** The answers to the order's own questions. */
+  protected readonly own = computed(() => {
+    const menu = this.sold();
     const order = this.opened();
-    return menu && order
-      ? receiptText(
-          menu,
-          order.request.lines,
-          order.quote,
-          (minor) => this.money(minor),
-          menu.firstLocale,
-          RECEIPT_COLUMNS,
-        ).join('\n')
-      : '';
+    return menu && order ? answersBack(menu, menu.order, order.request, menu.firstLocale) : undefined;
+  });
+  protected readonly receipt = computed(() => {
+    const menu = this.sold();
+    const order = this.opened();
+    if (!menu || !order) return '';
+    const lines = this.lines().map(({ name, quantity, back }) => ({ name, quantity, written: back?.written ?? [] }));
+    const head = [
+      `Number ${order.number} · ${DAY_AND_TIME.format(new Date(order.placedAt))}`,
+      [order.name, order.place].filter(Boolean).join(' · '),
+    ].filter(Boolean);
+    const written = this.own()?.written ?? [];
+    const receipt = { head, lines, written, quote: order.quote };
+    return receiptText(menu, receipt, (minor) => this.#soldMoney(menu, minor), menu.firstLocale, RECEIPT_COLUMNS).join(
+      '\n',
+    );
   });
   protected readonly history = computed(() =>
     (this.opened()?.history ?? []).map((event) => ({
@@ -105,23 +118,24 @@ export class OrdersPage {
     return formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
   }
 
+  /** Money in the currency of the menu that was sold from. */
+  #soldMoney({ menu, firstLocale }: CompiledMenu, minor: number): string {
+    return formatMoney(minor, menu.currency, firstLocale);
+  }
+
   protected station(id: string) {
-    return this.view.menu()?.stations.find((station) => station.id === id);
+    return this.sold()?.menu.stations.find((station) => station.id === id);
   }
 
   protected time(placedAt: string): string {
     return CLOCK.format(new Date(placedAt)).slice(0, 5);
   }
 
-  #dish(id: string): string {
-    const item = this.view.menu()?.items.find((it) => it.id === id);
-    return item ? textIn(item.name, this.view.firstLocale(), this.view.firstLocale()) : id;
-  }
-
   #sayEvent({ what, station = '', printer, copy, doubtful, fault = '' }: OrderEvent): string {
     const name = this.station(station)?.name ?? station;
     if (what === 'placed') return 'Placed';
     if (what === 'bumped') return `${name}: done`;
+    if (what === 'recalled') return `${name}: recalled`;
     if (what === 'not-printed') return `${name}: NOT printed (${healthText('en', fault)}); printing was stopped`;
     const elsewhere =
       printer === undefined || printer === station ? '' : ` at ${this.station(printer)?.name ?? printer}`;

@@ -5,14 +5,15 @@ import {
   type Line,
   type Order,
   quoteOrder,
-  summaryOf,
-  templateFor,
+  type ReadBack,
   textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { MessagePipe, refusalMessage } from '../../../messages/message.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
+import { answersBack } from '../../../text/read-back.ts';
+import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import type { ShopState } from '../store/shop-store.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -21,7 +22,7 @@ import { ButtonDirective } from 'primeng/button';
 @Component({
   selector: 'hl-basket',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, GuestQuestions, MessagePipe],
+  imports: [AnswerList, ButtonDirective, GuestQuestions, MessagePipe],
   templateUrl: './basket.html',
   styleUrl: './basket.css',
 })
@@ -52,7 +53,7 @@ export class Basket {
       now: this.quote().lines[index]?.price.line ?? 0,
       quantity: line.quantity ?? 1,
       name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
-      summary: this.#summary(line),
+      back: this.#back(line),
       price: this.money(this.quote().lines[index]?.price.line ?? 0),
       problems: this.#messages(index),
     })),
@@ -75,11 +76,9 @@ export class Basket {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
-  #summary(line: Line): string {
+  #back(line: Line): ReadBack | undefined {
     const compiled = this.menu().item(line.item);
-    return compiled
-      ? summaryOf(this.menu(), compiled, line, this.locale(), templateFor(this.menu().menu, compiled.item))
-      : '';
+    return compiled && answersBack(this.menu(), compiled, line, this.locale());
   }
 
   #messages(index: number): string[] {

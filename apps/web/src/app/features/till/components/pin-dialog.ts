@@ -16,6 +16,8 @@ import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 })
 export class PinDialog {
   readonly locale = input.required<string>();
+  /** Why the last PIN was not taken. */
+  readonly refusal = input<string>();
   readonly entered = output<string>();
   readonly closed = output<void>();
   protected readonly form = inject(NonNullableFormBuilder).group({ pin: '' });

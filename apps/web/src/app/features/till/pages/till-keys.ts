@@ -1,35 +1,56 @@
 import type { StaffKey } from '../../../messages/staff-message.ts';
-import { bindHotkeys, isTextField } from '../../../ui/hotkeys/hotkeys.ts';
+import { bindHotkeys } from '../../../ui/hotkeys/hotkeys.ts';
+import { CHOICE_KEYS } from '../../../ui/till-tap.ts';
 
-/** What the keys of the till do. */
-export interface TillActs {
-  readonly isDishOpen: () => boolean;
-  readonly isDialogOpen: () => boolean;
-  readonly answer: (nth: number) => void;
+/** What the keys do at an open dish. */
+export interface DishActs {
+  /** Returns false if the key stands on no choice. */
+  readonly answer: (key: string) => boolean;
+  readonly moveTo: (by: 1 | -1) => void;
+  readonly changeAmount: () => void;
+  readonly repeat: (by: 1 | -1) => void;
+  readonly typeQuantity: () => void;
+  readonly note: (isLoud: boolean) => void;
   readonly confirm: () => void;
   readonly cancel: () => void;
-  readonly send: () => void;
-  readonly repeat: (by: 1 | -1) => void;
-  readonly clear: () => void;
-  /** Whether an event comes from the search box. */
-  readonly isSearch: (target: EventTarget | null) => boolean;
 }
 
-/** Binds the keys of the till: of the open dish, and of the order; `say` names them in the till's language. */
-export function bindTillKeys(acts: TillActs, say: (key: StaffKey) => string): void {
-  const isAtDish = () => acts.isDishOpen() && !acts.isDialogOpen();
-  const isAtOrder = () => !acts.isDishOpen() && !acts.isDialogOpen();
-  const isWriting = ({ target }: KeyboardEvent) => isTextField(target) && !acts.isSearch(target);
+/** What the keys do at the order; all but sending and holding only while no dish is open. */
+export interface OrderActs {
+  readonly isDishOpen: () => boolean;
+  readonly isDialogOpen: () => boolean;
+  readonly send: () => void;
+  readonly hold: () => void;
+  readonly showHeld: () => void;
+  /** Opens the nth dish of the order. */
+  readonly open: (nth: number) => void;
+  /** Another dish like the last one, open to be changed. */
+  readonly copyLast: () => void;
+  readonly repeat: (by: 1 | -1) => void;
+  readonly clear: () => void;
+}
+
+type Say = (key: StaffKey) => string;
+
+/** Binds the keys of an open dish; `say` names them in the till's language. */
+export function bindDishKeys(acts: DishActs, say: Say): void {
   bindHotkeys(
     () => say('keys.dish'),
     [
       {
-        keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
-        shown: '1 – 9',
+        keys: [...CHOICE_KEYS],
+        shown: '1 – 9, 0, A – Z',
         label: () => say('keys.answer'),
-        worksInFields: true,
-        run: (event) => !isWriting(event) && acts.answer(Number(event.key)),
+        run: ({ key }) => acts.answer(key),
       },
+      { keys: ['ArrowDown'], shown: '↓', label: () => say('keys.next-question'), run: () => acts.moveTo(1) },
+      { keys: ['ArrowUp'], shown: '↑', label: () => say('keys.last-question'), run: () => acts.moveTo(-1) },
+      { keys: ['/', 'Shift+/'], shown: '/', label: () => say('keys.amount'), run: acts.changeAmount },
+      { keys: ['+', 'Shift++', '='], shown: '+', label: () => say('keys.one-more'), run: () => acts.repeat(1) },
+      { keys: ['-'], shown: '−', label: () => say('keys.one-less'), run: () => acts.repeat(-1) },
+      { keys: ['q'], shown: 'Q', label: () => say('keys.quantity'), run: acts.typeQuantity },
+      { keys: ['n'], shown: 'N', label: () => say('keys.note'), run: () => acts.note(false) },
+      { keys: ['!', 'Shift+!'], shown: '!', label: () => say('keys.allergy'), run: () => acts.note(true) },
       {
         keys: ['Enter'],
         shown: '↵',
@@ -40,12 +61,31 @@ export function bindTillKeys(acts: TillActs, say: (key: StaffKey) => string): vo
       },
       { keys: ['Escape'], shown: 'Esc', label: () => say('keys.cancel'), worksInFields: true, run: acts.cancel },
     ],
-    isAtDish,
   );
+}
+
+/** Binds the keys of the order; `say` names them in the till's language. */
+export function bindOrderKeys(acts: OrderActs, say: Say): void {
   bindHotkeys(
     () => say('keys.order'),
     [
       { keys: ['$mod+Enter'], shown: 'Ctrl ↵', label: () => say('keys.send'), worksInFields: true, run: acts.send },
+      { keys: ['Alt+h'], shown: 'Alt H', label: () => say('keys.hold'), worksInFields: true, run: acts.hold },
+    ],
+    () => !acts.isDialogOpen(),
+  );
+  bindHotkeys(
+    () => say('keys.lines'),
+    [
+      { keys: ['Alt+o'], shown: 'Alt O', label: () => say('keys.held'), worksInFields: true, run: acts.showHeld },
+      {
+        keys: [...'123456789'].map((digit) => `Alt+${digit}`),
+        shown: 'Alt 1 – 9',
+        label: () => say('keys.line'),
+        worksInFields: true,
+        run: ({ key, code }) => acts.open(Number(/\d$/.exec(code)?.[0] ?? key)),
+      },
+      { keys: ['Alt+c'], shown: 'Alt C', label: () => say('keys.copy'), worksInFields: true, run: acts.copyLast },
       {
         keys: ['Alt++', 'Alt+Shift++', 'Alt+='],
         shown: 'Alt +',
@@ -62,6 +102,6 @@ export function bindTillKeys(acts: TillActs, say: (key: StaffKey) => string): vo
       },
       { keys: ['Escape'], shown: 'Esc', label: () => say('keys.search'), worksInFields: true, run: acts.clear },
     ],
-    isAtOrder,
+    () => !acts.isDialogOpen() && !acts.isDishOpen(),
   );
 }

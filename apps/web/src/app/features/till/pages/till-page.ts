@@ -21,8 +21,6 @@ import {
   quoteLine,
   quoteOrder,
   type Service,
-  summaryOf,
-  templateFor,
   textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
@@ -30,9 +28,11 @@ import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
+import { answersBack } from '../../../text/read-back.ts';
+import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
+import { QuantityField } from '../components/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
-import { pickNth } from '../store/pick-nth.ts';
 import { tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
 import { tillFeature } from '../store/till-store.ts';
@@ -42,7 +42,7 @@ import { isTextField } from '../../../ui/hotkeys/hotkeys.ts';
 import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { serviceOptions } from '../../../text/services.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
-import { bindTillKeys } from './till-keys.ts';
+import { bindOrderKeys } from './till-keys.ts';
 import { PinDialog } from '../components/pin-dialog.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
@@ -53,11 +53,13 @@ import { LanguageSwitch } from '../../../ui/language-switch.ts';
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    AnswerList,
     ButtonDirective,
     GuestQuestions,
     HotkeyList,
     LanguageSwitch,
     PinDialog,
+    QuantityField,
     RouterLink,
     StaffPipe,
     SwitchField,
@@ -78,7 +80,6 @@ export class TillPage {
   protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
-  protected readonly asking = signal<Line | undefined>(undefined);
   /** Enter was pressed before the menu arrived: it is carried out then. */
   readonly #entered = signal(false);
   protected readonly showsParked = signal(false);
@@ -109,7 +110,7 @@ export class TillPage {
         line,
         quantity: line.quantity ?? 1,
         name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
-        summary: item ? summaryOf(menu, item, line, this.locale(), templateFor(menu.menu, item.item)) : '',
+        back: item && answersBack(menu, item, line, this.locale()),
         price: this.money(quote?.price.line ?? 0),
         problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, this.locale())),
       };
@@ -140,34 +141,28 @@ export class TillPage {
   @HostListener('document:keydown', ['$event'])
   protected keydown(event: KeyboardEvent): void {
     const isLetter = /^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey && !event.altKey;
-    if (isLetter && !this.till().open && !this.asking() && !isTextField(event.target)) this.find()?.focus();
+    if (isLetter && !this.till().open && !this.till().asking && !isTextField(event.target)) this.find()?.focus();
   }
 
   #bindKeys(): void {
-    bindTillKeys(
+    bindOrderKeys(
       {
         isDishOpen: () => this.till().open !== undefined,
-        isDialogOpen: () => this.asking() !== undefined,
-        answer: (nth) => {
-          const open = this.till().open;
-          const menu = this.menu();
-          if (open && menu) this.answer(pickNth(menu, open.line, this.#quoteOf(open.line), nth));
-        },
-        confirm: () => {
-          const open = this.till().open;
-          if (open && this.#quoteOf(open.line).ok) this.confirm();
-        },
-        cancel: () => this.cancel(),
+        isDialogOpen: () => this.till().asking !== undefined,
         send: () => this.send(),
+        hold: () => this.park(),
+        showHeld: () => this.showsParked.set(!this.showsParked()),
+        open: (nth) => this.change(nth - 1),
+        copyLast: () => this.copy(this.till().lines.length - 1),
         repeat: (by) => {
-          const last = this.till().lines.length - 1;
-          if (last >= 0) this.repeat(last, by);
+          const index = this.till().lines.length - 1;
+          const line = this.till().lines[index];
+          if (line) this.count(index, (line.quantity ?? 1) + by);
         },
         clear: () => {
           this.typed.set('');
           this.find()?.focus();
         },
-        isSearch: (target) => this.find()?.isBox(target) ?? false,
       },
       (key) => staffMessage(this.locale(), key),
     );
@@ -196,7 +191,8 @@ export class TillPage {
     if (!menu || !item) return;
     this.typed.set('');
     const line: Line = { ...preselectedLine(menu, id), item: id };
-    if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined) return this.asking.set(line);
+    if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined)
+      return this.#store.dispatch(tillActions.pinAsked({ line }));
     const isEnough = this.#quoteOf(line).ok;
     this.#store.dispatch(
       isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }),
@@ -206,11 +202,17 @@ export class TillPage {
     else this.find()?.blur();
   }
 
+  protected readonly pinRefusal = computed(() => {
+    const refusal = this.till().pinRefusal;
+    return refusal && staffMessage(this.locale(), refusal.key, refusal.values);
+  });
+
   protected enterPin(pin: string): void {
-    const line = this.asking();
-    this.asking.set(undefined);
     this.#store.dispatch(tillActions.pinEntered({ pin }));
-    if (line) this.#store.dispatch(tillActions.lineOpened({ line, index: undefined }));
+  }
+
+  protected dismissPin(): void {
+    this.#store.dispatch(tillActions.pinDismissed());
   }
 
   protected change(index: number): void {
@@ -232,8 +234,14 @@ export class TillPage {
     this.find()?.focus();
   }
 
-  protected repeat(index: number, by: number): void {
-    this.#store.dispatch(tillActions.lineRepeated({ index, by }));
+  /** Opens another dish like one of the order's, to be changed and added. */
+  protected copy(index: number): void {
+    const line = this.till().lines[index];
+    if (line) this.#store.dispatch(tillActions.lineOpened({ line: { ...line, quantity: 1 }, index: undefined }));
+  }
+
+  protected count(index: number, quantity: number): void {
+    this.#store.dispatch(tillActions.lineCounted({ index, quantity }));
   }
 
   protected name(named: { service?: Service; name?: string; place?: string }): void {

@@ -14,7 +14,8 @@ export const tillActions = createActionGroup({
     'Line cancelled': emptyProps(),
     /** The order can't be sent or held yet: a dish is open and lacks an answer. */
     'Line needed': emptyProps(),
-    'Line repeated': props<{ index: number; by: number }>(),
+    /** Sets how many of a line; 0 removes it. */
+    'Line counted': props<{ index: number; quantity: number }>(),
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),
@@ -27,6 +28,9 @@ export const tillActions = createActionGroup({
     'Parked not reserved': props<{ kind: FailureKind }>(),
     /** Undefined: not answered yet. */
     'Parked confirmed': props<{ isOurs: boolean | undefined }>(),
+    /** A PIN is needed to open a dish with an open price. */
+    'Pin asked': props<{ line: Line }>(),
+    'Pin dismissed': emptyProps(),
     'Pin entered': props<{ pin: string }>(),
     'Pin answered': props<{ pin: string; answer: PinAnswer }>(),
   },

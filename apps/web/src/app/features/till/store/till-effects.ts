@@ -113,9 +113,15 @@ export class TillEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.pinEntered),
-      withLatestFrom(this.#store.select(tillFeature.selectDevice)),
-      concatMap(([{ pin }, device]) =>
-        this.#api.tryPin(pin, device).pipe(map((answer) => tillActions.pinAnswered({ pin, answer }))),
+      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
+      exhaustMap(([{ pin }, { device, asking }]) =>
+        this.#api.tryPin(pin, device).pipe(
+          concatMap((answer) => {
+            const answered = tillActions.pinAnswered({ pin, answer });
+            const sendsAgain = answer.outcome === 'right' && asking && 'total' in asking;
+            return sendsAgain ? [answered, tillActions.sent({ total: asking.total })] : [answered];
+          }),
+        ),
       ),
     ),
   );

@@ -20,7 +20,7 @@ describe('an order at the till', () => {
     const state = after(
       tillActions.lineAdded({ line: toast }),
       tillActions.lineAdded({ line: bowl }),
-      tillActions.lineRepeated({ index: 0, by: 2 }),
+      tillActions.lineCounted({ index: 0, quantity: 3 }),
       tillActions.lineOpened({ line: bowl, index: 1 }),
       tillActions.lineAnswered({ line: { ...bowl, notes: { n: 'hot' } } }),
       tillActions.lineConfirmed(),
@@ -30,9 +30,9 @@ describe('an order at the till', () => {
       { ...bowl, notes: { n: 'hot' } },
     ]);
     expect(state.open).toBeUndefined();
-    expect(after(tillActions.lineAdded({ line: toast }), tillActions.lineRepeated({ index: 0, by: -1 })).lines).toEqual(
-      [],
-    );
+    expect(
+      after(tillActions.lineAdded({ line: toast }), tillActions.lineCounted({ index: 0, quantity: 0 })).lines,
+    ).toEqual([]);
   });
 
   it('keeps nothing of a line that is left', () => {
@@ -75,7 +75,10 @@ describe('an order at the till', () => {
       tries: { key: 'next', replaces: [] },
       notice: { isWell: false, key: 'notice.first-placed', values: { number: 7 } },
     });
-    const lost = tillFeature.reducer(answered({ outcome: 'offline' }), tillActions.lineRepeated({ index: 0, by: 1 }));
+    const lost = tillFeature.reducer(
+      answered({ outcome: 'offline' }),
+      tillActions.lineCounted({ index: 0, quantity: 2 }),
+    );
     expect(lost.tries).toEqual({ key: `${key}.1`, wasSent: false, replaces: [key] });
   });
 
@@ -122,7 +125,7 @@ describe('an order at the till', () => {
     const priced = (state: typeof order) => tillFeature.selectPricedOrder({ till: state });
     const quoted = priced(order);
     expect(priced(tillFeature.reducer(order, tillActions.named({ name: 'Ilse', place: '4' })))).toBe(quoted);
-    expect(priced(tillFeature.reducer(order, tillActions.lineRepeated({ index: 0, by: 1 })))).not.toEqual(quoted);
+    expect(priced(tillFeature.reducer(order, tillActions.lineCounted({ index: 0, quantity: 2 })))).not.toEqual(quoted);
   });
 
   it('survives a reload with its keys, but without its PIN', () => {
@@ -211,13 +214,36 @@ describe('the till, beside a server', () => {
     expect(till.state().parked).toEqual([]);
   });
 
-  it('keeps a PIN only when the server knows it', () => {
+  it('opens a dish with an open price only once the server knows the PIN, which is forgotten with the order', () => {
     const tryPin = (pin: string) =>
       of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', code: 'pin-wrong' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
+    till.act(tillActions.pinAsked({ line: toast }));
     till.act(tillActions.pinEntered({ pin: '1111' }));
-    expect(till.state()).toMatchObject({ pin: undefined, notice: { key: 'refusal.pin-wrong' } });
+    expect(till.state()).toMatchObject({ pin: undefined, open: undefined, pinRefusal: { key: 'refusal.pin-wrong' } });
     till.act(tillActions.pinEntered({ pin: '2468' }));
-    expect(till.state()).toMatchObject({ pin: '2468', device: 'token' });
+    expect(till.state()).toMatchObject({ pin: '2468', device: 'token', open: { line: toast }, asking: undefined });
+    till.act(tillActions.parkAnswered({ isParked: true, nextKey: 'next' }));
+    expect(till.state().pin).toBeUndefined();
+  });
+
+  it('that holds an open price is sent once its PIN was given in place', () => {
+    const sent: unknown[] = [];
+    const placeOrder = (order: { pin?: string }) => {
+      sent.push(order.pin);
+      return of(
+        order.pin === '2468'
+          ? { outcome: 'placed', order: { number: 5 } }
+          : { outcome: 'refused', problems: [], code: 'may-not-name-prices', message: '' },
+      );
+    };
+    const tryPin = () => of({ outcome: 'right', device: 'token' });
+    const till = runEffects(TillEffects, { tryPin, placeOrder, parked: () => of([]) }, tillFeature);
+    till.act(tillActions.lineAdded({ line: toast }));
+    till.act(tillActions.sent({ total: 500 }));
+    expect(till.state()).toMatchObject({ asking: { total: 500 }, lines: [toast] });
+    till.act(tillActions.pinEntered({ pin: '2468' }));
+    expect(sent).toEqual([undefined, '2468']);
+    expect(till.state()).toMatchObject({ lines: [], asking: undefined, notice: { key: 'notice.placed' } });
   });
 });

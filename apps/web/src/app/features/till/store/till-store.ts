@@ -28,8 +28,14 @@ export interface TillState {
   readonly parked: readonly ParkedOrder[];
   /** A parked order taken here, until the server has confirmed it. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
-  /** The PIN for open prices, once entered. */
+  /** The PIN for open prices, entered for this order. */
   readonly pin: string | undefined;
+  /** What the PIN is asked for: to open a dish, or to send the order, at the total that was seen. */
+  readonly asking: { readonly line: Line } | { readonly total: number } | undefined;
+  /** Why the PIN was not taken. */
+  readonly pinRefusal: StaffText | undefined;
+  /** The total that was last sent. */
+  readonly sentTotal: number;
   /** The device token by which the server recognises this till. */
   readonly device: string | undefined;
 }
@@ -44,6 +50,7 @@ const emptyOrder = () => ({
   place: '',
   answers: {},
   open: undefined,
+  pin: undefined,
   tries: newTries(crypto.randomUUID()),
 });
 
@@ -56,8 +63,10 @@ export const tillFeature = createFeature({
       notice: undefined,
       parked: [],
       confirming: undefined,
+      asking: undefined,
+      pinRefusal: undefined,
+      sentTotal: 0,
       ...rememberedOrder(),
-      pin: undefined,
       device: rememberedDevice(),
     },
     on(tillActions.lineAdded, (state, { line }) => ({
@@ -74,9 +83,9 @@ export const tillFeature = createFeature({
     on(tillActions.lineConfirmed, (state) => lineConfirmed(state)),
     on(tillActions.lineNeeded, (state) => ({ ...state, notice: { isWell: false, key: 'notice.dish-open' } })),
     on(tillActions.lineCancelled, (state) => ({ ...state, open: undefined })),
-    on(tillActions.lineRepeated, (state, { index, by }) => ({
+    on(tillActions.lineCounted, (state, { index, quantity }) => ({
       ...changed(state),
-      lines: state.lines.flatMap((line, i) => (i === index ? counted(line, by) : [line])),
+      lines: state.lines.flatMap((line, i) => (i === index ? counted(line, quantity) : [line])),
     })),
     on(tillActions.named, (state, { service = state.service, name = state.name, place = state.place }) => ({
       ...changed(state),
@@ -85,7 +94,13 @@ export const tillFeature = createFeature({
       place,
     })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
-    on(tillActions.sent, (state) => ({ ...state, sending: true, notice: undefined, tries: tried(state.tries) })),
+    on(tillActions.sent, (state, { total }) => ({
+      ...state,
+      sending: true,
+      sentTotal: total,
+      notice: undefined,
+      tries: tried(state.tries),
+    })),
     on(tillActions.sendAnswered, (state, { key, answer, nextKey }) =>
       withSendAnswer(
         { ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) },
@@ -116,11 +131,21 @@ export const tillFeature = createFeature({
         notice: { isWell: false, key: 'notice.taken-elsewhere' },
       };
     }),
-    on(tillActions.pinAnswered, (state, { pin, answer }) =>
-      answer.outcome === 'right'
-        ? { ...state, pin, device: answer.device, notice: undefined }
-        : { ...state, pin: undefined, notice: { isWell: false, ...pinText(answer) } },
-    ),
+    on(tillActions.pinAsked, (state, { line }) => ({ ...state, asking: { line }, pinRefusal: undefined })),
+    on(tillActions.pinDismissed, (state) => ({ ...state, asking: undefined, pinRefusal: undefined })),
+    on(tillActions.pinAnswered, (state, { pin, answer }) => {
+      if (answer.outcome === 'wrong') return { ...state, pin: undefined, pinRefusal: pinText(answer) };
+      const { asking } = state;
+      return {
+        ...state,
+        pin,
+        device: answer.device,
+        notice: undefined,
+        pinRefusal: undefined,
+        asking: undefined,
+        ...(asking && 'line' in asking && { open: { line: asking.line, index: undefined } }),
+      };
+    }),
   ),
   extraSelectors: ({ selectLines, selectService, selectAnswers }) => ({
     /** What the price depends on; a name or a table typed in leaves it as it is. */
@@ -163,9 +188,8 @@ function lineConfirmed(state: TillState): TillState {
   return { ...changed(state), lines, open: undefined };
 }
 
-function counted(line: Line, by: number): Line[] {
-  const quantity = Math.min(MAX, (line.quantity ?? 1) + by);
-  return quantity < 1 ? [] : [{ ...line, quantity }];
+function counted(line: Line, quantity: number): Line[] {
+  return quantity < 1 ? [] : [{ ...line, quantity: Math.min(MAX, quantity) }];
 }
 
 function pinText({ code }: Extract<PinAnswer, { outcome: 'wrong' }>): StaffText {
@@ -190,6 +214,8 @@ function withSendAnswer(state: TillState, answer: SentOrder): TillState {
     case 'costs-otherwise':
       return say({ key: `notice.${answer.outcome}` });
     case 'refused':
+      if (answer.code === 'may-not-name-prices' || answer.code === 'pin-wrong')
+        return { ...state, pin: undefined, asking: { total: state.sentTotal }, pinRefusal: refusalText(answer.code) };
       return say(refusalText(answer.code, { limit: answer.fault?.limit ?? 0 }));
   }
 }

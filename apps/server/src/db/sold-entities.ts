@@ -1,0 +1,44 @@
+import type { Workbook } from '@hearty-ladle/core';
+import { EntitySchema } from 'typeorm';
+import { safeInteger } from './safe-integer.ts';
+
+/** The menu at a revision from which something was sold; orders are read with it for ever. */
+export interface SoldMenuRow {
+  revision: number;
+  menu: Workbook;
+}
+export const SoldMenuEntity = new EntitySchema<SoldMenuRow>({
+  name: 'sold_menu',
+  columns: {
+    revision: { type: 'bigint', primary: true, primaryKeyConstraintName: 'pk_sold_menu', transformer: safeInteger },
+    menu: { type: 'jsonb' },
+  },
+});
+
+/** A ticket was bumped or recalled. Append-only. */
+export interface TicketEventRow {
+  id: number;
+  ticketId: string;
+  at: Date;
+  what: 'bumped' | 'recalled';
+}
+export const TicketEventEntity = new EntitySchema<TicketEventRow>({
+  name: 'ticket_event',
+  columns: {
+    id: {
+      type: 'bigint',
+      primary: true,
+      primaryKeyConstraintName: 'pk_ticket_event',
+      generated: 'increment',
+      transformer: safeInteger,
+    },
+    ticketId: {
+      type: 'uuid',
+      name: 'ticket_id',
+      foreignKey: { target: 'ticket', inverseSide: 'id', name: 'fk_ticket_event_ticket', onDelete: 'CASCADE' },
+    },
+    at: { type: 'timestamptz' },
+    what: { type: 'text' },
+  },
+  indices: [{ name: 'ix_ticket_event_ticket', columns: ['ticketId'] }],
+});

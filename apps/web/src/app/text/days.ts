@@ -1,0 +1,19 @@
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** A day as people say it: “Mon, 30 Nov 2026”. What is no ISO date stays as it is. */
+export function formatDay(iso: string, locale: string): string {
+  const day = new Date(`${iso}T00:00:00Z`);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso) || Number.isNaN(day.getTime())) return iso;
+  let format = formats.get(locale);
+  if (!format) {
+    format = new Intl.DateTimeFormat(locale, {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric',
+      timeZone: 'UTC',
+    });
+    formats.set(locale, format);
+  }
+  return format.format(day);
+}

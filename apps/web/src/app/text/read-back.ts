@@ -1,0 +1,19 @@
+import {
+  type Answers,
+  type CompiledItem,
+  type CompiledMenu,
+  type ReadBack,
+  readBack,
+  templateFor,
+} from '@hearty-ladle/core';
+import { formatDay } from './days.ts';
+import { formatMoney } from './money.ts';
+
+/** Reads the answers of a dish, or of the order itself, back in a language: one way for every screen. */
+export function answersBack(menu: CompiledMenu, item: CompiledItem, answers: Answers, locale: string): ReadBack {
+  const formats = {
+    money: (minor: number) => formatMoney(minor, menu.menu.currency, locale),
+    date: (iso: string) => formatDay(iso, locale),
+  };
+  return readBack(menu, item, answers, locale, formats, templateFor(menu.menu, item.item, locale));
+}
