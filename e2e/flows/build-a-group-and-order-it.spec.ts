@@ -69,7 +69,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await expectAccessible(guest);
   await guest.getByRole('button', { name: /Add to basket/ }).click();
   await guest.reload();
-  await expect(guest.getByLabel('Basket')).toContainText('Bowl, Soft egg · “No sesame, please”');
+  await expect(guest.getByLabel('Basket')).toContainText('Bowl, Soft eggAllergies we must know of:No sesame, please');
   await expectAccessible(guest);
   await guest.getByRole('button', { name: /Place order/ }).click();
   await expect(guest.getByText('The kitchen has your order')).toBeVisible();

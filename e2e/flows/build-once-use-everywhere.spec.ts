@@ -34,6 +34,10 @@ test('an operator attaches a typed list to 9 dishes, lets one differ, changes th
   await attaching.getByLabel('Set lunch', { exact: true }).check();
   await attaching.getByRole('button', { name: 'Add to these 9 dishes' }).click();
   await expect(page.locator('.names a')).toHaveCount(9);
+  // What nine dishes will cost is shown before it is kept.
+  const attached = page.getByRole('region', { name: 'What this change touches' });
+  await expect(attached.getByRole('status')).toHaveText('This changes what guests pay on 9 dishes');
+  await page.keyboard.press('Alt+Enter');
   await saved(page);
   await expectAccessible(page);
 

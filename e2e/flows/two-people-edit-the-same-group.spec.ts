@@ -5,7 +5,9 @@ test.beforeAll(resetHouse);
 
 const INTERNAL_NAME = 'Internal name';
 
-test('the second of two who edit the same group is told, and nothing is overwritten', async ({ browser }) => {
+test('two people edit one group: different rows both stay, the same field is put to the second of them', async ({
+  browser,
+}) => {
   const first = await (await browser.newContext()).newPage();
   const second = await (await browser.newContext()).newPage();
   // The second person's connection is slow: they don't hear of the first change before making their own.
@@ -14,17 +16,26 @@ test('the second of two who edit the same group is told, and nothing is overwrit
   await second.goto(at('/groups/filling'));
   await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('Sandwich filling');
 
+  await first.getByLabel('Working here').fill('Ilse');
+  await first.getByLabel('Working here').press('Enter');
   await first.getByLabel(INTERNAL_NAME).fill('What is folded in');
+  await first.getByLabel('Kitchen name, row 1').fill('FIRST');
+  await first.keyboard.press('Tab');
   await expect(savedStatus(first)).toHaveText('Saved');
+  // Another row: both stay. The same field: both are shown, with the other's name.
+  await second.getByLabel('Kitchen name, row 2').fill('SECOND');
   await second.getByLabel(INTERNAL_NAME).fill('Insides');
-  const told = second.getByRole('dialog', { name: 'Somebody else changed this too' });
-  await expect(told).toContainText('Nothing was overwritten');
+  const told = second.getByRole('dialog', { name: 'Ilse changed this too' });
+  await expect(told).toContainText('(Name)');
+  await expect(told.getByRole('definition')).toHaveText(['“What is folded in”', '“Insides”']);
+  await expectAccessible(second);
   await expect(first.getByLabel(INTERNAL_NAME)).toHaveValue('What is folded in');
-  await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('What is folded in');
-
   await told.getByRole('button', { name: 'Use mine' }).click();
-  await expect(second.getByLabel(INTERNAL_NAME)).toHaveValue('Insides');
-  await expect(first.getByLabel(INTERNAL_NAME)).toHaveValue('Insides');
+  for (const page of [first, second]) {
+    await expect(page.getByLabel(INTERNAL_NAME)).toHaveValue('Insides');
+    await expect(page.getByLabel('Kitchen name, row 1')).toHaveValue('FIRST');
+    await expect(page.getByLabel('Kitchen name, row 2')).toHaveValue('SECOND');
+  }
 });
 
 test('what was done is undone and done again, also by keyboard', async ({ page }) => {
@@ -51,6 +62,13 @@ test('what was done is undone and done again, also by keyboard', async ({ page }
   await expect(savedStatus(page)).toHaveText('Saved');
   await page.reload();
   await expect(price).toHaveValue('4.30 / 4.80');
+  // Undo reaches back across the reload, newest first, and says what it undid.
+  await page.keyboard.press('Control+y');
+  await expect(price).toHaveValue('5.00');
+  await expect(page.getByText('Redone: Priced “Night toast” 5.00')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(price).toHaveValue('4.30 / 4.80');
+  await expect(savedStatus(page)).toHaveText('Saved');
 });
 
 test('edits made while the server is away wait, and are sent when it is back', async ({ page }) => {

@@ -75,16 +75,17 @@ function writeLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine): 
   const isBig = style === 'big' || style === 'loud';
   if (isBig) encoder.width(2).height(2);
   if (style === 'bold') encoder.bold(true);
-  if (style === 'loud') encoder.invert(true);
+  const isReversed = style === 'loud' || style === 'changed';
+  if (isReversed) encoder.invert(true);
   encoder.line(text);
-  if (style === 'loud') encoder.invert(false);
+  if (isReversed) encoder.invert(false);
   if (style === 'bold') encoder.bold(false);
   if (isBig) encoder.width(1).height(1);
 }
 
 async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine, columns: number): Promise<void> {
   const isBig = style === 'big' || style === 'loud';
-  const isReversed = style === 'loud';
+  const isReversed = style === 'loud' || style === 'changed';
   const [width, height] = [columns * DOTS_ACROSS, DOTS_DOWN * (isBig ? 2 : 1)];
   const words = await sharp({
     text: {

@@ -153,6 +153,11 @@ async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promis
   return (row?.body as Location | undefined)?.timeZone;
 }
 
+async function amountWords(manager: EntityManager): Promise<ReadonlySet<string>> {
+  const rows = await manager.findBy(MenuThingEntity, { kind: 'groups' });
+  return new Set(rows.flatMap(({ body }) => ('amounts' in body ? (body.amounts ?? []).map(({ word }) => word) : [])));
+}
+
 async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<PrintedBytes | undefined> {
   const ticket = await manager.findOneBy(TicketEntity, { id: job.ticketId });
   if (!ticket) return undefined;
@@ -164,6 +169,11 @@ async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Print
     ...(job.doubtful ? ['MAY BE HERE TWICE'] : []),
     ...(job.printer === ticket.station ? [] : [`FOR ${home?.name ?? ticket.station}`]),
   ];
-  const head = { ...headOf(order, await timeZoneOf(manager, order)), station: home?.name ?? ticket.station, marks };
+  const head = {
+    ...headOf(order, await timeZoneOf(manager, order)),
+    station: home?.name ?? ticket.station,
+    marks,
+    amountWords: await amountWords(manager),
+  };
   return escposBytes(ticketPaper(ticket.body, head, columnsPrinted(columns)), columns);
 }

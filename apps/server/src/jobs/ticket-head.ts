@@ -9,7 +9,7 @@ type Placed = Pick<OrderRow, 'number' | 'placedAt' | 'request' | 'name' | 'place
 export function headOf(
   { number, placedAt, request, name, place }: Placed,
   timeZone: string | undefined,
-): Omit<TicketHead, 'station' | 'marks'> {
+): Omit<TicketHead, 'station' | 'marks' | 'amountWords'> {
   const time = localMinute(placedAt, timeZone).slice(11);
   const service = SERVICE_WORDS[request.service ?? request.lines[0]?.service ?? 'dine-in'];
   return { number, time, words: [service, name, place].filter((word) => word !== null && word !== '') as string[] };

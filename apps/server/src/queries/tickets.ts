@@ -1,9 +1,15 @@
-import type { PassTicket } from '@hearty-ladle/core';
+import type { Order, PassTicket } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
 import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
 
 const RECALL_MINUTES = 30;
+
+function wantedOn(order: Order | undefined): { readonly wanted?: string } {
+  const answers = order ? [order, ...order.lines] : [];
+  const [wanted] = answers.flatMap(({ dates = {} }) => Object.values(dates).filter(Boolean)).sort();
+  return wanted === undefined ? {} : { wanted };
+}
 
 /** Open tickets, and bumped ones recent enough to be recalled; oldest first. */
 export async function passTickets(database: DataSource): Promise<PassTicket[]> {
@@ -36,6 +42,7 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
       name: order?.name ?? null,
       place: order?.place ?? null,
       service: order?.request.service ?? 'dine-in',
+      ...wantedOn(order?.request),
       sentAt: sentAt.toISOString(),
       bumpedAt: bumpedAt?.toISOString() ?? null,
       ...(job && { paper: { state: job.state, printer: job.printer, fault: job.fault, doubtful: job.doubtful } }),

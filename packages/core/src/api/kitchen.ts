@@ -34,6 +34,8 @@ export const PassTicket = object({
   lines: many(TicketLine),
   notes: many(TicketNote),
   sentAt: Timestamp,
+  /** The first day for which something of the order is wanted, if it names one. */
+  wanted: optional(text),
   bumpedAt: nullable(Timestamp),
   paper: optional(PaperState),
 });

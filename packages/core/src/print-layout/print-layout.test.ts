@@ -6,6 +6,7 @@ import { quoteOrder } from '../order/quote-order.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
 import { receiptText } from './receipt.ts';
 import { ticketPaper } from './ticket-paper.ts';
+import { differsFromUsual } from './word-emphasis.ts';
 import { spread, wrapText } from './wrap.ts';
 
 const COLUMNS = [24, 32, 42, 48];
@@ -43,7 +44,14 @@ describe('paper', () => {
       };
       const lines = ticketPaper(
         ticket,
-        { station: name, number: 48, time: '12:30', words: ['takeaway', name], marks: ['REPRINT'] },
+        {
+          station: name,
+          number: 48,
+          time: '12:30',
+          words: ['takeaway', name],
+          marks: ['REPRINT'],
+          amountWords: new Set(['XTRA']),
+        },
         columns,
       );
       for (const { text, style } of lines)
@@ -93,5 +101,15 @@ describe('paper', () => {
       '-'.repeat(32),
       `Total${' '.repeat(22)}23.00`,
     ]);
+  });
+});
+
+describe('what differs from the usual', () => {
+  it('stands out on paper and screens: NO, ONLY and amounts, also several and inside others', () => {
+    const words = new Set(['XTRA', 'ON THE SIDE']);
+    for (const text of ['NO SESAME', 'ONLY 1 EGG', 'XTRA EGG', '2x XTRA EGG', 'each ON THE SIDE DIP'])
+      expect(differsFromUsual(text, words), text).toBe(true);
+    for (const text of ['REG', 'NORI', '2x EGG', 'XTRALARGE', 'each DIP', 'ONLY'])
+      expect(differsFromUsual(text, words), text).toBe(false);
   });
 });

@@ -1,8 +1,9 @@
 import type { OrderTicket, TicketNote } from '../api/quote.ts';
+import { differsFromUsual } from './word-emphasis.ts';
 import { wrapText } from './wrap.ts';
 
-/** Line styles: `big` characters take two columns each; `loud` ones are big and reversed. */
-type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'note' | 'rule';
+/** Line styles: `big` characters take two columns each; `loud` ones are big and reversed; `changed` ones are reversed. */
+type PaperStyle = 'plain' | 'bold' | 'big' | 'loud' | 'changed' | 'note' | 'rule';
 
 export interface PaperLine {
   readonly text: string;
@@ -19,6 +20,8 @@ export interface TicketHead {
   readonly words: readonly string[];
   /** REPRINT, FOR GRIDDLE …: printed first, so that nobody cooks it twice or at the wrong station. */
   readonly marks: readonly string[];
+  /** The words of the menu's amounts, by which a choice differs from the usual. */
+  readonly amountWords: ReadonlySet<string>;
 }
 
 const WIDE = 2;
@@ -37,7 +40,10 @@ export function ticketPaper(
     paper.rule();
     const count = `${quantity} `;
     paper.write(`${count}${item}`, 'big', count.length);
-    for (const word of words) paper.write(word.text, word.depth === 0 ? 'bold' : 'plain', 2, 2 + word.depth * 2);
+    for (const { text, depth } of words) {
+      const usual = depth === 0 ? 'bold' : 'plain';
+      paper.write(text, differsFromUsual(text, head.amountWords) ? 'changed' : usual, 2, 2 + depth * 2);
+    }
     notes.forEach((note) => paper.note(note));
   }
   if (ticket.notes.length > 0) paper.rule();

@@ -114,7 +114,7 @@ function dateIn(dates: Answers['dates'], group: string): string {
 }
 
 /** The first and last date that a date group allows, relative to the date of `at`. */
-function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
+export function dateWindow(group: DateGroup, at: string): { need: string; limit: string | null } {
   const today = dayNumber(at.slice(0, 10));
   const { earliestDays = 0, latestDays } = group.date ?? {};
   return {

@@ -123,18 +123,18 @@ describe('reading answers back', () => {
   it('says every answer with what was asked, of every kind, also inside a pick', () => {
     expect(back()?.summary).toBe('Soup');
     expect(back()?.written.map(({ label, text, isLoud }) => [label, text, isLoud])).toEqual([
-      ['day?', 'on 2026-05-12', false],
-      ['kitchen?', 'cut in half', false],
-      ['allergy?', 'nuts', true],
-      ['tip?', '€2.50', false],
-      ['terms?', '', false],
-      ['how?', 'very hot', false],
+      ['day', 'on 2026-05-12', false],
+      ['kitchen', 'cut in half', false],
+      ['allergy', 'nuts', true],
+      ['tip', '€2.50', false],
+      ['terms', '', false],
+      ['how', 'very hot', false],
     ]);
   });
 
   it('takes every kind into a template, and repeats of what it says only what is loud', () => {
     const read = back('{course}{ for day}{, kitchen}{, allergy}{ and tip}{; terms}');
-    expect(read?.summary).toBe('Soup for on 2026-05-12, “cut in half”, “nuts” and €2.50; terms?');
+    expect(read?.summary).toBe('Soup for on 2026-05-12, “cut in half”, “nuts” and €2.50; terms');
     expect(read?.written.map(({ group }) => group)).toEqual(['allergy', 'how']);
   });
 });

@@ -15,7 +15,7 @@ export interface AnswerFormats {
 export interface WrittenAnswer {
   readonly group: Id;
   readonly kind: 'note' | 'date' | 'amount' | 'consent';
-  /** What was asked. */
+  /** What was asked, without its question mark. */
   readonly label: string;
   /** The answer; empty for a consent. */
   readonly text: string;
@@ -33,7 +33,8 @@ export function writtenAnswers(
 ): WrittenAnswer[] {
   const answerTo = (offered: OfferedGroup, given: Answers): WrittenAnswer[] => {
     const { id, group } = offered;
-    const label = textIn(offered.heading ?? group.prompt, locale, menu.firstLocale);
+    const prompt = textIn(offered.heading ?? group.prompt, locale, menu.firstLocale);
+    const label = prompt.replace(/^¿|\s*[?:]$/gu, '');
     const own = (kind: WrittenAnswer['kind'], text: string | undefined, isLoud = false): WrittenAnswer[] =>
       text === undefined ? [] : [{ group: id, kind, label, text, isLoud }];
     switch (group.kind) {

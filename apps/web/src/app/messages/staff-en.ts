@@ -53,6 +53,8 @@ export const en = {
   'pin.continue': 'Continue',
   'pin.cancel': 'Cancel',
 
+  'notice.slow':
+    'The server is slow to answer. The order is kept here; wait, or write it down for the kitchen. It can’t be placed twice.',
   'notice.placed': 'Number {number} is in the kitchen.',
   'notice.first-placed':
     'It had arrived as number {number} before you changed it. Remove what is in it already, or send this as a second order.',
@@ -97,7 +99,10 @@ export const en = {
   'pass.reprint': 'Reprint',
   'pass.reprint-one': 'Reprint number {number} at {station}',
   'pass.none': 'No tickets.',
-  'pass.undo': 'Undo the last bump',
+  'pass.bumps-wait': '{count, plural, one {# bump waits} other {# bumps wait}} for the server and will be sent.',
+  'pass.not-bumped': 'Number {number} could not be bumped: it is no longer on the pass.',
+  'pass.later': 'For a later day ({count})',
+  'pass.undo': 'Undo my last bump',
   'pass.bumped': 'Recently bumped:',
   'pass.recall': 'Recall {number} · {station}',
   'pass.recall-one': 'Recall number {number} at {station}',

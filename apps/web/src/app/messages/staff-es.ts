@@ -55,6 +55,8 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'pin.continue': 'Continuar',
   'pin.cancel': 'Cancelar',
 
+  'notice.slow':
+    'El servidor tarda en responder. El pedido sigue aquí; espera, o apúntalo para la cocina. No se puede pedir dos veces.',
   'notice.placed': 'El número {number} está en la cocina.',
   'notice.first-placed':
     'Había llegado como número {number} antes de que lo cambiaras. Quita lo que ya está en él o envía esto como segundo pedido.',
@@ -99,7 +101,10 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'pass.reprint': 'Reimprimir',
   'pass.reprint-one': 'Reimprimir el número {number} en {station}',
   'pass.none': 'Sin comandas.',
-  'pass.undo': 'Deshacer el último listo',
+  'pass.bumps-wait': '{count, plural, one {# listo espera} other {# listos esperan}} al servidor y se enviarán.',
+  'pass.not-bumped': 'El número {number} no se pudo marcar como listo: ya no está en el pase.',
+  'pass.later': 'Para otro día ({count})',
+  'pass.undo': 'Deshacer mi último listo',
   'pass.bumped': 'Listas hace poco:',
   'pass.recall': 'Recuperar {number} · {station}',
   'pass.recall-one': 'Recuperar el número {number} en {station}',

@@ -1,5 +1,8 @@
 import type { SentOrder } from '../api/api.ts';
 
+/** How long an order may wait for its answer before the screen says that it takes long. */
+export const SLOW_MS = 5_000;
+
 /**
  * The idempotency keys of an order. An attempt without an answer may have arrived: repeated unchanged, it uses the same
  * key and can't become a second order. After an edit, the order gets a new key and names the old ones, so that the

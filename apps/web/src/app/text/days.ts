@@ -17,3 +17,9 @@ export function formatDay(iso: string, locale: string): string {
   }
   return format.format(day);
 }
+
+/** The short name of an ISO weekday, 1 = Monday. */
+export function weekdayName(day: number, locale: string): string {
+  // The first of January 2024 was a Monday.
+  return new Intl.DateTimeFormat(locale, { weekday: 'short', timeZone: 'UTC' }).format(Date.UTC(2024, 0, day));
+}

@@ -1,9 +1,18 @@
-import { type CompiledMenu, type Problem, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Line, type Problem, textIn } from '@hearty-ladle/core';
 import { message } from '../messages/message.ts';
+import { formatDay, weekdayName } from './days.ts';
 import { formatMoney } from './money.ts';
 
-/** A problem in the language of a locale, as guests read it. */
-export function problemMessage(menu: CompiledMenu, problem: Problem, locale: string): string {
+/**
+ * A problem in the language of a locale, as guests read it. `line`: the dish and its picks, if known, so that hours and
+ * combinations are named.
+ */
+export function problemMessage(
+  menu: CompiledMenu,
+  problem: Problem,
+  locale: string,
+  line?: Pick<Line, 'item' | 'picks'>,
+): string {
   const group = promptOf(menu, problem.group, locale);
   const choice = choiceName(menu, problem.group, problem.choice, locale);
   const { code, have = 0 } = problem;
@@ -20,7 +29,21 @@ export function problemMessage(menu: CompiledMenu, problem: Problem, locale: str
         ? message(locale, 'problem.choice-not-offered', { choice })
         : message(locale, 'problem.group-not-offered', { group });
     case 'date-out-of-range':
-      return message(locale, limit === '' ? 'problem.date-from' : 'problem.date-between', { group, need, limit });
+      return message(locale, limit === '' ? 'problem.date-from' : 'problem.date-between', {
+        group,
+        need: formatDay(String(need), locale),
+        limit: formatDay(String(limit), locale),
+      });
+    case 'not-served-now': {
+      const hours = hoursText(menu, line?.item, locale);
+      return hours ? message(locale, 'problem.served', { hours }) : message(locale, 'problem.not-served-now');
+    }
+    case 'combination-not-sold':
+    case 'combination-sold-out': {
+      const combination = combinationText(menu, line, locale);
+      const key = code === 'combination-not-sold' ? 'problem.named-not-sold' : 'problem.named-sold-out';
+      return combination ? message(locale, key, { combination }) : message(locale, `problem.${code}`);
+    }
     case 'amount-out-of-range': {
       const money = (minor: number | string) => formatMoney(Number(minor), menu.menu.currency, locale);
       if (limit === '') return message(locale, 'problem.amount-from', { group, need: money(need) });
@@ -33,6 +56,27 @@ export function problemMessage(menu: CompiledMenu, problem: Problem, locale: str
     default:
       return message(locale, `problem.${code}`, { group, choice, need, limit, have });
   }
+}
+
+/** When a dish is served: “Breakfast, 07:00–10:30 (Mon, Tue)”. */
+function hoursText({ menu }: CompiledMenu, item: string | undefined, locale: string): string {
+  const served = menu.items.find(({ id }) => id === item)?.dayparts ?? [];
+  return (menu.dayparts ?? [])
+    .filter(({ id }) => served.includes(id))
+    .map(({ days, from, to }) => {
+      const names = days.length === 7 ? '' : ` (${days.map((day) => weekdayName(day, locale)).join(', ')})`;
+      return `${from}–${to}${names}`;
+    })
+    .join(', ');
+}
+
+/** The picks that name a combination: “Large, Oat milk”. */
+function combinationText(menu: CompiledMenu, line: Pick<Line, 'item' | 'picks'> | undefined, locale: string): string {
+  const by = menu.item(line?.item ?? '')?.item.variants?.by ?? [];
+  return by
+    .flatMap((group) => (line?.picks ?? []).filter((pick) => pick.group === group))
+    .map((pick) => choiceName(menu, pick.group, pick.choice, locale))
+    .join(', ');
 }
 
 function promptOf(menu: CompiledMenu, id: string | undefined, locale: string): string {

@@ -89,7 +89,7 @@ describe('what is wrong', () => {
     [{ code: 'too-many', group: 'toppings', limit: 0, have: 1 }, 'nothing can be chosen here with the rest.'],
     [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: 20_000, have: 1 }, 'between $5.00 and $200.00.'],
     [{ code: 'amount-out-of-range', group: 'gift', need: 500, limit: null, have: 1 }, '$5.00 or more.'],
-    [{ code: 'date-out-of-range', group: 'wanted', need: '2026-05-13', limit: null }, 'from 2026-05-13 on.'],
+    [{ code: 'date-out-of-range', group: 'wanted', need: '2026-05-13', limit: null }, 'from Wed, May 13, 2026 on.'],
     [{ code: 'too-few', group: 'gone', need: 1, have: 0 }, 'A question: please choose one.'],
   ])('%j is said', (problem, ending) =>
     expect(say(problem)).toMatch(new RegExp(`${ending.replace(/[.$]/g, '\\$&')}$`)),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
+  amountWordsOf,
   type Answers,
   type CompiledMenu,
   type Line,
@@ -89,7 +90,9 @@ export class Faces {
     textIn(this.compiled()?.item.description ?? '', this.locale(), this.menu().firstLocale),
   );
   protected readonly missing = computed(() =>
-    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
+    this.quote().problems.map((problem) =>
+      problemMessage(this.menu(), problem, this.locale(), { ...this.answers(), item: this.item() }),
+    ),
   );
 
   readonly #finder = inject(SpanFinder);
@@ -123,6 +126,8 @@ export class Faces {
   protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
+
+  protected readonly amountWords = computed(() => amountWordsOf(this.menu().menu));
 
   protected station(id: string) {
     return this.menu().stations.find((station) => station.id === id);

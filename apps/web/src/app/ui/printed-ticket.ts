@@ -24,11 +24,19 @@ export class PrintedTicket {
   readonly time = input('12:30');
   readonly words = input<readonly string[]>([]);
   readonly marks = input<readonly string[]>([]);
+  readonly amountWords = input<ReadonlySet<string>>(new Set());
   protected readonly width = computed(() => this.columns() ?? USUAL_COLUMNS);
   protected readonly lines = computed(() =>
     ticketPaper(
       { notes: [], ...this.ticket() },
-      { station: this.station(), number: this.number(), time: this.time(), words: this.words(), marks: this.marks() },
+      {
+        station: this.station(),
+        number: this.number(),
+        time: this.time(),
+        words: this.words(),
+        marks: this.marks(),
+        amountWords: this.amountWords(),
+      },
       this.width(),
     ),
   );

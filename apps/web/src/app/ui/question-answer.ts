@@ -2,6 +2,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   type CompiledMenu,
+  dateWindow,
   minorDigits,
   moneyText,
   type OfferedGroup,
@@ -9,6 +10,7 @@ import {
   priceIn,
   textIn,
 } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 import { MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -43,6 +45,12 @@ export class QuestionAnswer {
     if (group.kind === 'note') return group.note?.required ?? false;
     if (group.kind === 'date') return group.date?.required ?? false;
     return group.kind === 'amount' ? (group.amount?.required ?? false) : false;
+  });
+
+  /** The first and last day that can be chosen. */
+  protected readonly days = computed(() => {
+    const { group } = this.group();
+    return group.kind === 'date' ? dateWindow(group, clock(undefined)) : undefined;
   });
 
   protected readonly placeholder = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type CompiledMenu, compileMenu, type OrderEvent, receiptText } from '@hearty-ladle/core';
+import { amountWordsOf, type CompiledMenu, compileMenu, type OrderEvent, receiptText } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { healthText } from '../../../messages/staff-message.ts';
@@ -69,6 +69,10 @@ export class OrdersPage {
         back: item && answersBack(menu, item, line, menu.firstLocale),
       };
     });
+  });
+  protected readonly amountWords = computed(() => {
+    const menu = this.sold()?.menu;
+    return menu ? amountWordsOf(menu) : new Set<string>();
   });
   /** The answers to the order's own questions. */
   protected readonly own = computed(() => {

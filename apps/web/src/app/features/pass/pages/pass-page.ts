@@ -1,4 +1,4 @@
-import type { PassTicket } from '@hearty-ladle/core';
+import { amountWordsOf, localMinute, type PassTicket } from '@hearty-ladle/core';
 import { now } from '../../../clock.ts';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -10,6 +10,7 @@ import { ToggleButton } from 'primeng/togglebutton';
 import { MenuView } from '../../../state/menu-view.ts';
 import { healthText, serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
+import { formatDay } from '../../../text/days.ts';
 import { namedOptions } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
@@ -57,14 +58,41 @@ export class PassPage {
   protected readonly showsSums = toSignal(this.addsUp.valueChanges, { initialValue: this.addsUp.value });
   readonly #now = signal(now().getTime());
 
-  protected readonly rails = computed(() => {
-    const attaching = this.pass().tickets.filter(({ bumpedAt }) => bumpedAt === null);
-    return this.stations()
+  protected readonly amountWords = computed(() => {
+    const menu = this.#view.menu();
+    return menu ? amountWordsOf(menu) : new Set<string>();
+  });
+  readonly #today = computed(() => localMinute(new Date(this.#now()), undefined).slice(0, 10));
+  readonly #open = computed(() =>
+    this.pass().tickets.filter(
+      ({ bumpedAt, station }) => bumpedAt === null && (this.station() === undefined || station === this.station()),
+    ),
+  );
+  protected readonly rails = computed(() =>
+    this.stations()
       .filter(({ id }) => this.station() === undefined || id === this.station())
       .map(({ id, name }) => {
-        const tickets = attaching.filter((ticket) => ticket.station === id);
+        const tickets = this.#open().filter((ticket) => ticket.station === id && !this.#isForLater(ticket));
         return { id, name, tickets, printer: this.#sayPrinter(id), sums: sumsOf(tickets) };
-      });
+      }),
+  );
+  /** Tickets wanted on a later day wait apart, by day, until that day. */
+  protected readonly later = computed(() =>
+    this.#open()
+      .filter((ticket) => this.#isForLater(ticket))
+      .toSorted((a, b) => (a.wanted ?? '').localeCompare(b.wanted ?? ''))
+      .map((ticket) => ({
+        ticket,
+        day: formatDay(ticket.wanted ?? '', this.locale()),
+        station: this.stationName(ticket.station),
+      })),
+  );
+  protected readonly showsLater = signal(false);
+  /** The latest bump of this screen that still stands. */
+  protected readonly lastOwn = computed(() => {
+    const bumped = new Map(this.pass().tickets.flatMap((it) => (it.bumpedAt === null ? [] : [[it.id, it]])));
+    const id = this.pass().own.findLast((it) => bumped.has(it));
+    return id === undefined ? undefined : bumped.get(id);
   });
   protected readonly bumped = computed(() =>
     this.pass()
@@ -85,9 +113,13 @@ export class PassPage {
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
   }
 
-  /** A ticket is late after a quarter of an hour, and says so in words. */
-  protected isLate({ sentAt }: PassTicket): boolean {
-    return this.#now() - Date.parse(sentAt) >= LATE_MS;
+  #isForLater({ wanted }: PassTicket): boolean {
+    return wanted !== undefined && wanted > this.#today();
+  }
+
+  /** A ticket is late after a quarter of an hour, and says so in words; one for a day is not. */
+  protected isLate({ sentAt, wanted }: PassTicket): boolean {
+    return wanted === undefined && this.#now() - Date.parse(sentAt) >= LATE_MS;
   }
 
   protected who({ name, place, service }: PassTicket): string {
@@ -115,6 +147,7 @@ export class PassPage {
   /** How long ago a ticket was sent; a late one says so in words. */
   protected age(ticket: PassTicket): string {
     const locale = this.locale();
+    if (ticket.wanted !== undefined) return formatDay(ticket.wanted, locale);
     const minutes = Math.max(0, Math.floor((this.#now() - Date.parse(ticket.sentAt)) / 60_000));
     const age = minutes === 0 ? staffMessage(locale, 'pass.now') : staffMessage(locale, 'pass.minutes', { minutes });
     return this.isLate(ticket) ? staffMessage(locale, 'pass.late', { age }) : age;

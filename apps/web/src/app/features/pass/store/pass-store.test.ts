@@ -1,5 +1,5 @@
 import '@angular/compiler';
-import { of, Subject, throwError } from 'rxjs';
+import { defer, of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import { PassEffects, passActions, passFeature } from './pass-store.ts';
@@ -50,8 +50,30 @@ describe('the pass', () => {
       ['a', true],
       ['a', false],
     ]);
-    answers[1]?.error(new Error('away'));
+    answers[1]?.error({ status: 404 });
     expect(api.tickets).toHaveBeenCalledTimes(3);
+    expect(pass.state()).toMatchObject({ waiting: [], tickets: [{ id: 'a', bumpedAt: null }] });
+  });
+
+  it('keeps a bump that nobody answers, sends it again, and knows its own bumps from others’', () => {
+    const ticket = { id: 'a', orderNumber: 7, bumpedAt: null };
+    let isAway = true;
+    const setBumped = vi.fn(() => defer(() => (isAway ? throwError(() => ({ status: 0 })) : of(undefined))));
+    const others = { id: 'b', orderNumber: 8, bumpedAt: '2026-05-12T11:05:00.000Z' };
+    const api = { tickets: () => of([ticket, others]), printers: () => of([]), setBumped };
+    const pass = runEffects(PassEffects, api, passFeature);
+    pass.act(passActions.opened());
+    pass.act(passActions.bumped({ id: 'a', bumped: true, at: '2026-05-12T11:00:00.000Z' }));
+    pass.events.next({ type: 'tickets' } as never);
+    vi.advanceTimersByTime(100);
+    expect(pass.state()).toMatchObject({
+      waiting: [{ id: 'a' }],
+      own: ['a'],
+      tickets: [{ bumpedAt: expect.any(String) }, {}],
+    });
+    isAway = false;
+    vi.advanceTimersByTime(2_000);
+    expect(pass.state()).toMatchObject({ waiting: [], own: ['a'], refused: undefined });
   });
 
   it('prints again when it is asked to', () => {

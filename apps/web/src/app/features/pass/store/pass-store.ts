@@ -2,14 +2,42 @@ import type { PassTicket, Printer } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  EMPTY,
+  filter,
+  map,
+  merge,
+  of,
+  retry,
+  switchMap,
+  throwError,
+  timer,
+} from 'rxjs';
+import type { HttpErrorResponse } from '@angular/common/http';
 import { Api } from '../../../api/api.ts';
+import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
+
+/** A ticket to be bumped, or recalled; `at`: when, ISO 8601 in UTC. */
+export interface BumpRequest {
+  readonly id: string;
+  readonly bumped: boolean;
+  readonly at: string;
+}
 
 export interface PassState {
   readonly status: 'loading' | 'loaded' | 'failed';
   readonly tickets: readonly PassTicket[];
   readonly printers: readonly Printer[];
+  /** Bumps and recalls that the server has not answered yet; they show at once. */
+  readonly waiting: readonly BumpRequest[];
+  /** The bumps of this screen, the latest last: undo takes back one's own. */
+  readonly own: readonly string[];
+  /** The number of an order whose ticket the server did not bump or recall. */
+  readonly refused: number | undefined;
   /** Whether news arrive by themselves right now. */
   readonly isLive: boolean;
 }
@@ -20,9 +48,9 @@ export const passActions = createActionGroup({
     Opened: emptyProps(),
     Arrived: props<{ tickets: readonly PassTicket[] }>(),
     'Load failed': emptyProps(),
-    /** `at`: when, ISO 8601 in UTC. */
-    Bumped: props<{ id: string; bumped: boolean; at: string }>(),
-    'Bump answered': emptyProps(),
+    Bumped: props<BumpRequest>(),
+    'Bump answered': props<{ request: BumpRequest; isRefused: boolean }>(),
+    'Tickets moved': emptyProps(),
     'Reprint requested': props<{ id: string }>(),
     'Printers arrived': props<{ printers: readonly Printer[] }>(),
     'Connection changed': props<{ isLive: boolean }>(),
@@ -32,17 +60,40 @@ export const passActions = createActionGroup({
 export const passFeature = createFeature({
   name: 'pass',
   reducer: createReducer<PassState>(
-    { status: 'loading', tickets: [], printers: [], isLive: false },
+    { status: 'loading', tickets: [], printers: [], waiting: [], own: [], refused: undefined, isLive: false },
     on(passActions.connectionChanged, (state, { isLive }) => ({ ...state, isLive })),
-    on(passActions.arrived, (state, { tickets }) => ({ ...state, status: 'loaded', tickets })),
+    on(passActions.arrived, (state, { tickets }) => ({
+      ...state,
+      status: 'loaded',
+      tickets: state.waiting.reduce(withBump, tickets),
+    })),
     on(passActions.printersArrived, (state, { printers }) => ({ ...state, printers })),
     on(passActions.loadFailed, (state) => ({ ...state, status: 'failed' })),
-    on(passActions.bumped, (state, { id, bumped, at }) => ({
+    on(passActions.bumped, (state, { id, bumped, at }) => {
+      const request = { id, bumped, at };
+      const others = state.own.filter((it) => it !== id);
+      return {
+        ...state,
+        tickets: withBump(state.tickets, request),
+        waiting: [...state.waiting, request],
+        own: bumped ? [...others, id] : others,
+        refused: undefined,
+      };
+    }),
+    on(passActions.bumpAnswered, (state, { request, isRefused }) => ({
       ...state,
-      tickets: state.tickets.map((ticket) => (ticket.id === id ? { ...ticket, bumpedAt: bumped ? at : null } : ticket)),
+      waiting: state.waiting.filter((it) => it.id !== request.id || it.at !== request.at),
+      refused: isRefused ? state.tickets.find(({ id }) => id === request.id)?.orderNumber : state.refused,
     })),
   ),
 });
+
+function withBump(tickets: readonly PassTicket[], { id, bumped, at }: BumpRequest): readonly PassTicket[] {
+  return tickets.map((ticket) => (ticket.id === id ? { ...ticket, bumpedAt: bumped ? at : null } : ticket));
+}
+
+/** How long to wait before a bump is sent again that nobody answered; repeating it changes nothing. */
+const RETRY_MS = 1_500;
 
 @Injectable()
 export class PassEffects {
@@ -65,7 +116,7 @@ export class PassEffects {
           ),
         ),
       ),
-      this.#actions.pipe(ofType(passActions.bumpAnswered)),
+      this.#actions.pipe(ofType(passActions.bumpAnswered, passActions.ticketsMoved)),
     ).pipe(
       switchMap(() =>
         this.#api.tickets().pipe(
@@ -87,10 +138,15 @@ export class PassEffects {
   readonly bump = createEffect(() =>
     this.#actions.pipe(
       ofType(passActions.bumped),
-      concatMap(({ id, bumped }) =>
-        this.#api.setBumped(id, bumped).pipe(
-          map(() => passActions.bumpAnswered()),
-          catchError(() => of(passActions.bumpAnswered())),
+      concatMap((request) =>
+        this.#api.setBumped(request.id, request.bumped).pipe(
+          map(() => false),
+          retry({
+            delay: (error: HttpErrorResponse) =>
+              failureOf(error) === 'refused' ? throwError(() => error) : timer(RETRY_MS),
+          }),
+          catchError(() => of(true)),
+          map((isRefused) => passActions.bumpAnswered({ request, isRefused })),
         ),
       ),
     ),
@@ -101,8 +157,8 @@ export class PassEffects {
       ofType(passActions.reprintRequested),
       concatMap(({ id }) =>
         this.#api.reprint(id).pipe(
-          map(() => passActions.bumpAnswered()),
-          catchError(() => of(passActions.bumpAnswered())),
+          map(() => passActions.ticketsMoved()),
+          catchError(() => of(passActions.ticketsMoved())),
         ),
       ),
     ),

@@ -4,6 +4,7 @@ import {
   type CompiledMenu,
   type Line,
   type Order,
+  quoteLine,
   quoteOrder,
   type ReadBack,
   textIn,
@@ -15,6 +16,7 @@ import { problemMessage } from '../../../text/problems.ts';
 import { answersBack } from '../../../text/read-back.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
+import { type BasketLine, changesOf, namesOf } from '../store/basket-line.ts';
 import type { ShopState } from '../store/shop-store.ts';
 import { ButtonDirective } from 'primeng/button';
 
@@ -38,27 +40,37 @@ export class Basket {
   readonly sent = output<number>();
   /** The guest wants only the order that was placed first. */
   readonly firstKept = output<string>();
-  readonly agreed = output<{ index: number; seen: number }>();
+  readonly agreed = output<{ index: number; agreed: BasketLine }>();
   readonly named = output<{ name?: string; place?: string }>();
 
   protected readonly UNANSWERED = { offline: 'basket.offline', busy: 'basket.busy', failed: 'basket.failed' } as const;
   protected readonly quote = computed(() => quoteOrder(this.menu().menu, this.order(), clock));
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
-  readonly #chosen = computed(() => this.shop().lines);
-  protected readonly lines = computed(() =>
-    this.#chosen().map(({ line, seen }, index) => ({
-      index,
-      // The price when the line was chosen, if it has changed since.
-      was: this.quote().lines[index]?.price.line === seen ? undefined : this.money(seen),
-      now: this.quote().lines[index]?.price.line ?? 0,
-      quantity: line.quantity ?? 1,
-      name: textIn(this.menu().item(line.item)?.item.name ?? line.item, this.locale(), this.menu().firstLocale),
-      back: this.#back(line),
-      price: this.money(this.quote().lines[index]?.price.line ?? 0),
-      problems: this.#messages(index),
-    })),
+  protected readonly lines = computed(() => {
+    const menu = this.menu();
+    return this.shop().lines.map((inBasket, index) => {
+      const { line, seen, names } = inBasket;
+      const changes = changesOf(menu, inBasket, this.locale());
+      const now = this.quote().lines[index]?.price.line ?? 0;
+      const isChanged = changes.gone.length + changes.renamed.length > 0 || now !== seen;
+      return {
+        index,
+        ...changes,
+        isChanged: isChanged && !changes.isDishGone,
+        // The price when the line was chosen, if it has changed since.
+        was: now === seen ? undefined : this.money(seen),
+        quantity: line.quantity ?? 1,
+        name: textIn(menu.item(line.item)?.item.name ?? names?.dish ?? line.item, this.locale(), menu.firstLocale),
+        back: this.#back(changes.repaired),
+        price: this.money(now),
+        problems: changes.gone.length > 0 || changes.isDishGone ? [] : this.#messages(index, line),
+      };
+    });
+  });
+  /** What the menu changed since is accepted or taken out, so that nothing is ordered unseen. */
+  protected readonly isAgreed = computed(() =>
+    this.lines().every(({ isChanged, isDishGone }) => !isChanged && !isDishGone),
   );
-  protected readonly isAgreed = computed(() => this.lines().every(({ was }) => was === undefined));
   protected readonly refusal = computed(() => {
     const why = this.shop().refusal;
     return why && refusalMessage(this.locale(), why.code, why.limit);
@@ -69,7 +81,9 @@ export class Basket {
   });
   /** Server problems that no line shows already. */
   protected readonly refused = computed(() =>
-    this.shop().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
+    this.shop().problems.map((problem) =>
+      problemMessage(this.menu(), problem, this.locale(), this.shop().lines[problem.line ?? -1]?.line),
+    ),
   );
 
   protected money(minor: number): string {
@@ -81,9 +95,16 @@ export class Basket {
     return compiled && answersBack(this.menu(), compiled, line, this.locale());
   }
 
-  #messages(index: number): string[] {
+  /** Keeps a line as the menu now has it: without what is gone, at its present price and names. */
+  protected accept(index: number, repaired: Line): void {
+    const line = { ...repaired, channel: 'online', service: 'takeaway' } as const;
+    const seen = quoteLine(this.menu().menu, line, clock).price.line;
+    this.agreed.emit({ index, agreed: { line: repaired, seen, names: namesOf(this.menu(), repaired) } });
+  }
+
+  #messages(index: number, chosen: Line): string[] {
     return this.quote()
       .problems.filter(({ line }) => line === index)
-      .map((problem) => problemMessage(this.menu(), problem, this.locale()));
+      .map((problem) => problemMessage(this.menu(), problem, this.locale(), chosen));
   }
 }

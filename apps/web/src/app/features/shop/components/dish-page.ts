@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import {
   type Answers,
   type CompiledMenu,
@@ -35,6 +46,8 @@ export class DishPage {
   /** Adds the dish to the basket at the price shown. */
   readonly confirmed = output<number>();
   readonly closed = output<void>();
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #injector = inject(Injector);
   /** Whether the guest has tried to continue; from then on everything missing is shown. */
   protected readonly tried = signal(false);
 
@@ -56,7 +69,7 @@ export class DishPage {
   });
   protected readonly description = computed(() => this.#words(this.item()?.item.description));
   protected readonly missing = computed(() =>
-    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
+    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale(), this.answers())),
   );
 
   protected change(answers: Answers): void {
@@ -69,7 +82,17 @@ export class DishPage {
 
   protected confirm(): void {
     if (this.quote().ok) this.confirmed.emit(this.quote().price.line);
-    else this.tried.set(true);
+    else {
+      this.tried.set(true);
+      afterNextRender(() => this.#showMissing(), { injector: this.#injector });
+    }
+  }
+
+  /** Leads to the first question that lacks an answer. */
+  #showMissing(): void {
+    const question = this.#host.nativeElement.querySelector<HTMLElement>('[data-problem]');
+    question?.scrollIntoView({ block: 'start' });
+    question?.querySelector<HTMLElement>('input:not(:disabled), textarea')?.focus({ preventScroll: true });
   }
 
   protected money(minor: number): string {

@@ -25,6 +25,7 @@ import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
 import { DishPage } from '../components/dish-page.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
+import { type BasketLine, namesOf } from '../store/basket-line.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
@@ -132,7 +133,9 @@ export class ShopPage {
   }
 
   protected confirm(seen: number): void {
-    this.#store.dispatch(shopActions.dishPutInBasket({ seen }));
+    const menu = this.view.compiled();
+    const line = this.shop().open?.line;
+    if (menu && line) this.#store.dispatch(shopActions.dishPutInBasket({ seen, names: namesOf(menu, line) }));
   }
 
   protected remove(index: number): void {
@@ -153,8 +156,8 @@ export class ShopPage {
     void this.#router.navigate(['/shop/order', id]);
   }
 
-  protected agree(agreed: { index: number; seen: number }): void {
-    this.#store.dispatch(shopActions.priceAgreed(agreed));
+  protected agree(agreed: { index: number; agreed: BasketLine }): void {
+    this.#store.dispatch(shopActions.changeAgreed(agreed));
   }
 
   protected call(named: { name?: string; place?: string }): void {
@@ -176,7 +179,7 @@ export class ShopPage {
       description: textIn(item?.item.description ?? '', this.locale(), menu.firstLocale),
       price: item ? this.#price(menu, id) : '',
       picture: item?.item.image === undefined ? undefined : pictureUrl(item.item.image),
-      closed: closed && problemMessage(menu, closed, this.locale()),
+      closed: closed && problemMessage(menu, closed, this.locale(), { item: id }),
     };
   }
 

@@ -2,9 +2,10 @@ import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { exhaustMap, map, tap, withLatestFrom } from 'rxjs';
+import { exhaustMap, filter, map, switchMap, takeUntil, tap, timer, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
-import { replacing } from '../../../state/order-tries.ts';
+import { menuActions } from '../../../state/menu-actions.ts';
+import { replacing, SLOW_MS } from '../../../state/order-tries.ts';
 import { orderOf, remember, shopActions, shopFeature } from './shop-store.ts';
 
 @Injectable()
@@ -28,6 +29,24 @@ export class ShopEffects {
         }),
       ),
     { dispatch: false },
+  );
+
+  /** Says so when an answer takes long, rather than leaving the guest with “Sending …”. */
+  readonly slow = createEffect(() =>
+    this.#actions.pipe(
+      ofType(shopActions.orderSent),
+      switchMap(() => timer(SLOW_MS).pipe(takeUntil(this.#actions.pipe(ofType(shopActions.sendAnswered))))),
+      map(() => shopActions.answerSlow()),
+    ),
+  );
+
+  /** The menu has changed if the order costs something else or can't be had: it is read again, and the basket says what. */
+  readonly readMenu = createEffect(() =>
+    this.#actions.pipe(
+      ofType(shopActions.sendAnswered),
+      filter(({ answer }) => answer.outcome === 'costs-otherwise' || answer.outcome === 'refused'),
+      map(() => menuActions.newsHeard({ revision: undefined })),
+    ),
   );
 
   readonly place = createEffect(() =>

@@ -17,18 +17,20 @@ beforeAll(async () => {
 
 const start = () => shop.shopFeature.reducer(undefined, { type: 'start' });
 const bowl = { item: 'ember', picks: [] };
+const names = { dish: 'Ember broth', choices: {} };
 
 function withBowl(state: ShopState = start()): ShopState {
   const opened = shop.shopFeature.reducer(state, shop.shopActions.dishOpened({ line: bowl }));
-  return shop.shopFeature.reducer(opened, shop.shopActions.dishPutInBasket({ seen: 890 }));
+  return shop.shopFeature.reducer(opened, shop.shopActions.dishPutInBasket({ seen: 890, names }));
 }
 
 describe('the basket', () => {
   it('remembers what each line was seen to cost, and a new price only once it is agreed to', () => {
     const state = withBowl();
-    expect(state.lines).toEqual([{ line: bowl, seen: 890 }]);
-    expect(shop.shopFeature.reducer(state, shop.shopActions.priceAgreed({ index: 0, seen: 940 })).lines).toEqual([
-      { line: bowl, seen: 940 },
+    expect(state.lines).toEqual([{ line: bowl, seen: 890, names }]);
+    const agreed = { line: bowl, seen: 940, names };
+    expect(shop.shopFeature.reducer(state, shop.shopActions.changeAgreed({ index: 0, agreed })).lines).toEqual([
+      agreed,
     ]);
   });
 
@@ -36,10 +38,10 @@ describe('the basket', () => {
     let state = withBowl(withBowl());
     state = shop.shopFeature.reducer(state, shop.shopActions.dishOpened({ line: bowl, editing: 0 }));
     state = shop.shopFeature.reducer(state, shop.shopActions.dishAnswered({ line: { ...bowl, quantity: 2 } }));
-    state = shop.shopFeature.reducer(state, shop.shopActions.dishPutInBasket({ seen: 1780 }));
+    state = shop.shopFeature.reducer(state, shop.shopActions.dishPutInBasket({ seen: 1780, names }));
     expect(state.lines).toEqual([
-      { line: { ...bowl, quantity: 2 }, seen: 1780 },
-      { line: bowl, seen: 890 },
+      { line: { ...bowl, quantity: 2 }, seen: 1780, names },
+      { line: bowl, seen: 890, names },
     ]);
   });
 
@@ -88,7 +90,7 @@ describe('the basket', () => {
       shopActions.lineTakenOut({ index: 0 }),
       shopActions.orderAnswered({ answers: {} }),
       shopActions.guestNamed({ name: 'Ines' }),
-      shopActions.priceAgreed({ index: 0, seen: 1 }),
+      shopActions.changeAgreed({ index: 0, agreed: { line: bowl, seen: 1, names } }),
     ]) {
       expect(reducer(lost, change).tries).toMatchObject({ key: `${sent.tries.key}.1`, replaces: [sent.tries.key] });
     }

@@ -2,6 +2,7 @@ import type { Answers, Line, Order, OrderProblem, PlacedOrder } from '@hearty-la
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
+import type { BasketLine, SeenNames } from './basket-line.ts';
 import {
   answeredTries,
   answerFor,
@@ -17,14 +18,7 @@ export interface OpenDish {
   readonly editing: number | undefined;
 }
 
-/** A basket line, with the price the guest saw. */
-export interface BasketLine {
-  readonly line: Line;
-  readonly seen: number;
-}
-
 export interface ShopState {
-  /** The guest's language, once chosen. */
   readonly open: OpenDish | undefined;
   readonly lines: readonly BasketLine[];
   /** Who to call, and where to bring it. */
@@ -34,6 +28,8 @@ export interface ShopState {
   readonly answers: Answers;
   readonly tries: OrderTries;
   readonly sending: boolean;
+  /** The order was sent a while ago, without an answer. */
+  readonly isSlow: boolean;
   /** Why the last attempt was not answered. */
   readonly unanswered: Exclude<FailureKind, 'refused'> | undefined;
   /** An order that an unanswered attempt had placed after all, while the basket was changed. */
@@ -49,13 +45,14 @@ export const shopActions = createActionGroup({
     'Dish opened': props<{ line: Line; editing?: number }>(),
     'Dish answered': props<{ line: Line }>(),
     'Dish closed': emptyProps(),
-    'Dish put in basket': props<{ seen: number }>(),
-    /** The guest accepted the new price of a line. */
-    'Price agreed': props<{ index: number; seen: number }>(),
+    'Dish put in basket': props<{ seen: number; names: SeenNames }>(),
+    /** The guest accepted what the menu made of a line: its price and names, and what is gone from it. */
+    'Change agreed': props<{ index: number; agreed: BasketLine }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
     'Order sent': props<{ total: number }>(),
+    'Answer slow': emptyProps(),
     'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),
     /** The guest wanted only the order that was placed first. */
     'Basket emptied': emptyProps(),
@@ -92,6 +89,7 @@ function initialShop(key: string): ShopState {
     answers: {},
     tries: newTries(key),
     sending: false,
+    isSlow: false,
     unanswered: undefined,
     firstPlaced: undefined,
     problems: [],
@@ -107,10 +105,10 @@ export const shopFeature = createFeature({
     on(shopActions.dishOpened, (state, { line, editing }) => ({ ...state, open: { line, editing } })),
     on(shopActions.dishAnswered, (state, { line }) => ({ ...state, open: state.open && { ...state.open, line } })),
     on(shopActions.dishClosed, (state) => ({ ...state, open: undefined })),
-    on(shopActions.dishPutInBasket, (state, { seen }) => inBasket(state, seen)),
-    on(shopActions.priceAgreed, (state, { index, seen }) => ({
+    on(shopActions.dishPutInBasket, (state, { seen, names }) => inBasket(state, seen, names)),
+    on(shopActions.changeAgreed, (state, { index, agreed }) => ({
       ...changedOrder(state),
-      lines: state.lines.map((it, i) => (i === index ? { ...it, seen } : it)),
+      lines: state.lines.map((it, i) => (i === index ? agreed : it)),
     })),
     on(shopActions.guestNamed, (state, named) => ({
       ...changedOrder(state),
@@ -125,14 +123,16 @@ export const shopFeature = createFeature({
     on(shopActions.orderSent, (state) => ({
       ...state,
       sending: true,
+      isSlow: false,
       problems: [],
       refusal: undefined,
       unanswered: undefined,
       tries: tried(state.tries),
     })),
+    on(shopActions.answerSlow, (state) => ({ ...state, isSlow: state.sending })),
     on(shopActions.sendAnswered, (state, { key, answer, nextKey }) =>
       withSendAnswer(
-        { ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) },
+        { ...state, sending: false, isSlow: false, tries: answeredTries(state.tries, answer, nextKey) },
         answerFor(state.tries, key, answer),
       ),
     ),
@@ -157,13 +157,13 @@ function changedOrder(state: ShopState): ShopState {
   return { ...state, problems: [], refusal: undefined, unanswered: undefined, tries: changedTries(state.tries) };
 }
 
-function inBasket(state: ShopState, seen: number): ShopState {
+function inBasket(state: ShopState, seen: number, names: SeenNames): ShopState {
   if (!state.open) return state;
   const { line, editing } = state.open;
   const lines =
     editing === undefined
-      ? [...state.lines, { line, seen }]
-      : state.lines.map((it, i) => (i === editing ? { line, seen } : it));
+      ? [...state.lines, { line, seen, names }]
+      : state.lines.map((it, i) => (i === editing ? { line, seen, names } : it));
   return { ...changedOrder(state), lines, open: undefined };
 }
 

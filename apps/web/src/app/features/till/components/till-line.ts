@@ -69,7 +69,7 @@ export class TillLine {
     return item ? (item.tillName ?? textIn(item.name, this.locale(), this.menu().firstLocale)) : this.line().item;
   });
   protected readonly missing = computed(() =>
-    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale())),
+    this.quote().problems.map((problem) => problemMessage(this.menu(), problem, this.locale(), this.line())),
   );
 
   protected money(minor: number): string {

@@ -28,13 +28,13 @@ import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
-import { answersBack } from '../../../text/read-back.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { QuantityField } from '../components/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
 import { tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
+import { orderLines } from '../store/order-lines.ts';
 import { tillFeature } from '../store/till-store.ts';
 import { ButtonDirective } from 'primeng/button';
 import { HotkeyList } from '../../../ui/hotkeys/hotkey-list.ts';
@@ -102,19 +102,7 @@ export class TillPage {
   protected readonly lines = computed(() => {
     const menu = this.menu();
     if (!menu) return [];
-    return this.#lines().map((line, index) => {
-      const item = menu.item(line.item);
-      const quote = this.quote()?.lines[index];
-      return {
-        index,
-        line,
-        quantity: line.quantity ?? 1,
-        name: item ? (item.item.tillName ?? this.#words(item.item.name)) : line.item,
-        back: item && answersBack(menu, item, line, this.locale()),
-        price: this.money(quote?.price.line ?? 0),
-        problems: (quote?.problems ?? []).map((problem) => problemMessage(menu, problem, this.locale())),
-      };
-    });
+    return orderLines(menu, this.#lines(), this.quote(), this.locale());
   });
   /** Problems with the answers to the order's own questions. */
   protected readonly ownProblems = computed(() =>

@@ -19,6 +19,7 @@ export const tillActions = createActionGroup({
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),
+    'Answer slow': emptyProps(),
     'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),
     Parked: emptyProps(),
     'Park answered': props<{ isParked: boolean; nextKey: string }>(),

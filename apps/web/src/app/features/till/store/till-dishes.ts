@@ -34,7 +34,7 @@ function dishOf(menu: CompiledMenu, item: Item, service: Service, locale: string
     id: item.id,
     name: item.tillName ?? textIn(item.name, locale, menu.firstLocale),
     price: compiled ? formatMoney(listPrice(menu, compiled, menu.firstList), menu.menu.currency, locale) : '',
-    closed: closed && problemMessage(menu, closed, locale),
+    closed: closed && problemMessage(menu, closed, locale, { item: item.id }),
   };
 }
 

@@ -11,6 +11,7 @@ import {
   merge,
   of,
   switchMap,
+  takeUntil,
   tap,
   timer,
   withLatestFrom,
@@ -19,7 +20,7 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
-import { replacing } from '../../../state/order-tries.ts';
+import { SLOW_MS, replacing } from '../../../state/order-tries.ts';
 import { tillActions } from './till-actions.ts';
 import { DEVICE_KEY, rememberOrder, tillFeature, tillOrder } from './till-store.ts';
 
@@ -48,6 +49,14 @@ export class TillEffects {
             map((answer) => tillActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })),
           ),
       ),
+    ),
+  );
+
+  readonly slow = createEffect(() =>
+    this.#actions.pipe(
+      ofType(tillActions.sent),
+      switchMap(() => timer(SLOW_MS).pipe(takeUntil(this.#actions.pipe(ofType(tillActions.sendAnswered))))),
+      map(() => tillActions.answerSlow()),
     ),
   );
 

@@ -101,9 +101,12 @@ export const tillFeature = createFeature({
       notice: undefined,
       tries: tried(state.tries),
     })),
+    on(tillActions.answerSlow, (state) =>
+      state.sending ? { ...state, notice: { isWell: false, key: 'notice.slow' } } : state,
+    ),
     on(tillActions.sendAnswered, (state, { key, answer, nextKey }) =>
       withSendAnswer(
-        { ...state, sending: false, tries: answeredTries(state.tries, answer, nextKey) },
+        { ...state, sending: false, notice: undefined, tries: answeredTries(state.tries, answer, nextKey) },
         answerFor(state.tries, key, answer),
       ),
     ),

@@ -1,0 +1,21 @@
+import { type CompiledMenu, type Line, type OrderQuote, textIn } from '@hearty-ladle/core';
+import { formatMoney } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
+import { answersBack } from '../../../text/read-back.ts';
+
+/** The lines of the order at the till, read back with their prices and what is wrong with them. */
+export function orderLines(menu: CompiledMenu, lines: readonly Line[], quote: OrderQuote | undefined, locale: string) {
+  return lines.map((line, index) => {
+    const item = menu.item(line.item);
+    const { price, problems = [] } = quote?.lines[index] ?? {};
+    return {
+      index,
+      line,
+      quantity: line.quantity ?? 1,
+      name: item ? (item.item.tillName ?? textIn(item.item.name, locale, menu.firstLocale)) : line.item,
+      back: item && answersBack(menu, item, line, locale),
+      price: formatMoney(price?.line ?? 0, menu.menu.currency, locale),
+      problems: problems.map((problem) => problemMessage(menu, problem, locale, line)),
+    };
+  });
+}
