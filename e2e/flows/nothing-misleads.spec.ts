@@ -135,3 +135,75 @@ test('what the menu took from a basket is said by name and taken out; a new name
   await page.getByRole('button', { name: /Place order/ }).click();
   await page.waitForURL('**/shop/order/*');
 });
+
+test('the pass: what differs is reversed, a station’s type is large, dated tickets wait apart, undo is one’s own', async ({
+  page,
+  context,
+}) => {
+  const place = (order: object) =>
+    page.request.post(at('/api/shop/orders'), {
+      data: { channel: 'online', service: 'takeaway', ...order },
+      headers: { 'Idempotency-Key': crypto.randomUUID() },
+    });
+  const soon = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
+  const filling = (choice: string) => ({ group: 'filling', choice });
+  for (const name of ['Ilse', 'Oren'])
+    await place({
+      name,
+      lines: [
+        {
+          item: 'ember',
+          picks: [
+            { group: 'bowl-size', choice: 'regular' },
+            { group: 'noodle', choice: 'wheat' },
+          ],
+        },
+      ],
+    });
+  await place({
+    name: 'Marisol',
+    lines: [
+      {
+        item: 'fold-tray',
+        dates: { 'tray-day': soon },
+        notes: { 'lead-note': 'call' },
+        picks: [filling('cheese'), filling('onion')],
+      },
+    ],
+  });
+  await page.goto(at('/pass'));
+  await page.getByLabel('Stations').getByText('Kettles').click();
+  const kettles = page.getByRole('region', { name: 'Kettles' });
+  await expect(kettles.locator('.changed').first()).toHaveText(/^\s*NO /);
+  const [changed, usual] = await Promise.all(
+    ['.word.changed', '.word:not(.changed)'].map((which) =>
+      kettles
+        .locator(which)
+        .first()
+        .evaluate((word) => {
+          const { backgroundColor, fontSize, fontWeight } = getComputedStyle(word);
+          return { backgroundColor, size: parseFloat(fontSize), weight: Number(fontWeight) };
+        }),
+    ),
+  );
+  expect(changed?.backgroundColor).not.toBe(usual?.backgroundColor);
+  expect(changed?.weight).toBeGreaterThan(usual?.weight ?? 0);
+  expect(usual?.size).toBeGreaterThanOrEqual(26);
+
+  // Another cook bumps number 2; undo here takes back only what was bumped here.
+  const other = await context.newPage();
+  await other.goto(at('/pass'));
+  await page.getByRole('button', { name: 'Bump number 1 at Kettles' }).click();
+  await other.getByRole('button', { name: 'Bump number 2 at Kettles' }).click();
+  await expect(kettles.getByRole('article')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo my last bump' }).click();
+  await expect(page.getByRole('button', { name: 'Bump number 1 at Kettles' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bump number 2 at Kettles' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Undo my last bump' })).toHaveCount(0);
+
+  await page.getByLabel('Stations').getByText('All', { exact: true }).click();
+  await expect(page.getByRole('main')).not.toContainText('FOLD TRAY');
+  await page.getByRole('button', { name: /For a later day/ }).click();
+  await expect(page.locator('.later li').first()).toContainText('Marisol');
+  await expectAccessible(page);
+});

@@ -42,7 +42,8 @@ export class FindAnything {
 
   protected go(one: Findable): void {
     this.closed.emit();
-    void this.#router.navigate(this.#address(one));
+    const queryParams = one.kind === 'choices' ? { choice: one.id } : {};
+    void this.#router.navigate(this.#address(one), { queryParams });
   }
 
   protected kindOf({ kind }: Findable): string {

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type DishReach, faultMessage } from '@hearty-ladle/core';
+import type { DishReach } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { describeChange } from '../text/changes.ts';
+import { faultText } from '../text/faults.ts';
 import { findingText, placeName } from '../text/findings.ts';
 import { formatMoney } from '../text/money.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -36,7 +37,10 @@ export class ReachBar {
     return pending && (pending.reach !== undefined || pending.hasFailed || isSlow) ? pending : undefined;
   });
   protected readonly reach = computed(() => this.pendingChange()?.reach);
-  protected readonly faults = computed(() => [...new Set((this.reach()?.faults ?? []).map(faultMessage))]);
+  protected readonly faults = computed(() => {
+    const menu = this.#view.menu();
+    return menu ? [...new Set((this.reach()?.faults ?? []).map((fault) => faultText(menu, fault)))] : [];
+  });
   protected readonly findings = computed(() => {
     const menu = this.#view.compiled();
     return menu

@@ -9,6 +9,7 @@ import {
 } from '@hearty-ladle/core';
 import type { SentChange } from '../api/api.ts';
 import { type MenuState, withVersions } from './menu-state.ts';
+import { faultText } from '../text/faults.ts';
 import { rebased, withNews } from './merge-news.ts';
 
 export function answered(state: MenuState, id: number, answer: SentChange): MenuState {
@@ -38,7 +39,8 @@ export function answered(state: MenuState, id: number, answer: SentChange): Menu
       };
     }
     case 'refused': {
-      const message = answer.faults.map((fault) => fault.says).join(' ') || answer.message;
+      const { menu } = state;
+      const message = (menu && answer.faults.map((fault) => faultText(menu, fault)).join(' ')) || answer.message;
       const back = state.menu && applyUnchecked(state.menu, sent.inverse);
       const past = state.past.filter((entry) => entry.change !== sent.change);
       return {

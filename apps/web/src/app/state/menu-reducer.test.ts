@@ -130,13 +130,17 @@ describe('the menu in the browser', () => {
         id: 1,
         answer: {
           outcome: 'refused',
-          faults: [{ path: '', code: 'id-twice', params: {}, says: 'Twice.' }],
+          faults: [{ path: '', code: 'id-twice', params: { id: 'bad' }, says: 'Twice.' }],
           message: '',
         },
       }),
     );
     expect(names(refused)).toEqual(['a', 'b']);
-    expect(refused).toMatchObject({ pendingEdits: [], past: [], notice: '“put bad” was not saved. Twice.' });
+    expect(refused).toMatchObject({
+      pendingEdits: [],
+      past: [],
+      notice: '“put bad” was not saved. The id “bad” is used twice.',
+    });
   });
 
   it.each(['offline', 'busy', 'failed'] as const)(

@@ -25,6 +25,7 @@ import type { WrittenAnswer } from '@hearty-ladle/core';
         font-size: 14px;
       }
       .asked {
+        margin-inline-end: 4px;
         color: var(--quiet);
       }
       strong {

@@ -1,11 +1,14 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import {
+  afterNextRender,
   ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   inject,
+  Injector,
   input,
   output,
   signal,
@@ -65,6 +68,8 @@ export class ChoiceGrid {
   /** The choice whose details are open below its row, and what shows them. */
   readonly opened = input<string>();
   readonly details = input<TemplateRef<{ $implicit: Choice }>>();
+  /** The choice to go to. */
+  readonly found = input<string>();
   /**
    * The new list of choices, and the field and row that were typed in (absent if rows were added, removed or moved).
    */
@@ -111,6 +116,19 @@ export class ChoiceGrid {
   protected readonly hint = computed(() => columnOf(this.wrong()?.field ?? 'name').hint);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #app = inject(ApplicationRef);
+
+  constructor() {
+    effect(() => {
+      const row = this.choices().findIndex(({ id }) => id === this.found());
+      // Once for each choice that was found: later changes leave the focus where it is.
+      if (row < 0 || this.#shown === this.found()) return;
+      this.#shown = this.found();
+      afterNextRender(() => this.#focus(row, 'name'), { injector: this.#injector });
+    });
+  }
+
+  #shown: string | undefined;
+  readonly #injector = inject(Injector);
 
   protected readonly byId = (_index: number, { id }: Choice) => id;
 

@@ -50,6 +50,8 @@ export class GroupSheet {
   readonly group = input.required<Group>();
   /** The dish being edited. */
   readonly dish = input<string>();
+  /** A choice to go to. */
+  readonly found = input<string>();
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import {
+  compileMenu,
   offeredOn,
   copyOfGroup,
   type Group,
@@ -61,6 +62,8 @@ import { namedOptions } from '../../../ui/fields/option.ts';
 })
 export class GroupsPage {
   readonly group = input<string>();
+  /** The choice to go to, as found by its name. */
+  readonly choice = input<string>();
   protected readonly view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   readonly #language = inject(EditingLanguage);
@@ -146,6 +149,16 @@ export class GroupsPage {
     },
   });
 
+  /** A group on no dish is shown by itself, so that it can be tried before it is added anywhere. */
+  protected readonly previewed = computed(() => {
+    const compiled = this.view.compiled();
+    const group = this.current();
+    if (!compiled || !group || this.dishes().length > 0) return compiled;
+    const item = { id: PREVIEW, name: group.name, price: 0, groups: [{ group: group.id }] };
+    return compileMenu({ ...compiled.menu, items: [item], rules: [] });
+  });
+  protected readonly previewedDish = computed(() => (this.dishes().length > 0 ? this.shown() : PREVIEW));
+
   protected open(id: string): void {
     void this.#router.navigate(['/groups', id]);
   }
@@ -193,6 +206,9 @@ export class GroupsPage {
   }
 }
 
+/** The id of the dish that stands in for a group on no dish. */
+const PREVIEW = 'preview';
+
 const NOWHERE = 'not used';
 
 /** Whether a group is asked once per order rather than per dish. */
@@ -207,5 +223,11 @@ function sayWhere(dishes: number, isOncePerOrder: boolean): string {
 
 function wordsOf(group: Group): string {
   const prompts = typeof group.prompt === 'string' ? group.prompt : Object.values(group.prompt).join(' ');
-  return plainText(`${group.name} ${prompts}`);
+  const choices = group.kind === 'choices' ? (group.choices ?? []) : [];
+  const names = choices.flatMap(({ name, kitchenName = '', tillName = '' }) => [
+    ...(typeof name === 'string' ? [name] : Object.values(name)),
+    kitchenName,
+    tillName,
+  ]);
+  return plainText(`${group.name} ${prompts} ${names.join(' ')}`);
 }

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { plainText } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { describeChange } from '../../../text/changes.ts';
@@ -6,6 +7,7 @@ import { historyActions, historyFeature } from '../store/history-store.ts';
 import { ButtonDirective } from 'primeng/button';
 import { Tag } from 'primeng/tag';
 import { TableModule } from 'primeng/table';
+import { TextField } from '../../../ui/fields/text-field.ts';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', {
   weekday: 'short',
@@ -21,7 +23,7 @@ const WHEN = new Intl.DateTimeFormat('en-GB', {
 @Component({
   selector: 'hl-history-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, TableModule, Tag],
+  imports: [ButtonDirective, TableModule, Tag, TextField],
   templateUrl: './history-page.html',
   styleUrl: './history-page.css',
 })
@@ -29,7 +31,16 @@ export class HistoryPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
   protected readonly history = this.#store.selectSignal(historyFeature.selectHistoryState);
+  protected readonly filter = signal('');
   protected readonly rows = computed(() => {
+    const wanted = plainText(this.filter());
+    return this.#all().filter(({ label, by, things }) =>
+      plainText(
+        [label, by, ...things.flatMap(({ name, values }) => [name, ...values.map(({ field }) => field)])].join(' '),
+      ).includes(wanted),
+    );
+  });
+  readonly #all = computed(() => {
     const { entries, refusal } = this.history();
     const menu = this.#view.menu();
     if (!menu) return [];

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Choice, CompiledMenu, Group, Item, NoteGroup } from '@hearty-ladle/core';
+import {
+  type Choice,
+  type CompiledMenu,
+  type Group,
+  type Item,
+  type NoteGroup,
+  type OfferedGroup,
+  offeredOn,
+} from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
@@ -21,7 +29,32 @@ export class WhoReads {
   protected readonly stations = computed(() => stationOptions(this.menu().menu, 'with the dish'));
   protected readonly language = inject(EditingLanguage);
 
-  readonly #offered = computed(() => this.menu().item(this.item().id)?.groups ?? []);
+  /** The groups of the dish, and those that their choices open, each once. */
+  readonly #offered = computed(() => {
+    const found = new Map<string, OfferedGroup>();
+    const visit = (groups: readonly OfferedGroup[]): void => {
+      for (const group of groups) {
+        if (found.has(group.id)) continue;
+        found.set(group.id, group);
+        for (const { opens } of group.choices) visit(opens);
+      }
+    };
+    visit(this.menu().item(this.item().id)?.groups ?? []);
+    return [...found.values()];
+  });
+  /** The groups that other dishes share: where they are made is changed for all of them. */
+  protected readonly shared = computed(() => {
+    const dishes = offeredOn(this.menu().menu);
+    return new Map(
+      this.#offered().map(({ id }) => [id, (dishes.get(id) ?? []).filter((dish) => dish !== this.item().id).length]),
+    );
+  });
+  protected readonly dates = computed(() =>
+    this.#offered()
+      .filter(({ group }) => group.kind === 'date')
+      .map(({ group }) => group.name)
+      .join(', '),
+  );
   protected readonly home = computed(() =>
     this.#stationName(this.menu().stations[this.menu().item(this.item().id)?.home ?? 0]?.id ?? ''),
   );

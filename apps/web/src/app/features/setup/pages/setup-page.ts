@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Ingredient, newId, type Station, type Target, usesOf } from '@hearty-ladle/core';
+import { type Ingredient, newId, plainText, type Station, type Target, usesOf } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -39,7 +39,12 @@ export class SetupPage {
     computation: () => false,
   });
 
+  protected readonly filter = signal('');
   protected readonly rows = computed(() => {
+    const wanted = plainText(this.filter());
+    return this.#all().filter(({ name, more }) => plainText(`${name} ${more}`).includes(wanted));
+  });
+  readonly #all = computed(() => {
     const menu = this.view.menu();
     if (!menu) return [];
     const used = (target: Target) => usesOf(menu, target).length;
