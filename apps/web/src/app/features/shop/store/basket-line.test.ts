@@ -13,7 +13,7 @@ const menu = (dish: string, choices: readonly Choice[], items = ['bowl']) =>
     sections: [],
     groups: [{ id: 'top', name: 'Top', prompt: 'Top?', kind: 'choices', choices }],
     items: items.map((id) => ({ id, name: dish, price: 500, groups: [{ group: 'top' }] })),
-  } as Menu);
+  } as unknown as Menu);
 const egg = { id: 'egg', name: { en: 'Egg', es: 'Huevo' } };
 const pork = { id: 'pork', name: { en: 'Slow pork', es: 'Cerdo' } };
 const line = {
