@@ -19,6 +19,7 @@ const CORE_ARROWS = {
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
+  'rule-text': ['money', 'menu', 'exchange', 'search'],
   'print-layout': ['money', 'menu', 'compile', 'quote', 'ticket', 'order', 'check', 'api', 'summary'],
   messages: ['money', 'menu', 'quote', 'check', 'api'],
   validation: ['money', 'menu', 'quote'],

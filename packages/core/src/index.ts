@@ -121,3 +121,5 @@ export { deviceApi, publicApi, routeName, type Routes, ROUTES, shopApi, workbenc
 export type { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu, Versions } from './api/workbook.ts';
 export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';
+export { type ReadRule, readRule } from './rule-text/read-rule.ts';
+export { ruleSentence, type SentencePart, writeRule } from './rule-text/write-rule.ts';
