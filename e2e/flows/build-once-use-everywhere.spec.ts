@@ -143,7 +143,8 @@ test('anything is found by any of its names, and the journal names who changed w
   await expect(page.getByRole('option').first()).toBeVisible();
   await expectAccessible(page);
   await page.keyboard.press('Enter');
-  await page.waitForURL('**/groups/milk');
+  await page.waitForURL('**/groups/milk?choice=*');
+  await expect(page.getByLabel('Guest name, row 2')).toBeFocused();
   await page.getByLabel('Prompt for guests').fill('Milk in it?');
   await saved(page);
   await page.getByRole('link', { name: 'History' }).click();

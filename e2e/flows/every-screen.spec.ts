@@ -14,6 +14,7 @@ const SCREENS = [
   ['/setup/stations/kettles', 'Used in'],
   ['/groups/bowl-size', 'Used on'],
   ['/check', 'What each dish can cost'],
+  ['/rules', 'Type a new rule'],
   ['/shop', 'Your basket'],
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],

@@ -123,3 +123,6 @@ export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';
 export { type ReadRule, readRule } from './rule-text/read-rule.ts';
 export { ruleSentence, type SentencePart, writeRule } from './rule-text/write-rule.ts';
+export { newRuleId, pathsIn, rulesAbout, switchRuleOff, switchRuleOn } from './edits/rule-switch.ts';
+export { type OffRule } from './menu/workbook.ts';
+export { type RuleOnDish, ruleImpact } from './check/rule-impact.ts';

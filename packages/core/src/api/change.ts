@@ -12,6 +12,7 @@ import {
   Section,
   Station,
 } from '../menu/document.ts';
+import { OffRule } from '../menu/workbook.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
 import type { Change } from '../change/change.ts';
@@ -30,6 +31,7 @@ const things = {
   rules: Rule,
   itemSummaries: SummaryLine,
   sectionSummaries: SummaryLine,
+  offRules: OffRule,
   settings: Type.Object(
     {
       format: Menu.properties.format,

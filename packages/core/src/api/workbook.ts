@@ -3,7 +3,7 @@ import type { Thing, ThingKind, ThingRef } from '../change/edit.ts';
 import { Menu } from '../menu/document.ts';
 import { optional } from '../menu/schema-kit.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
-import type { Workbook } from '../menu/workbook.ts';
+import { OffRule, type Workbook } from '../menu/workbook.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
 
@@ -16,7 +16,12 @@ export const MenuDocument = Type.Unsafe<Menu>(Menu);
 export const WorkbookDocument = Type.Unsafe<Workbook>({
   ...Menu,
   $id: 'hearty-ladle:workbook',
-  properties: { ...Menu.properties, itemSummaries: Type.Array(SummaryLine), sectionSummaries: Type.Array(SummaryLine) },
+  properties: {
+    ...Menu.properties,
+    itemSummaries: Type.Array(SummaryLine),
+    sectionSummaries: Type.Array(SummaryLine),
+    offRules: Type.Array(OffRule),
+  },
 });
 
 /** Versions of menu objects, by kind and id. A version is the revision that last wrote the object. */

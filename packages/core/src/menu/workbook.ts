@@ -1,4 +1,6 @@
-import type { Menu } from './document.ts';
+import Type, { type Static } from 'typebox';
+import { type Menu, Rule } from './document.ts';
+import { closed, Id, int } from './schema-kit.ts';
 import { textIn } from './text.ts';
 import type { SummaryLine } from './summary-line.ts';
 
@@ -9,13 +11,23 @@ import type { SummaryLine } from './summary-line.ts';
 export type Workbook = Menu & {
   readonly itemSummaries?: readonly SummaryLine[];
   readonly sectionSummaries?: readonly SummaryLine[];
+  readonly offRules?: readonly OffRule[];
 };
 
-export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries'] as const;
+/** A house rule that is switched off, and its place among the rules. */
+export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
+export type OffRule = Static<typeof OffRule>;
+
+export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules'] as const;
 export type AsideKind = (typeof ASIDE_KINDS)[number];
 
 /** The menu document alone. */
-export function documentOf({ itemSummaries: _items, sectionSummaries: _sections, ...menu }: Workbook): Menu {
+export function documentOf({
+  itemSummaries: _items,
+  sectionSummaries: _sections,
+  offRules: _rules,
+  ...menu
+}: Workbook): Menu {
   return menu;
 }
 

@@ -10,7 +10,7 @@ export interface Expected {
 }
 
 /** Thrown where a typed rule can't be read on; `RuleReader` knows what was expected where. */
-export class NotUnderstood extends Error {}
+class NotUnderstood extends Error {}
 
 /** Reads words and names of a typed rule from left to right, and remembers what was expected where it failed. */
 export class RuleReader {

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Condition } from '../menu/condition-schema.ts';
 import type { Effect, Menu, Rule, Text } from '../menu/document.ts';
 import { minorDigits } from '../money/currencies.ts';
@@ -19,15 +20,19 @@ type RuleBody = Pick<Rule, 'items' | 'sections' | 'when' | 'then'>;
  * understood otherwise.
  */
 export function writeRule(menu: Menu, rule: RuleBody): string {
-  const plain = textOf(ruleSentence(menu, rule));
+  const plain = textOf(new Writer(menu, 'typed').rule(rule));
   const read = readRule(menu, plain);
-  const isSame = read.rule !== undefined && JSON.stringify(read.rule) === JSON.stringify(bodyOf(rule));
-  return isSame ? plain : textOf(new Writer(menu, true).rule(rule));
+  const isSame = equal(read.rule, bodyOf(rule));
+  return isSame ? plain : textOf(new Writer(menu, 'ids').rule(rule));
 }
 
+/** A rule as a sentence to be read: names as they are, even if others are called the same. */
 export function ruleSentence(menu: Menu, rule: RuleBody): SentencePart[] {
-  return new Writer(menu, false).rule(rule);
+  return new Writer(menu, 'read').rule(rule);
 }
+
+/** How names are written: to be read, to be typed, or with their ids. */
+type NameStyle = 'read' | 'typed' | 'ids';
 
 function bodyOf({ items, sections, when, then }: RuleBody): RuleBody {
   return { ...(items && { items }), ...(sections && { sections }), when, then };
@@ -42,11 +47,11 @@ const CHANNELS = { online: 'ordered online', pos: 'ordered at the till' } as con
 
 class Writer {
   readonly #menu: Menu;
-  readonly #withIds: boolean;
+  readonly #style: NameStyle;
 
-  constructor(menu: Menu, withIds: boolean) {
+  constructor(menu: Menu, style: NameStyle) {
     this.#menu = menu;
-    this.#withIds = withIds;
+    this.#style = style;
   }
 
   rule({ items, sections, when, then }: RuleBody): SentencePart[] {
@@ -172,7 +177,9 @@ class Writer {
 
   #written(candidates: readonly RuleName[], kind: NameKind, ref: string): SentencePart {
     const found = candidates.find((one) => one.kind === kind && one.ref === ref);
-    return { text: found ? writtenName(found, candidates, this.#withIds) : `[${ref}]`, isName: true };
+    if (!found) return { text: `[${ref}]`, isName: true };
+    const text = this.#style === 'read' ? found.name : writtenName(found, candidates, this.#style === 'ids');
+    return { text, isName: true };
   }
 }
 

@@ -58,6 +58,8 @@ export class FindAnything {
         return ['/groups', id];
       case 'choices':
         return ['/groups', group ?? ''];
+      case 'rules':
+        return ['/rules', id];
       case 'sections':
         return ['/menu', this.#view.menu()?.items.find((item) => item.sections?.includes(id))?.id ?? ''];
       default:

@@ -18,6 +18,7 @@ export default [
         loadChildren: () => import('../features/groups/groups.routes.ts'),
         title: 'Groups · Hearty Ladle',
       },
+      { path: 'rules', loadChildren: () => import('../features/rules/rules.routes.ts'), title: 'Rules · Hearty Ladle' },
       {
         path: 'check',
         loadChildren: () => import('../features/check/check.routes.ts'),

@@ -26,6 +26,7 @@ const RAIL = [
     screens: [
       { path: '/menu', name: 'Menu', icon: 'pi-book' },
       { path: '/groups', name: 'Groups', icon: 'pi-list-check' },
+      { path: '/rules', name: 'Rules', icon: 'pi-directions' },
       { path: '/check', name: 'Line check', icon: 'pi-verified' },
     ],
   },

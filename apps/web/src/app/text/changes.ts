@@ -29,6 +29,7 @@ const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   settings: 'The menu itself',
   itemSummaries: 'Summary line of a dish',
   sectionSummaries: 'Summary line of a section',
+  offRules: 'House rule, switched off',
 };
 
 /** Describes a change object by object, with values before and after; `inverse` contains the values before. */

@@ -1,14 +1,4 @@
-import {
-  type CompiledMenu,
-  type Finding,
-  type Menu,
-  type Pick,
-  type Replay,
-  type Rule,
-  findingMessage,
-  textIn,
-  thingOf,
-} from '@hearty-ladle/core';
+import { type CompiledMenu, type Finding, type Pick, type Replay, findingMessage, textIn } from '@hearty-ladle/core';
 import { languageName } from './languages.ts';
 
 /** A finding as text, with names instead of ids. */
@@ -90,40 +80,12 @@ export function placeName(menu: CompiledMenu, where: string): string {
   }
 }
 
-/**
- * The screen where a finding can be fixed; undefined if there is none. Rules have no screen yet, so it leads to what a
- * rule affects, or to a dish the rule is limited to.
- */
-export function placeToMend(menu: Menu, where: string): string[] | undefined {
+/** The screen where a finding can be fixed; undefined if there is none. */
+export function placeToMend(where: string): string[] | undefined {
   const [kind, id = '', second, inner] = where.split('/');
-  if (kind === 'rules') return placeOfRule(menu, id);
+  if (kind === 'rules') return ['/rules', id];
   if (kind === 'items') return second === 'groups' && inner ? ['/menu', id, inner] : ['/menu', id];
   return kind === 'groups' ? ['/groups', id] : undefined;
-}
-
-function placeOfRule(menu: Menu, id: string): string[] | undefined {
-  const rule = menu.rules?.find((it) => it.id === id);
-  const item =
-    rule?.items?.[0] ??
-    menu.items.find(({ sections }) => sections?.some((section) => rule?.sections?.includes(section)))?.id;
-  const group = rule && groupsOfRule(rule).find((one) => menu.groups.some((it) => it.id === one));
-  if (group === undefined) return item === undefined ? undefined : ['/menu', item];
-  const isAsked =
-    item !== undefined && menu.items.find((it) => it.id === item)?.groups?.some((it) => it.group === group);
-  return isAsked ? ['/menu', item, group] : ['/groups', group];
-}
-
-/** Groups that a rule affects, then those in its condition. */
-function groupsOfRule({ when, then }: Rule): string[] {
-  const effects = then.flatMap((effect) => {
-    if ('show' in effect) return [effect.show];
-    if ('hide' in effect) return [effect.hide];
-    if ('limit' in effect) return [effect.limit.group];
-    if ('setChoice' in effect) return [effect.setChoice.choice];
-    return 'route' in effect ? [effect.route.what] : [];
-  });
-  const tests = [...JSON.stringify(when).matchAll(/"(?:picked|of)":"([^"]+)"/g)].map(([, path = '']) => path);
-  return [...effects, ...tests].map((path) => thingOf(path).group);
 }
 
 function groupOf(where: string): string | undefined {

@@ -44,7 +44,7 @@ export function describeUse(menu: Workbook, { kind, id, choice, role }: UsePlace
       return of(inner ? `${group?.name ?? id} · ${words(menu, inner.name)}` : (group?.name ?? id), ['/groups', id]);
     }
     case 'rules':
-      return of(menu.rules?.find((it) => it.id === id)?.name ?? id);
+      return of(menu.rules?.find((it) => it.id === id)?.name ?? id, ['/rules', id]);
     case 'sections':
       return of(nameIn(menu, menu.sections, id));
     case 'tags':

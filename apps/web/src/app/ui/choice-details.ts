@@ -14,6 +14,7 @@ import { MenuView } from '../state/menu-view.ts';
 import { describeUse } from '../text/uses.ts';
 import { AllergenBox } from './allergen-box.ts';
 import { PictureBox } from './picture-box.ts';
+import { RuleList } from './rule-list.ts';
 import { UseList } from './use-list.ts';
 import { UsesBox } from './uses-box.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -28,7 +29,7 @@ type Field = keyof Choice;
 @Component({
   selector: 'hl-choice-details',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, ButtonDirective, PictureBox, SelectField, TextField, TickBox, UseList, UsesBox],
+  imports: [AllergenBox, ButtonDirective, PictureBox, RuleList, SelectField, TextField, TickBox, UseList, UsesBox],
   templateUrl: './choice-details.html',
   styleUrl: './choice-details.css',
 })

@@ -123,7 +123,7 @@ export class ChoiceGrid {
       // Once for each choice that was found: later changes leave the focus where it is.
       if (row < 0 || this.#shown === this.found()) return;
       this.#shown = this.found();
-      afterNextRender(() => this.#focus(row, 'name'), { injector: this.#injector });
+      afterNextRender(() => this.#select(row, 'name'), { injector: this.#injector });
     });
   }
 
@@ -257,6 +257,10 @@ export class ChoiceGrid {
   /** Renders at once, so that the next key, however fast, goes to the right cell. */
   #focus(row: number, field: Field): void {
     this.#app.tick();
+    this.#select(row, field);
+  }
+
+  #select(row: number, field: Field): void {
     const cell = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${row}-${field}"]`);
     cell?.focus();
     cell?.select();

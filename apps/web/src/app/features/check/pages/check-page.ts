@@ -4,6 +4,7 @@ import { type Finding, type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { placeToMend, findingText, placeName } from '../../../text/findings.ts';
+import { formatCount } from '../../../text/counts.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { checkActions, checkFeature } from '../store/check-store.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -18,7 +19,6 @@ const GROUPS: readonly { severity: Severity; title: string; mark: string; none: 
   { severity: 'warn', title: 'Worth a look', mark: '!', none: 'Nothing looks wrong.' },
   { severity: 'hint', title: 'Loose ends', mark: '·', none: 'No loose ends.' },
 ];
-const MANY_DIGITS = 12;
 
 /** Line check: everything that can be proved about the menu before anyone orders, computed in a worker. */
 @Component({
@@ -45,7 +45,7 @@ export class CheckPage {
           key: `${finding.code} ${finding.where}`,
           place: placeName(menu, finding.where),
           message: findingText(menu, finding),
-          mend: placeToMend(menu.menu, finding.where),
+          mend: placeToMend(finding.where),
           replay: replayOf(finding),
         })),
     }));
@@ -85,10 +85,4 @@ function replayOf({ picks, occasion }: Finding): { link: string[]; replay: strin
   const { item, ...varied } = occasion ?? {};
   if (!picks || item === undefined || (picks.length === 0 && Object.keys(varied).length === 0)) return undefined;
   return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion }) };
-}
-
-/** Formats a count that may have hundreds of digits: its first digits and its magnitude. */
-function formatCount(count: string): string {
-  if (count.length <= MANY_DIGITS) return BigInt(count).toLocaleString('en');
-  return `${count[0]}.${count.slice(1, 3)} × 10^${count.length - 1}`;
 }

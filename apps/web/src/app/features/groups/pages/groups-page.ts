@@ -27,6 +27,7 @@ import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
+import { RuleList } from '../../../ui/rule-list.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { AttachRule } from '../components/attach-rule.ts';
 import { DifferenceTable } from '../components/difference-table.ts';
@@ -53,6 +54,7 @@ import { namedOptions } from '../../../ui/fields/option.ts';
     Menu,
     RemovalBox,
     RouterLink,
+    RuleList,
     SelectField,
     TextField,
     UseList,

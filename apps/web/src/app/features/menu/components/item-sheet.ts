@@ -18,6 +18,7 @@ import {
   type Target,
   usesOf,
 } from '@hearty-ladle/core';
+import { RuleList } from '../../../ui/rule-list.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -51,6 +52,7 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     GroupCard,
     ItemMore,
     RemovalBox,
+    RuleList,
     SelectField,
     SummaryEditor,
     TextField,
@@ -90,6 +92,8 @@ export class ItemSheet {
   // What is folded away is not rendered: it would cost time at every keystroke.
   protected readonly showsMore = signal(false);
   protected readonly showsRouting = signal(false);
+  protected readonly showsRules = signal(false);
+  protected readonly groupIds = computed(() => this.cards().map(({ id }) => id));
   protected readonly showsSummary = signal(false);
   protected readonly target = computed((): Target => ({ kind: 'items', id: this.item().id }));
 

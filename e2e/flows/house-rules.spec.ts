@@ -1,0 +1,77 @@
+import { expect, test } from '@playwright/test';
+import { at, choose, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+
+test.beforeEach(resetHouse);
+
+test('the small bowl that holds three: typed with completion, proved on its dishes, built further, off and on', async ({
+  page,
+}) => {
+  await page.goto(at('/rules'));
+  const line = page.getByRole('combobox', { name: 'Type a new rule' });
+  // Names are completed as they are typed; what is not understood is underlined and stays.
+  await line.fill('when bowl size is large, then up to 4 to');
+  await expect(page.locator('.echo .wrong')).toHaveText('to');
+  await page.getByRole('option', { name: /Toppings \(two on us\)/ }).click();
+  await expect(line).toHaveValue(/up to 4 “Toppings \(two on us\)” \[toppings\] $/);
+  await line.press('Enter');
+  await page.waitForURL('**/rules/rule');
+  const sheet = page.locator('.sheet');
+  await expect(sheet.getByRole('region', { name: 'Where it can be true' })).toContainText(/Ember broth[\s\S]*builds/);
+  await expect(page.getByRole('list', { name: 'What it changes here' })).toContainText(
+    '0 to 6, 2 included → 0 to 4, 2 included',
+  );
+  await expectAccessible(page);
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  if (await reach.isVisible())
+    await reach
+      .getByRole('button', { name: /^Apply/ })
+      .first()
+      .click();
+  await expect(savedStatus(page)).toHaveText('Saved');
+
+  // Built further, word by word: only at the till.
+  await sheet.getByRole('button', { name: '+ and, or' }).click();
+  const added = sheet.getByRole('region', { name: 'When' }).getByRole('listitem').last();
+  await choose(added, 'What it looks at', 'where it is ordered');
+  await choose(added, 'Which', 'at the till');
+  const sentence = page.getByRole('link', { name: /Bowl size is Large and ordered at the till/ });
+  await expect(sentence).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Apply/ })
+    .first()
+    .click({ timeout: 3_000 })
+    .catch(() => undefined);
+  await expect(savedStatus(page)).toHaveText('Saved');
+
+  // Off without being lost, and on again.
+  await page.getByRole('button', { name: 'Switch off' }).click();
+  await expect(sheet).toContainText('it does nothing until it is switched on again');
+  await page
+    .getByRole('button', { name: /^Apply/ })
+    .first()
+    .click({ timeout: 3_000 })
+    .catch(() => undefined);
+  await page.getByRole('button', { name: 'Switch on' }).click();
+  await expect(sheet.getByRole('button', { name: 'Switch off' })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Apply/ })
+    .first()
+    .click({ timeout: 3_000 })
+    .catch(() => undefined);
+  await expect(savedStatus(page)).toHaveText('Saved');
+
+  // From the group it speaks of, and back.
+  await page.goto(at('/groups/bowl-size'));
+  await page.getByRole('link', { name: /Bowl size is Large and ordered at the till/ }).click();
+  await page.waitForURL('**/rules/rule');
+});
+
+test('a question from the second portion on, and one that only a tick opens', async ({ page }) => {
+  await page.goto(at('/rules'));
+  const line = page.getByRole('combobox', { name: 'Type a new rule' });
+  await line.fill('on night toast: when at least 2 portions, then show spread');
+  await line.press('Enter');
+  await page.waitForURL('**/rules/rule');
+  await expect(page.locator('.sheet').getByRole('region', { name: 'Then' })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'What it changes here' })).toContainText('Spread is offered only then');
+});
