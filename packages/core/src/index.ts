@@ -40,6 +40,8 @@ export {
   picksAt,
   preselectedLine,
   setAmount,
+  setConsent,
+  setGiven,
   setNote,
   setUnits,
   withoutUnknown,

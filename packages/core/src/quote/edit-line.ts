@@ -61,6 +61,23 @@ export function setNote<A extends Answers>(answers: A, at: GroupPlace, group: st
   return withPickAt(answers, at, (pick) => ({ ...pick, notes: withEntry(pick.notes, group, text) }));
 }
 
+/** Sets the date or the amount given for a group; undefined removes it. */
+export function setGiven<A extends Answers>(
+  answers: A,
+  field: 'dates' | 'amounts',
+  group: string,
+  value: string | number | undefined,
+): A {
+  const { [group]: _, ...others } = (answers[field] ?? {}) as Record<string, string | number>;
+  return { ...answers, [field]: value === undefined ? others : { ...others, [group]: value } };
+}
+
+/** Gives or takes back the agreement to a group. */
+export function setConsent<A extends Answers>(answers: A, group: string, isGiven: boolean): A {
+  const others = (answers.consents ?? []).filter((id) => id !== group);
+  return { ...answers, consents: isGiven ? [...others, group] : others };
+}
+
 /** The note in a group at a place; empty if there is none. */
 export function noteAt(answers: Answers, at: GroupPlace, group: string): string {
   let notes = answers.notes;

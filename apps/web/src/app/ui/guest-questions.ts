@@ -14,6 +14,8 @@ import {
   picksAt,
   type Problem,
   setAmount,
+  setConsent,
+  setGiven,
   setNote,
   setUnits,
   type Text,
@@ -107,16 +109,11 @@ export class GuestQuestions {
   }
 
   protected choose(question: Question, field: 'dates' | 'amounts', value: string | number | undefined): void {
-    const { [question.group.id]: _, ...others } = (this.answers()[field] ?? {}) as Record<string, never>;
-    this.answersChange.emit({
-      ...this.answers(),
-      [field]: value === undefined ? others : { ...others, [question.group.id]: value },
-    });
+    this.answersChange.emit(setGiven(this.answers(), field, question.group.id, value));
   }
 
-  protected consent({ group }: Question, given: boolean): void {
-    const others = (this.answers().consents ?? []).filter((id) => id !== group.id);
-    this.answersChange.emit({ ...this.answers(), consents: given ? [...others, group.id] : others });
+  protected consent({ group }: Question, isGiven: boolean): void {
+    this.answersChange.emit(setConsent(this.answers(), group.id, isGiven));
   }
 
   #question(view: OfferedGroupView): Question | undefined {

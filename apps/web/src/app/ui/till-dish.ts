@@ -17,6 +17,8 @@ import {
   type GroupPlace,
   noteAt,
   type OfferedGroupView,
+  setConsent,
+  setGiven,
   setNote,
   textIn,
 } from '@hearty-ladle/core';
@@ -88,16 +90,11 @@ export class TillDish {
   }
 
   protected set(field: 'dates' | 'amounts', group: string, value: string | number | undefined): void {
-    const { [group]: _, ...others } = (this.answers()[field] ?? {}) as Record<string, never>;
-    this.answersChange.emit({
-      ...this.answers(),
-      [field]: value === undefined || value === '' ? others : { ...others, [group]: value },
-    });
+    this.answersChange.emit(setGiven(this.answers(), field, group, value === '' ? undefined : value));
   }
 
-  protected agree(group: string, given: boolean): void {
-    const others = (this.answers().consents ?? []).filter((id) => id !== group);
-    this.answersChange.emit({ ...this.answers(), consents: given ? [...others, group] : others });
+  protected agree(group: string, isGiven: boolean): void {
+    this.answersChange.emit(setConsent(this.answers(), group, isGiven));
   }
 
   /**

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, forwardRef, input, output
 import type { Condition, Workbook } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import type { Option } from '../../../ui/fields/option.ts';
-import { SelectField } from '../../../ui/fields/select-field.ts';
-import { TextField } from '../../../ui/fields/text-field.ts';
+import { RuleCount } from './rule-count.ts';
+import { RuleWord } from './rule-word.ts';
 import { CONDITION_KINDS, conditionKind, type ConditionKind, RuleOptions } from './rule-options.ts';
 
 interface Range {
@@ -15,7 +15,7 @@ interface Range {
 @Component({
   selector: 'hl-rule-condition',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, forwardRef(() => RuleCondition), SelectField, TextField],
+  imports: [ButtonDirective, forwardRef(() => RuleCondition), RuleCount, RuleWord],
   templateUrl: './rule-condition.html',
   styleUrl: './rule-words.css',
 })

@@ -11,15 +11,16 @@ import {
 import { ButtonDirective } from 'primeng/button';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuView } from '../../../state/menu-view.ts';
-import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { RuleCount } from './rule-count.ts';
+import { RuleWord } from './rule-word.ts';
 import { EFFECT_KINDS, effectKind, type EffectKind, RuleOptions } from './rule-options.ts';
 
 /** An effect of a rule as one line, each word of it a control. */
 @Component({
   selector: 'hl-rule-effect',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, SelectField, TextField],
+  imports: [ButtonDirective, RuleCount, RuleWord, TextField],
   templateUrl: './rule-effect.html',
   styleUrl: './rule-words.css',
 })
