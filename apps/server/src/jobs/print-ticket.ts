@@ -154,8 +154,9 @@ async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promis
 }
 
 async function amountWords(manager: EntityManager): Promise<ReadonlySet<string>> {
-  const rows = await manager.findBy(MenuThingEntity, { kind: 'groups' });
-  return new Set(rows.flatMap(({ body }) => ('amounts' in body ? (body.amounts ?? []).map(({ word }) => word) : [])));
+  const rows = (await manager.query(`SELECT DISTINCT amount ->> 'word' AS word FROM menu_thing,
+    jsonb_array_elements(body -> 'amounts') AS amount WHERE kind = 'groups'`)) as { word: string }[];
+  return new Set(rows.map(({ word }) => word));
 }
 
 async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<PrintedBytes | undefined> {

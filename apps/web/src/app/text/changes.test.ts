@@ -55,6 +55,14 @@ it('says what a change did in names, value by value, before and after', () => {
   ).toEqual(['new', 'gone']);
 });
 
+it('says a rule as a sentence', () => {
+  const rule = (choice: string) => ({ id: 'r', when: { picked: 'milk/oat' }, then: [{ hide: `milk/${choice}` }] });
+  const put = (thing: object) => ({ edits: [{ type: 'put' as const, kind: 'rules' as const, thing: thing as never }] });
+  expect(describeChange(menu, put(rule('soy')), put(rule('oat')))[0]?.values).toEqual([
+    { field: 'Rule', before: 'when Milk is Oat, then hide Oat', after: 'when Milk is Oat, then hide Soy' },
+  ]);
+});
+
 it('tells a new order of the same things apart from a change of them', () => {
   const { choices } = milk;
   expect(changedValues(menu, milk, { ...milk, choices: choices.toReversed() })).toEqual([

@@ -1,4 +1,14 @@
-import { type Change, type Edit, idOf, type Thing, type ThingKind, textIn, type Workbook } from '@hearty-ladle/core';
+import {
+  type Change,
+  type Edit,
+  idOf,
+  type Rule,
+  type Thing,
+  type ThingKind,
+  textIn,
+  type Workbook,
+  writeRule,
+} from '@hearty-ladle/core';
 import { type Naming, type Path, pathText, valueText } from './value-text.ts';
 
 /** One replaced value: its field, the value before and after. */
@@ -46,7 +56,19 @@ function describeEdit(menu: Workbook, edit: Edit, inverse: Change): ChangedThing
   if (edit.type === 'move') return { kind, name, what: 'moved', values: [] };
   if (edit.type === 'remove') return { kind, name, what: 'gone', values: [] };
   if (!was) return { kind, name, what: 'new', values: [] };
-  return { kind, name, what: 'changed', values: changedValues(menu, was.thing, edit.thing) };
+  const values = edit.kind === 'rules' ? changedRule(menu, was.thing, edit.thing) : [];
+  return {
+    kind,
+    name,
+    what: 'changed',
+    values: values.length > 0 ? values : changedValues(menu, was.thing, edit.thing),
+  };
+}
+
+/** A rule is said as a sentence, before and after; nothing if only its name changed. */
+function changedRule(menu: Workbook, before: Thing, after: Thing): ChangedValue[] {
+  const [was, is] = [writeRule(menu, before as Rule), writeRule(menu, after as Rule)];
+  return was === is ? [] : [{ field: 'Rule', before: was, after: is }];
 }
 
 /** The name of an object in the menu's first language; empty if it has none. */
