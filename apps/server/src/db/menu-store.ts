@@ -39,7 +39,8 @@ export async function loadMenu(manager: EntityManager): Promise<StoredMenu | und
     (SELECT coalesce(json_agg(json_build_object('kind', kind, 'id', id, 'version', version, 'body', body)), '[]')
       FROM menu_thing) AS things,
     (SELECT coalesce(json_agg(json_build_object('kind', kind, 'ids', ids)), '[]') FROM menu_list) AS lists,
-    (SELECT by FROM journal WHERE revision = (SELECT revision FROM menu_state WHERE id = 1)) AS by`)) as [
+    (SELECT by FROM (SELECT by, revision FROM journal ORDER BY seq DESC LIMIT 1) AS last
+      WHERE last.revision = (SELECT revision FROM menu_state WHERE id = 1)) AS by`)) as [
     { revision: string; by: string | null; things: MenuThingRow[]; lists: MenuListRow[] },
   ];
   const { things, lists, by } = row;

@@ -71,21 +71,23 @@ export async function escposBytes(lines: readonly PaperLine[], columns: number):
   return { bytes: encoder.encode(), heightDots };
 }
 
+function isReversed(style: PaperLine['style']): boolean {
+  return style === 'loud' || style === 'changed';
+}
+
 function writeLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine): void {
   const isBig = style === 'big' || style === 'loud';
   if (isBig) encoder.width(2).height(2);
   if (style === 'bold') encoder.bold(true);
-  const isReversed = style === 'loud' || style === 'changed';
-  if (isReversed) encoder.invert(true);
+  if (isReversed(style)) encoder.invert(true);
   encoder.line(text);
-  if (isReversed) encoder.invert(false);
+  if (isReversed(style)) encoder.invert(false);
   if (style === 'bold') encoder.bold(false);
   if (isBig) encoder.width(1).height(1);
 }
 
 async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine, columns: number): Promise<void> {
   const isBig = style === 'big' || style === 'loud';
-  const isReversed = style === 'loud' || style === 'changed';
   const [width, height] = [columns * DOTS_ACROSS, DOTS_DOWN * (isBig ? 2 : 1)];
   const words = await sharp({
     text: {
@@ -112,7 +114,7 @@ async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLi
     ])
     .raw()
     .toBuffer({ resolveWithObject: true });
-  const ink = isReversed ? data.map((value, i) => (i % 4 === 3 ? value : 255 - value)) : data;
+  const ink = isReversed(style) ? data.map((value, i) => (i % 4 === 3 ? value : 255 - value)) : data;
   encoder.image({ data: new Uint8ClampedArray(ink), width, height } as never, width, height, 'threshold');
 }
 
