@@ -34,8 +34,7 @@ export function newRuleId({ rules = [], offRules = [] }: Workbook, name: string)
 
 /** The rules that speak of a group, or of one choice of it (`group/choice`). */
 export function rulesAbout({ rules = [] }: Pick<Workbook, 'rules'>, path: string): Rule[] {
-  const pattern = new RegExp(`"${path.replace(/[.]/g, '\\.')}(/[^"]*)?"`);
-  return rules.filter(({ when, then }) => pattern.test(JSON.stringify([when, then])));
+  return rules.filter((rule) => pathsIn(rule).some((found) => found === path || found.startsWith(`${path}/`)));
 }
 
 /** The groups and choices that a rule speaks of, as paths. */

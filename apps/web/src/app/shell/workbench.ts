@@ -137,7 +137,7 @@ export class Workbench {
 
   /** What undo would take back. */
   protected readonly undoTitle = computed(() => {
-    const { pendingChange, past } = { pendingChange: this.view.pendingChange(), past: this.view.past() };
+    const [pendingChange, past] = [this.view.pendingChange(), this.view.past()];
     const isPending = pendingChange && past.length <= pendingChange.pastLength;
     const label = isPending ? pendingChange.label : past.at(-1)?.label;
     return label === undefined ? 'Ctrl+Z' : `Undo: ${label} (Ctrl+Z)`;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, forwardRef, input, output
 import type { Condition, Workbook } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import type { Option } from '../../../ui/fields/option.ts';
+import { RemoveButton } from './remove-button.ts';
 import { RuleCount } from './rule-count.ts';
 import { RuleWord } from './rule-word.ts';
 import { CONDITION_KINDS, conditionKind, type ConditionKind, RuleOptions } from './rule-options.ts';
@@ -15,7 +16,7 @@ interface Range {
 @Component({
   selector: 'hl-rule-condition',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, forwardRef(() => RuleCondition), RuleCount, RuleWord],
+  imports: [ButtonDirective, forwardRef(() => RuleCondition), RemoveButton, RuleCount, RuleWord],
   templateUrl: './rule-condition.html',
   styleUrl: './rule-words.css',
 })

@@ -8,10 +8,10 @@ import {
   priceText,
   type Workbook,
 } from '@hearty-ladle/core';
-import { ButtonDirective } from 'primeng/button';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { RemoveButton } from './remove-button.ts';
 import { RuleCount } from './rule-count.ts';
 import { RuleWord } from './rule-word.ts';
 import { EFFECT_KINDS, effectKind, type EffectKind, RuleOptions } from './rule-options.ts';
@@ -20,7 +20,7 @@ import { EFFECT_KINDS, effectKind, type EffectKind, RuleOptions } from './rule-o
 @Component({
   selector: 'hl-rule-effect',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, RuleCount, RuleWord, TextField],
+  imports: [RemoveButton, RuleCount, RuleWord, TextField],
   templateUrl: './rule-effect.html',
   styleUrl: './rule-words.css',
 })
