@@ -37,7 +37,7 @@ export const problemHandler: ErrorRequestHandler = (
   if (response.headersSent) return next(error);
   if (error.type === 'entity.too.large') {
     const most = error.limit === undefined ? '' : `: ${sizeText(error.limit)} at most`;
-    return sendProblem(response, 413, 'too-large', `That is more than this address takes${most}.`);
+    return sendProblem(response, 413, 'too-large', `That is too large${most}.`);
   }
   if (error.status !== undefined && error.status >= 400 && error.status < 500) {
     return sendProblem(response, error.status, 'bad-request', 'The request can’t be understood.');

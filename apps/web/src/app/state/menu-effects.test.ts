@@ -88,7 +88,7 @@ describe('what is typed', () => {
     expect(asked.map(({ request }) => request)).toEqual([
       {
         id: expect.stringMatching(/^[0-9a-f-]{36}$/),
-        label: 'put A',
+        label: 'put AB',
         change: { edits: [{ type: 'put', kind: 'groups', thing: group('a', 'AB') }] },
         based: [{ kind: 'groups', id: 'a', version: 1 }],
       },

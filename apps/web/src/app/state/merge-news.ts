@@ -49,7 +49,9 @@ export function withNews(state: MenuState, { menu, versions, by }: News): MenuSt
     now = applyUnchecked(now, edit.change);
     return [edit];
   });
-  const pendingChange = state.pendingChange && merged(state.pendingChange);
+  const pending = state.pendingChange && merged(state.pendingChange);
+  // What it touches may differ now: its reach is found anew.
+  const pendingChange = pending && { ...pending, id: state.nextId, reach: undefined, progress: undefined };
   const sent = pendingEdits.filter(({ requestId }) => requestId !== undefined);
   const known = sent
     .flatMap(({ change }) => touchedBy(change))
@@ -60,6 +62,7 @@ export function withNews(state: MenuState, { menu, versions, by }: News): MenuSt
     versions: withVersions(versions, known),
     pendingEdits,
     pendingChange,
+    nextId: pending ? state.nextId + 1 : state.nextId,
     past: state.past
       .map((entry) => ({ ...entry, ...replaced.get(entry.change) }))
       .filter(({ change }) => change.edits.length > 0),

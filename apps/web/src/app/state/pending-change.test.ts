@@ -100,11 +100,16 @@ describe('a change to what several dishes share', () => {
     expect(state.menu).toEqual(menu);
   });
 
-  it('stays on top of what others change in the meantime', () => {
+  it('stays on top of what others change in the meantime; its reach is found anew', () => {
     step(put(dearer));
+    found({ changesPrices: true });
+    const shown = state.pendingChange;
     const others = { ...menu, items: [...menu.items, { id: 'c', name: 'C', price: 1 }] };
     step(menuActions.arrived({ stored: { revision: 2, menu: others, versions: { groups: { top: 1 } } } }));
     expect(state.menu).toEqual({ ...others, groups: [dearer] });
+    expect(state.pendingChange?.reach).toBeUndefined();
+    step(menuActions.reachFound({ id: shown?.id ?? -1, reach: reach({ changesPrices: true }) }));
+    expect(state.pendingChange?.reach).toBeUndefined();
     step(menuActions.changeDecided({ decision: 'drop' }));
     expect(state.menu).toEqual(others);
   });

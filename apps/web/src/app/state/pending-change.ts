@@ -62,7 +62,7 @@ function queued(next: MenuState, { label, change, inverse }: UndoEntry, mergeKey
   const last = next.pendingEdits.at(-1);
   if (last && last.requestId === undefined && mergeKey !== undefined && last.mergeKey === mergeKey) {
     // The inverse of the merged edit is the inverse of its first part.
-    const merged = { ...last, change };
+    const merged = { ...last, label, change };
     const past = [...next.past.slice(0, -1), { label, change, inverse: last.inverse }];
     return { ...next, pendingEdits: [...next.pendingEdits.slice(0, -1), merged], past };
   }

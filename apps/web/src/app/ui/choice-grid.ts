@@ -91,7 +91,8 @@ export class ChoiceGrid {
   protected readonly template = computed(
     () =>
       `18px 28px ${this.columns()
-        .map(({ width }) => width)
+        // Beside more columns than fit, the name has room for a long one.
+        .map(({ field, width }) => (field === 'name' && this.extra().size > 0 ? '190px' : width))
         .join(' ')} 26px 30px`,
   );
   protected readonly texts = computed(() => {
@@ -143,13 +144,15 @@ export class ChoiceGrid {
   protected readonly picture = pictureUrl;
 
   protected type(choice: Choice, field: Field, text: string): void {
-    const changed = columnOf(field).write(choice, text, this.words());
+    const changed = columnOf(field).write(this.grid.toWrite(choice, field), text, this.words());
     this.texts().typed(choice.id, field, text, changed !== undefined);
     if (changed) this.grid.replace(choice.id, changed, field);
   }
 
   protected keydown(event: KeyboardEvent, row: number, field: Field): void {
     if (event.key === 'Enter') {
+      // With Alt it applies a pending change; the row stays.
+      if (event.altKey) return;
       event.preventDefault();
       if (row === this.rows().length - 1) this.add('', row + 1);
       else this.#focus(row + 1, field);

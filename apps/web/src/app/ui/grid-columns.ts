@@ -57,7 +57,8 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
     hint: 'A choice needs a name; the last one is kept.',
     read: (choice, words) => textIn(choice.name, words.locale, words.firstLocale),
     write: (choice, text, words) => {
-      if (text.trim() === '' && words.locale === words.firstLocale) return undefined;
+      const isNamed = words.locale !== words.firstLocale && hasName(choice, words.firstLocale);
+      if (text.trim() === '' && !isNamed) return undefined;
       // A new row written in another language takes the same name in the first one until it is translated.
       const before = hasName(choice, words.firstLocale) ? choice.name : text;
       return { ...choice, name: withTextIn(before, text, words.locale, words.firstLocale) as Text };
@@ -112,7 +113,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'station',
     title: 'Station',
-    width: 'minmax(84px, 0.8fr)',
+    width: 'minmax(110px, 0.8fr)',
     usual: false,
     isNumber: false,
     placeholder: 'with the dish',
@@ -131,7 +132,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'color',
     title: 'Colour',
-    width: '84px',
+    width: '96px',
     usual: false,
     isNumber: false,
     placeholder: '#c46f1b',

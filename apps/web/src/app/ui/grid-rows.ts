@@ -1,4 +1,3 @@
-import { moveItemInArray } from '@angular/cdk/drag-drop';
 import { computed, linkedSignal, type Signal, signal } from '@angular/core';
 import { type Choice, newChoice } from '@hearty-ladle/core';
 import type { GridColumn, GridWords } from './grid-column.ts';
@@ -22,6 +21,8 @@ export class GridRows {
   readonly #changed: RowsChanged;
   readonly #unnamed;
   readonly #ticked;
+  /** Choices first named here in another language than the menu's first: until translated they have one name in both. */
+  readonly #namedOnce = new Set<string>();
   /** A list of its own: PrimeNG's table wants one. */
   readonly rows = computed(() => {
     const rows = [...this.#choices()];
@@ -83,6 +84,15 @@ export class GridRows {
     return before.length + added.length - 1;
   }
 
+  /** The choice to write a cell of: without a name where the one it has is a copy of what is being typed. */
+  toWrite(choice: Choice, field: string): Choice {
+    const { locale, firstLocale } = this.#words();
+    if (field !== 'name') return choice;
+    if (locale === firstLocale) this.#namedOnce.delete(choice.id);
+    else if (this.unnamed().has(choice.id)) this.#namedOnce.add(choice.id);
+    return this.#namedOnce.has(choice.id) ? { ...choice, name: '' } : choice;
+  }
+
   replace(id: string, changed: Choice, field: string): void {
     this.change(
       this.rows().map((it) => (it.id === id ? changed : it)),
@@ -106,7 +116,7 @@ export class GridRows {
 
   move(from: number, to: number): void {
     const rows = [...this.rows()];
-    moveItemInArray(rows, from, to);
+    rows.splice(to, 0, ...rows.splice(from, 1));
     this.change(rows);
   }
 

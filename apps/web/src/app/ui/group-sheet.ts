@@ -52,6 +52,8 @@ export class GroupSheet {
   readonly dish = input<string>();
   /** A choice to go to. */
   readonly found = input<string>();
+  /** Just added: its name is typed first. */
+  readonly isNew = input(false);
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);

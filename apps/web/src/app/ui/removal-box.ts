@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { removeEverywhere, type Target, usesOf, type Workbook } from '@hearty-ladle/core';
 import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { removalMessages } from '../text/removals.ts';
 import { describeUse } from '../text/uses.ts';
+import { ReturnsFocus } from './returns-focus.ts';
 
 /**
  * Before something in use is deleted: everything that uses it, side effects of the deletion, or why it is impossible.
@@ -11,7 +13,7 @@ import { describeUse } from '../text/uses.ts';
 @Component({
   selector: 'hl-removal-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Button],
+  imports: [Button, Dialog, ReturnsFocus],
   templateUrl: './removal-box.html',
   styleUrl: './removal-box.css',
 })

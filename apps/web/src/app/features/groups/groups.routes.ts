@@ -1,8 +1,6 @@
 import type { Routes } from '@angular/router';
+import { optionalPath } from '../../optional-path.ts';
 
 const loadComponent = () => import('./pages/groups-page.ts').then((m) => m.GroupsPage);
 
-export default [
-  { path: '', loadComponent },
-  { path: ':group', loadComponent },
-] satisfies Routes;
+export default [{ matcher: optionalPath('group'), loadComponent }] satisfies Routes;

@@ -1,9 +1,6 @@
 import type { Routes } from '@angular/router';
+import { optionalPath } from '../../optional-path.ts';
 
 const loadComponent = () => import('./pages/menu-page.ts').then((m) => m.MenuPage);
 
-export default [
-  { path: '', loadComponent },
-  { path: ':item', loadComponent },
-  { path: ':item/:group', loadComponent },
-] satisfies Routes;
+export default [{ matcher: optionalPath('item', 'group'), loadComponent }] satisfies Routes;

@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { optionalPath } from '../../optional-path.ts';
 import { OrdersPage } from './pages/orders-page.ts';
 import { OrdersEffects, ordersFeature } from './store/orders-store.ts';
 
@@ -8,9 +9,6 @@ export default [
   {
     path: '',
     providers: [provideState(ordersFeature), provideEffects(OrdersEffects)],
-    children: [
-      { path: '', component: OrdersPage },
-      { path: ':id', component: OrdersPage },
-    ],
+    children: [{ matcher: optionalPath('id'), component: OrdersPage }],
   },
 ] satisfies Routes;

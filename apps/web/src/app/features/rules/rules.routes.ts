@@ -1,7 +1,5 @@
 import type { Routes } from '@angular/router';
+import { optionalPath } from '../../optional-path.ts';
 import { RulesPage } from './pages/rules-page.ts';
 
-export default [
-  { path: '', component: RulesPage },
-  { path: ':rule', component: RulesPage },
-] satisfies Routes;
+export default [{ matcher: optionalPath('rule'), component: RulesPage }] satisfies Routes;

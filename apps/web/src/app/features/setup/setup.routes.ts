@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { optionalPath } from '../../optional-path.ts';
 import { HouseEffects, houseFeature } from './store/house-store.ts';
 import { PrinterEffects, printerFeature } from './store/printer-store.ts';
 
@@ -13,10 +14,7 @@ export default [
     path: 'printers',
     providers: [provideState(printerFeature), provideEffects(PrinterEffects)],
     title: 'Printers · Hearty Ladle',
-    children: [
-      { path: '', loadComponent: printersPage },
-      { path: ':station', loadComponent: printersPage },
-    ],
+    children: [{ matcher: optionalPath('station'), loadComponent: printersPage }],
   },
   {
     path: 'house',
@@ -24,6 +22,5 @@ export default [
     title: 'House · Hearty Ladle',
     loadComponent: () => import('./pages/house-page.ts').then((m) => m.HousePage),
   },
-  { path: ':kind', loadComponent: setupPage },
-  { path: ':kind/:id', loadComponent: setupPage },
+  { matcher: optionalPath('kind', 'id'), loadComponent: setupPage },
 ] satisfies Routes;

@@ -1,4 +1,5 @@
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   ElementRef,
@@ -33,6 +34,8 @@ export class TextField {
   readonly isWrong = input(false);
   /** A blank text is not taken: what is missing is said, and the last text comes back on leaving the box. */
   readonly isRequired = input(false);
+  /** Takes the focus and selects the text, as the name of something new that is to be typed over. */
+  readonly isTypedOver = input(false);
   readonly inputMode = input<'text' | 'numeric' | 'decimal' | 'search'>('text');
   /** Emits on every keystroke. */
   readonly typed = output<string>();
@@ -48,6 +51,14 @@ export class TextField {
   protected readonly box = viewChild.required<string, ElementRef<HTMLInputElement | HTMLTextAreaElement>>('box', {
     read: ElementRef,
   });
+
+  constructor() {
+    afterRenderEffect(() => {
+      if (!this.isTypedOver()) return;
+      this.focus();
+      this.box().nativeElement.select();
+    });
+  }
 
   focus(): void {
     this.box().nativeElement.focus();

@@ -72,6 +72,8 @@ export class GroupsPage {
   readonly #router = inject(Router);
   readonly #finder = inject(SpanFinder);
   protected readonly filter = signal('');
+  /** The group that was added last: its name is typed first. */
+  protected readonly added = signal<string | undefined>(undefined);
   protected readonly attaching = signal(false);
   protected readonly removing = linkedSignal<string | undefined, boolean>({
     source: this.group,
@@ -162,6 +164,7 @@ export class GroupsPage {
   protected readonly previewedDish = computed(() => (this.dishes().length > 0 ? this.shown() : PREVIEW));
 
   protected open(id: string): void {
+    this.added.set(undefined);
     void this.#router.navigate(['/groups', id]);
   }
 
@@ -176,6 +179,7 @@ export class GroupsPage {
     };
     this.#editor.put('groups', group, 'Added a group');
     this.open(group.id);
+    this.added.set(group.id);
   }
 
   protected copy(group: Group): void {
@@ -185,6 +189,7 @@ export class GroupsPage {
     );
     this.#editor.put('groups', copy, `Copied the group “${group.name}”`);
     this.open(copy.id);
+    this.added.set(copy.id);
   }
 
   protected attach(attaching: AttachRequest): void {

@@ -17,6 +17,9 @@ const WHEN = new Intl.DateTimeFormat('en-GB', {
   minute: '2-digit',
 });
 
+/** So many fields of one thing are shown without asking. */
+const SHORT = 4;
+
 /**
  * The journal: who changed what and when, before and after. A change can be undone unless a later change builds on it.
  */
@@ -45,15 +48,19 @@ export class HistoryPage {
     const menu = this.#view.menu();
     if (!menu) return [];
     const undone = new Set(entries.map(({ undoes }) => undoes));
-    return entries.map((entry) => ({
-      seq: entry.seq,
-      when: WHEN.format(new Date(entry.at)),
-      by: entry.by,
-      label: entry.label,
-      isUndone: undone.has(entry.seq),
-      things: describeChange(menu, entry.change, entry.inverse),
-      message: refusal?.seq === entry.seq ? refusal.message : undefined,
-    }));
+    return entries.map((entry) => {
+      const things = describeChange(menu, entry.change, entry.inverse);
+      return {
+        seq: entry.seq,
+        when: WHEN.format(new Date(entry.at)),
+        by: entry.by,
+        label: entry.label,
+        isUndone: undone.has(entry.seq),
+        things,
+        isShort: things.length === 1 && things.every(({ values }) => values.length <= SHORT),
+        message: refusal?.seq === entry.seq ? refusal.message : undefined,
+      };
+    });
   });
 
   constructor() {

@@ -1,8 +1,9 @@
 import { CdkDragHandle } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, Injector, input, output } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Tag } from 'primeng/tag';
 import type { DifferenceWords } from '../../../text/differences.ts';
+import { keepFocus } from '../../../ui/keep-focus.ts';
 
 /** A group of a dish in a few words. */
 export interface CardOfGroup {
@@ -36,10 +37,12 @@ export class GroupCard {
   readonly moved = output<1 | -1>();
   readonly attached = output<void>();
   readonly detached = output<void>();
+  readonly #injector = inject(Injector);
 
   protected keydown(event: KeyboardEvent): void {
     if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     event.preventDefault();
     this.moved.emit(event.key === 'ArrowUp' ? -1 : 1);
+    keepFocus(event, this.#injector);
   }
 }

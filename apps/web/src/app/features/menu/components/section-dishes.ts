@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, Injector, input, output, signal } from '@angular/core';
+import { keepFocus } from '../../../ui/keep-focus.ts';
 
 /** A row of the dish list. */
 export interface DishRow {
@@ -23,6 +24,7 @@ export class SectionDishes {
   readonly current = input<string>();
   readonly chosen = output<string>();
   readonly moved = output<{ row: DishRow; past: DishRow }>();
+  readonly #injector = inject(Injector);
 
   /** The dish being dragged, and the one it is over. */
   protected readonly dragged = signal<DishRow | undefined>(undefined);
@@ -51,6 +53,8 @@ export class SectionDishes {
     if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     event.preventDefault();
     const past = this.rows()[this.rows().indexOf(row) + (event.key === 'ArrowUp' ? -1 : 1)];
-    if (past) this.moved.emit({ row, past });
+    if (!past) return;
+    this.moved.emit({ row, past });
+    keepFocus(event, this.#injector);
   }
 }

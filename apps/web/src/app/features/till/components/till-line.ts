@@ -54,6 +54,7 @@ export class TillLine {
         note: (isLoud) => this.dish()?.focusNote(isLoud),
         confirm: () => this.done(),
         cancel: () => this.cancelled.emit(),
+        leaveField: () => nativeElement.focus(),
       },
       (key) => staffMessage(this.locale(), key),
     );

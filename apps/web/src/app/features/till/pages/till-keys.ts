@@ -13,6 +13,8 @@ export interface DishActs {
   readonly note: (isLoud: boolean) => void;
   readonly confirm: () => void;
   readonly cancel: () => void;
+  /** From a field back to the dish, where keys answer questions. */
+  readonly leaveField: () => void;
 }
 
 /** What the keys do at the order; all but sending and holding only while no dish is open. */
@@ -31,6 +33,9 @@ export interface OrderActs {
 }
 
 type Say = (key: StaffKey) => string;
+
+const isField = (target: EventTarget | null) =>
+  target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement;
 
 /** Binds the keys of an open dish; `say` names them in the till's language. */
 export function bindDishKeys(acts: DishActs, say: Say): void {
@@ -59,7 +64,13 @@ export function bindDishKeys(acts: DishActs, say: Say): void {
         run: ({ target }) =>
           !(target instanceof HTMLTextAreaElement || target instanceof HTMLButtonElement) && acts.confirm(),
       },
-      { keys: ['Escape'], shown: 'Esc', label: () => say('keys.cancel'), worksInFields: true, run: acts.cancel },
+      {
+        keys: ['Escape'],
+        shown: 'Esc',
+        label: () => say('keys.cancel'),
+        worksInFields: true,
+        run: ({ target }) => (isField(target) ? acts.leaveField() : acts.cancel()),
+      },
     ],
   );
 }
