@@ -30,8 +30,7 @@ test('a picture goes to all selected choices, and a slow one to the choice it wa
   }).toPass();
 
   await page.goto(at('/groups/porridge-top'));
-  let letGo = () => {};
-  const held = new Promise<void>((resolve) => (letGo = resolve));
+  const { promise: held, resolve: letGo } = Promise.withResolvers<void>();
   await page.route('**/api/workbench/pictures*', async (route) => {
     await held;
     await route.continue();
@@ -114,7 +113,7 @@ test('an order that nobody answers says so after seconds', async ({ page }) => {
   await page.getByRole('button', { name: /^Barley tea/ }).click();
   await page.getByLabel('Short').check();
   await page.getByRole('button', { name: /Add to basket/ }).click();
-  await page.route('**/api/shop/orders', () => {});
+  await page.route('**/api/shop/orders', () => undefined);
   await page.getByRole('button', { name: /Place order/ }).click();
   await expect(page.getByText(/We are slow to answer. Your basket is safe/)).toBeVisible({ timeout: 15_000 });
 });
