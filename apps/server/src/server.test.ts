@@ -3,7 +3,10 @@ import {
   compileMenu,
   type Line,
   type Menu,
+  orderQuoteForGuests,
   preselectedLine,
+  type Quote,
+  quoteForGuests,
   quoteLine,
   quoteOrder,
   trustedLine,
@@ -52,7 +55,10 @@ describe('quotes', () => {
           .post(`/api/${face}/quote`)
           .send(line)
           .expect(200);
-        expectSame(body, (at) => quoteLine(menu, trustedLine(menu, line, source, at), at), before);
+        // Guests are not told what ingredients cost to buy.
+        const seen = source === 'shop' ? quoteForGuests : (quote: Quote) => quote;
+        expect('cost' in body).toBe(source === 'till');
+        expectSame(body, (at) => seen(quoteLine(menu, trustedLine(menu, line, source, at), at)), before);
       }
     }
   });
@@ -62,7 +68,7 @@ describe('quotes', () => {
     const order = { lines: linesOf(menu).slice(0, 9), service: 'takeaway' as const };
     const before = clock(undefined);
     const { body } = await request(one).post('/api/shop/order-quote').send(order).expect(200);
-    expectSame(body, (at) => quoteOrder(menu, trustedOrder(menu, order, 'shop', at), at), before);
+    expectSame(body, (at) => orderQuoteForGuests(quoteOrder(menu, trustedOrder(menu, order, 'shop', at), at)), before);
     expect(
       (await request(one).post('/api/shop/order-quote').send({ lines: [] }).expect(200)).body.problems,
     ).toContainEqual({ line: null, code: 'empty-order' });

@@ -14,6 +14,8 @@ export { dateWindow } from './quote/resolve-line.ts';
 export { Context, Line, Order, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
 export { quoteOrder } from './order/quote-order.ts';
+export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
+export { menuForGuests } from './menu/for-guests.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
 export * from './change/merge.ts';

@@ -1,4 +1,11 @@
-import type { deviceApi, OrderLimitFault, OrderSource, shopApi } from '@hearty-ladle/core';
+import {
+  type deviceApi,
+  type OrderLimitFault,
+  orderQuoteForGuests,
+  type OrderSource,
+  quoteForGuests,
+  type shopApi,
+} from '@hearty-ladle/core';
 import { placeOrder } from '../commands/place-order.ts';
 import { quoteDish, quoteWholeOrder } from '../queries/quotes.ts';
 import { ok, type Problem, problem, reply } from './reply.ts';
@@ -17,13 +24,15 @@ type OrderApi =
 export function orderRoutes(routes: AudienceRouter, services: Services, api: OrderApi, source: OrderSource): void {
   routes.handle(api.quote, async ({ body }) => {
     const quote = await quoteDish(services, body, source);
-    return quote ? ok(quote) : NO_MENU;
+    if (!quote) return NO_MENU;
+    return ok(source === 'shop' ? quoteForGuests(quote) : quote);
   });
 
   routes.handle(api.quoteOrder, async ({ body }) => {
     const quoted = await quoteWholeOrder(services, body, source);
     if (!quoted) return NO_MENU;
-    return 'fault' in quoted ? aboveLimit(quoted.fault) : ok(quoted.quote);
+    if ('fault' in quoted) return aboveLimit(quoted.fault);
+    return ok(source === 'shop' ? orderQuoteForGuests(quoted.quote) : quoted.quote);
   });
 
   routes.handle(api.placeOrder, async ({ body, key, device }) => {

@@ -14,6 +14,7 @@ export const ProblemCode = enumOf(
   'unknown-location',
   'unknown-price-list',
   'item-not-on-channel',
+  'item-not-at-location',
   'not-served-now',
   'item-sold-out',
   'bad-quantity',
@@ -132,6 +133,8 @@ export const Quote = object({
   calories: Type.Integer(),
   allergens: many(text),
   uses: many(IngredientUse),
+  /** What the ingredients used cost to buy; null if one has no cost or none is used. Guests are not told. */
+  cost: optional(nullable(money)),
   groups: many(OfferedGroupView),
   tells: many(text),
   /** The rules that tell: `tells` is in the menu's first language, `tellsIn` reads theirs in another. */
@@ -145,8 +148,10 @@ export const OrderQuote = object({
   problems: many(OrderProblem),
   lines: many(Quote),
   /** What the answers to the order's own questions cost. */
-  extra: object({ each: money, once: money, parts: many(Part) }),
+  extra: object({ each: money, once: money, parts: many(Part), cost: optional(nullable(money)) }),
   total: money,
+  /** What everything that is used costs to buy; null if a part of it is not known, or nothing is used. */
+  cost: optional(nullable(money)),
   tickets: many(OrderTicket),
   /** The order's own questions, as offered groups. */
   groups: many(OfferedGroupView),

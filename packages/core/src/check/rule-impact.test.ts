@@ -15,6 +15,7 @@ const MOST_BUILDS = 3_000;
 const ASIDE = new Set([
   'price-below-zero',
   'item-not-on-channel',
+  'item-not-at-location',
   'not-served-now',
   'item-sold-out',
   'note-required',

@@ -39,6 +39,7 @@ function newCompiledMenu(menu: Menu): CompiledMenu {
     priceLists: new Map(menu.priceLists.map(({ id }, index) => [id, index])),
     locations: new Map((menu.locations ?? []).map((it) => [it.id, it])),
     dayparts: new Map((menu.dayparts ?? []).map((it) => [it.id, it])),
+    costs: new Map((menu.ingredients ?? []).flatMap(({ id, cost }) => (cost ? [[id, cost]] : []))),
     stations: menu.stations,
     stationIndex: compiler.stationIndex,
     item: (id) => {

@@ -1,4 +1,4 @@
-import type { Cell, Daypart, Effect, Id, Item, Location, Menu, Station, Text } from '../menu/document.ts';
+import type { Cell, Cost, Daypart, Effect, Id, Item, Location, Menu, Station, Text } from '../menu/document.ts';
 import type { Amount, Charge, Choice, ChoicePrice, Group, IncludedFirst } from '../menu/group-schema.ts';
 import type { Price } from '../money/money.ts';
 
@@ -14,6 +14,8 @@ export interface CompiledMenu {
   readonly priceLists: ReadonlyMap<Id, number>;
   readonly locations: ReadonlyMap<Id, Location>;
   readonly dayparts: ReadonlyMap<Id, Daypart>;
+  /** What ingredients cost to buy, where that is known. */
+  readonly costs: ReadonlyMap<Id, Cost>;
   readonly stations: readonly Station[];
   readonly stationIndex: ReadonlyMap<Id, number>;
   /** The compiled item; undefined if the menu has none with that id. */

@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { Channel, ChoicePath, ConditionRef, ConditionSchema, ThingPath } from './condition-schema.ts';
-import { Attachment, calories, Group, Price, PriceFromZero, Use } from './group-schema.ts';
+import { Attachment, calories, Group, Price, PriceFromZero, QuantityAboveZero, Use } from './group-schema.ts';
 import {
   basisPoints,
   byId,
@@ -28,6 +28,8 @@ export const Location = open({
   ...named,
   priceList: optional(Id),
   timeZone: optional(Type.String({ format: 'time-zone' })),
+  /** When the business day ends there: 04:00 unless said. Prices and tickets don't depend on it. */
+  dayEnds: optional(ClockTime),
 });
 export type Location = Static<typeof Location>;
 export const Daypart = open({ ...named, days: list(int(1, 7)), from: ClockTime, to: ClockTime });
@@ -39,7 +41,15 @@ export const Station = open({
   backup: optional(Id),
 });
 export type Station = Static<typeof Station>;
-export const Ingredient = open({ ...named, unit: Type.String(), allergens: optional(list(Type.String())) });
+/** What an amount of an ingredient costs to buy: `amount` in minor units for `per` of its unit. */
+export const Cost = open({ amount: int(0, 100_000_000), per: QuantityAboveZero });
+export type Cost = Static<typeof Cost>;
+export const Ingredient = open({
+  ...named,
+  unit: Type.String(),
+  allergens: optional(list(Type.String())),
+  cost: optional(Cost),
+});
 export type Ingredient = Static<typeof Ingredient>;
 export const Section = open({
   id: Id,
@@ -75,6 +85,8 @@ export const Item = open({
   tags: optional(list(Type.String())),
   station: optional(Id),
   channels: optional(list(Channel)),
+  /** Sold only there; everywhere if absent. */
+  locations: optional(filledList(Id)),
   dayparts: optional(list(Id)),
   allergens: optional(list(Type.String())),
   calories: optional(calories),

@@ -20,10 +20,9 @@ export const Charge = Type.Unsafe<'each' | 'once'>({ enum: ['each', 'once'] });
 export type Charge = Static<typeof Charge>;
 
 /** How much of an ingredient one portion uses; at most three decimals. */
-export const Use = Type.Object(
-  { ingredient: Id, quantity: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 }) },
-  closed,
-);
+/** A quantity of an ingredient in its unit, with at most three decimals. */
+export const QuantityAboveZero = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 });
+export const Use = Type.Object({ ingredient: Id, quantity: QuantityAboveZero }, closed);
 export type Use = Static<typeof Use>;
 export const calories = int(0, 99_999);
 

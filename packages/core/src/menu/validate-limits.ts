@@ -9,6 +9,9 @@ import { eachPrice, eachText } from './visit.ts';
 /** Checks that limits, defaults, dates, quantities, languages and price lists are consistent. */
 export function checkLimits(scope: Scope): void {
   const { menu } = scope;
+  menu.ingredients?.forEach(({ cost }, i) => {
+    if (cost) checkDecimals(scope, `/ingredients/${i}/cost/per`, cost.per);
+  });
   menu.groups.forEach((group, i) => checkGroup(scope, group, `/groups/${i}`));
   menu.items.forEach((item, i) => checkItem(scope, item, `/items/${i}`));
   checkAttachments(scope, menu.orderGroups, '/orderGroups');
@@ -28,11 +31,11 @@ function checkMinMax(scope: Scope, path: string, min: number | undefined, max: n
 }
 
 function checkUses(scope: Scope, path: string, uses: readonly Use[] | undefined): void {
-  uses?.forEach((use, i) => {
-    if (!hasThreeDecimals(use.quantity)) {
-      scope.found.add(`${path}/${i}/quantity`, 'decimals', { have: use.quantity });
-    }
-  });
+  uses?.forEach((use, i) => checkDecimals(scope, `${path}/${i}/quantity`, use.quantity));
+}
+
+function checkDecimals(scope: Scope, path: string, quantity: number): void {
+  if (!hasThreeDecimals(quantity)) scope.found.add(path, 'decimals', { have: quantity });
 }
 
 function checkGroup(scope: Scope, group: Group, path: string): void {

@@ -64,6 +64,7 @@ function checkChoice(scope: Scope, choice: Choice, path: string): void {
 function checkItem(scope: Scope, item: Item, path: string): void {
   referAll(scope, `${path}/sections`, 'sections', item.sections);
   referAll(scope, `${path}/dayparts`, 'dayparts', item.dayparts);
+  referAll(scope, `${path}/locations`, 'locations', item.locations);
   refer(scope, `${path}/station`, 'stations', item.station);
   checkUses(scope, `${path}/uses`, item.uses);
   checkAttachments(scope, item.groups, `${path}/groups`);

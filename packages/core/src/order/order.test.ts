@@ -21,9 +21,10 @@ describe('an order, held against the contract read aloud', () => {
           problems: sorted(plain.problems),
         });
         const { parts, ...extra } = fast.extra;
-        expect({ ...context, extra, total: fast.total, tickets: fast.tickets }).toEqual({
+        expect({ ...context, extra, cost: fast.cost, total: fast.total, tickets: fast.tickets }).toEqual({
           ...context,
           extra: plain.extra,
+          cost: plain.cost,
           total: plain.total,
           tickets: plain.tickets,
         });

@@ -3,6 +3,7 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/calendar.ts';
+import { costOf, costOfAll } from '../quote/cost.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Line, Order } from '../api/line.ts';
@@ -21,12 +22,17 @@ export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
     ...own.map((problem) => ({ line: null, ...problem })),
   ];
   const { each, once, parts } = worked.price;
+  const extraCost = costOf(compiled, worked.uses);
   return {
     ok: problems.length === 0,
     problems,
     lines,
-    extra: { each, once, parts: parts.filter(({ kind }) => kind !== 'base') },
+    extra: { each, once, parts: parts.filter(({ kind }) => kind !== 'base'), cost: extraCost },
     total: lines.reduce((sum, quote) => sum + quote.price.line, 0) + each + once,
+    cost: costOfAll([
+      ...lines.map(({ uses, cost = null }) => ({ isUsed: uses.length > 0, cost })),
+      { isUsed: worked.uses.length > 0, cost: extraCost },
+    ]),
     tickets: orderTickets(worked.resolved, lines),
     groups: worked.groups,
   };

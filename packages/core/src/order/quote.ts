@@ -1,7 +1,9 @@
 import type { Problem, Quote } from '../api/quote.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
+import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/calendar.ts';
+import { costOf } from '../quote/cost.ts';
 import type { Line } from '../api/line.ts';
 import { type EvaluatedLine, evaluateLine } from '../quote/work-line.ts';
 import { ticketsOf } from '../ticket/ticket.ts';
@@ -11,11 +13,12 @@ import { ticketsOf } from '../ticket/ticket.ts';
  * and tickets are computed from the accepted answers. Tickets of a quote that is not `ok` must not be cooked.
  */
 export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
-  const worked = evaluateLine(compileMenu(menu), line, clock);
-  return worked ? quoteOf(worked) : UNKNOWN_ITEM;
+  const compiled = compileMenu(menu);
+  const worked = evaluateLine(compiled, line, clock);
+  return worked ? quoteOf(compiled, worked) : UNKNOWN_ITEM;
 }
 
-function quoteOf(worked: EvaluatedLine): Quote {
+function quoteOf(menu: CompiledMenu, worked: EvaluatedLine): Quote {
   const { problems, price, code, calories, allergens, uses, groups, tells, tellRules, resolved } = worked;
   return {
     ok: problems.length === 0,
@@ -25,6 +28,7 @@ function quoteOf(worked: EvaluatedLine): Quote {
     calories,
     allergens,
     uses,
+    cost: costOf(menu, uses),
     groups,
     tells,
     tellRules,
@@ -42,6 +46,7 @@ const UNKNOWN_ITEM: Quote = {
   calories: 0,
   allergens: [],
   uses: [],
+  cost: null,
   groups: [],
   tells: [],
   tellRules: [],

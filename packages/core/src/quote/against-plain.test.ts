@@ -36,6 +36,7 @@ describe('the engine, held against the contract read aloud', () => {
           calories: fast.calories,
           allergens: fast.allergens,
           uses: fast.uses,
+          cost: fast.cost,
           tells: fast.tells,
           tellsOfRules: tellsIn(compileMenu(menu), fast, menu.locales[0] ?? ''),
         }).toEqual({
@@ -45,6 +46,7 @@ describe('the engine, held against the contract read aloud', () => {
           calories: plain.calories,
           allergens: plain.allergens,
           uses: plain.uses,
+          cost: plain.cost,
           tells: plain.tells,
           tellsOfRules: plain.tells,
         });
@@ -67,6 +69,7 @@ describe('the engine, held against the contract read aloud', () => {
       'consent-required',
       'date-out-of-range',
       'date-required',
+      'item-not-at-location',
       'item-not-on-channel',
       'item-sold-out',
       'not-alone',

@@ -61,10 +61,12 @@ function soundQuantity(quantity: number | undefined, problems: ProblemList): num
 
 function checkOnSale(
   { item, uses }: CompiledItem,
-  { out, channel, daypartIsOn }: Circumstances,
+  { out, channel, location, daypartIsOn }: Circumstances,
   problems: ProblemList,
 ): void {
   if (item.channels && !item.channels.includes(channel)) problems.add('item-not-on-channel');
+  if (item.locations && location !== undefined && !item.locations.includes(location))
+    problems.add('item-not-at-location');
   if (item.dayparts && !item.dayparts.some(daypartIsOn)) problems.add('not-served-now');
   if (out.items.has(item.id) || uses.some(({ ingredient }) => out.ingredients.has(ingredient)))
     problems.add('item-sold-out');

@@ -15,7 +15,14 @@ export interface Tried {
 }
 
 /** Problems that do not make a build invalid for the analysis. */
-const ASIDE = new Set(['price-below-zero', 'item-not-on-channel', 'not-served-now', 'item-sold-out', 'date-required']);
+const ASIDE = new Set([
+  'price-below-zero',
+  'item-not-on-channel',
+  'item-not-at-location',
+  'not-served-now',
+  'item-sold-out',
+  'date-required',
+]);
 
 /** Quotes every build there is; undefined when there are more than `most`. */
 export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried | undefined {

@@ -5,8 +5,9 @@ import { Kitchen, plainTickets, type PlainTicket, type Word } from './plain-tick
 type PlainLineTicket = PlainTicket['lines'][number];
 export interface PlainOrder {
   problems: Record<string, unknown>[];
-  extra: { each: number; once: number };
+  extra: { each: number; once: number; cost: number | null };
   total: number;
+  cost: number | null;
   groups: PlainQuote['groups'];
   tickets: { station: string; lines: PlainLineTicket[]; notes: { text: string; loud: boolean }[] }[];
 }
@@ -25,11 +26,17 @@ export function plainOrder(menu: Menu, order: Order): PlainOrder {
       ...(lines.length === 0 ? [{ line: null, code: 'empty-order' }] : []),
       ...own.problems.filter(isTold).map((problem) => ({ line: null, ...problem })),
     ],
-    extra: { each: own.price.each, once: own.price.once },
+    extra: { each: own.price.each, once: own.price.once, cost: own.cost },
     total: quotes.reduce((sum, { price }) => sum + price.line, 0) + own.price.each + own.price.once,
+    cost: costOf([...quotes, own].filter(({ uses }) => uses.length > 0)),
     groups: own.groups,
     tickets: tickets(menu, lines, orderLine),
   };
+}
+
+function costOf(used: readonly PlainQuote[]): number | null {
+  const known = used.flatMap(({ cost }) => cost ?? []);
+  return used.length > 0 && known.length === used.length ? known.reduce((sum, cost) => sum + cost) : null;
 }
 
 function circumstances({ channel, service, location, priceList, guest, at, out }: Order): Partial<Line> {

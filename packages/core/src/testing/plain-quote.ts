@@ -1,5 +1,6 @@
 import type { Choice, Line, Menu } from '../index.ts';
 import { type Answer, type PlainGroup, cleaned, isDate, own, plainShare, plusDays } from './plain-line.ts';
+import { plainCost } from './plain-cost.ts';
 import { PlainPrices } from './plain-prices.ts';
 
 /**
@@ -13,6 +14,7 @@ export interface PlainQuote {
   calories: number;
   allergens: string[];
   uses: { ingredient: string; quantity: number }[];
+  cost: number | null;
   groups: {
     group: string;
     at?: number[];
@@ -35,6 +37,7 @@ export function plainQuote(menu: Menu, line: Line): PlainQuote {
     calories: 0,
     allergens: [],
     uses: [],
+    cost: null,
     groups: [],
     tells: [],
   };
@@ -46,6 +49,9 @@ export class Plain extends PlainPrices {
   quote(): PlainQuote {
     const { item, line } = this;
     if (item.channels && !item.channels.includes(line.channel ?? 'online')) this.problem('item-not-on-channel');
+    const isKnown = this.menu.locations?.some(({ id }) => id === line.location);
+    if (isKnown && item.locations && !item.locations.includes(line.location ?? ''))
+      this.problem('item-not-at-location');
     if (item.dayparts && !item.dayparts.some((id) => this.isOn(id))) this.problem('not-served-now');
     if (
       line.out?.items?.includes(item.id) ||
@@ -75,12 +81,14 @@ export class Plain extends PlainPrices {
     }
     const unit = base + each;
     const total = unit * this.quantity + once;
+    const totals = this.totals(answers);
     if (unit < 0 || total < 0) this.problem('price-below-zero');
     return {
       problems: this.problems,
       price: { base, each, once, unit, line: total },
       code: this.code(answers, combination?.cell?.code),
-      ...this.totals(answers),
+      ...totals,
+      cost: plainCost(this.menu, totals.uses),
       groups: answers.flatMap((answer) => this.views(answer, base)),
       tells: this.rules
         .filter(({ when }) => this.holds(when))

@@ -30,6 +30,10 @@ function enriched(menu: Menu, random: Random): Menu {
       { id: 'hall', name: 'Hall' },
     ],
     dayparts: [...(menu.dayparts ?? []), { id: 'late', name: 'Late', days: [1, 2, 5, 6], from: '22:00', to: '02:00' }],
+    ingredients: (menu.ingredients ?? []).map((ingredient) => ({
+      ...ingredient,
+      ...(random.chance(0.8) && { cost: { amount: random.int(0, 900), per: random.pick([1, 0.25, 3, 12.5]) } }),
+    })),
     guests: [{ id: 'staff', name: 'Staff' }],
     sections: [
       { id: 's1', name: { en: 'One', es: 'Uno' }, ...(random.chance(0.5) && { station: 'cold' }) },
@@ -171,6 +175,7 @@ function enrichedItem(item: Item, menu: Menu, random: Random): Item {
     }),
     ...(random.chance(0.2) && { channels: [random.pick(['online', 'pos'] as const)] }),
     ...(random.chance(0.2) && { dayparts: ['early', 'late'] }),
+    ...(random.chance(0.2) && { locations: ['hall'] }),
     ...(random.chance(0.3) && { allergens: ['celery'], uses: [{ ingredient: 'leek', quantity: 1.5 }] }),
     ...(item.variants && {
       variants: {

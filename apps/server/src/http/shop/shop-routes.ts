@@ -1,4 +1,4 @@
-import { shopApi } from '@hearty-ladle/core';
+import { menuForGuests, shopApi } from '@hearty-ladle/core';
 import { menuDocument, servedMenu } from '../../queries/menu.ts';
 import { progressOf } from '../../queries/orders.ts';
 import { menuReply, NO_MENU } from '../menu-reply.ts';
@@ -9,11 +9,14 @@ import type { Services } from '../services.ts';
 
 /** Guests: menu, quotes, orders and their progress. */
 export function shopRoutes(routes: AudienceRouter, services: Services): void {
-  routes.handle(shopApi.menu, async () => menuReply(await servedMenu(services)));
+  routes.handle(shopApi.menu, async () => {
+    const stored = await servedMenu(services);
+    return menuReply(stored && { ...stored, menu: menuForGuests(stored.menu) });
+  });
 
   routes.handle(shopApi.document, async () => {
     const menu = await menuDocument(services);
-    return menu ? ok(menu) : NO_MENU;
+    return menu ? ok(menuForGuests(menu)) : NO_MENU;
   });
 
   orderRoutes(routes, services, shopApi, 'shop');

@@ -120,6 +120,7 @@ export const en = {
   'problem.named-not-sold': '{combination}: this combination is not sold; please change one of them.',
   'problem.named-sold-out': '{combination}: this combination is sold out; please change one of them.',
   'problem.item-not-on-channel': 'This can’t be ordered here.',
+  'problem.item-not-at-location': 'This is not sold at this location.',
   'problem.unknown-item': 'This is no longer on the menu.',
   'problem.unknown-group': 'Something was answered that is no longer asked.',
   'problem.unknown-choice': 'Something you chose is no longer on the menu.',

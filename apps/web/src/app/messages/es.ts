@@ -123,6 +123,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'problem.named-not-sold': '{combination}: esta combinación no se vende; cambia una de las dos, por favor.',
   'problem.named-sold-out': '{combination}: esta combinación está agotada; cambia una de las dos, por favor.',
   'problem.item-not-on-channel': 'Aquí no se puede pedir.',
+  'problem.item-not-at-location': 'Esto no se vende en este local.',
   'problem.unknown-item': 'Ya no está en la carta.',
   'problem.unknown-group': 'Se respondió algo que ya no se pregunta.',
   'problem.unknown-choice': 'Algo de lo que elegiste ya no está en la carta.',

@@ -30,7 +30,7 @@ import { shopActions, shopFeature } from '../store/shop-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
+const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 
 /** The shop: the menu, a dish with its questions, the basket, the order's number. */
 @Component({

@@ -4,7 +4,7 @@ import { formatMoney, listPrice } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel']);
+const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 
 /** A key of the till. `closed`: why the dish can't be ordered now. */
 export interface TillDish {
