@@ -75,3 +75,34 @@ test('a question from the second portion on, and one that only a tick opens', as
   await expect(page.locator('.sheet').getByRole('region', { name: 'Then' })).toBeVisible();
   await expect(page.getByRole('list', { name: 'What it changes here' })).toContainText('Spread is offered only then');
 });
+
+test('a promise is broken on purpose, or kept', async ({ page }) => {
+  await page.goto(at('/menu/root'));
+  const faces = page.locator('hl-faces');
+  await faces.getByLabel('Thick wheat').check();
+  await page.getByRole('button', { name: 'Promise this price' }).click();
+  const promises = page.locator('hl-promise-list');
+  await expect(promises).toContainText(/€9\.70[\s\S]*kept/);
+  const price = page.getByLabel(/^Price \(/);
+  await price.fill('8.20 / 8.90');
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await expect(reach.getByRole('status')).toHaveText('This touches 1 dish, and breaks a promise');
+  await expect(reach).toContainText('it comes to €10.00 instead of €9.70');
+  await expectAccessible(page);
+  await reach.getByRole('button', { name: 'Discard' }).click();
+  await expect(promises).toContainText('kept');
+
+  await price.fill('8.20 / 8.90');
+  await reach.getByRole('button', { name: 'Apply', exact: true }).click();
+  await expect(promises).toContainText('comes to €10.00 now');
+  await page.goto(at('/check'));
+  await expect(page.locator('section.stop')).toContainText('it comes to €10.00 instead of €9.70');
+  await page.getByRole('link', { name: 'Root broth' }).first().click();
+  await promises.getByRole('button', { name: /^Promise what it comes to now/ }).click();
+  await expect(promises).toContainText(/€10\.00[\s\S]*kept/);
+
+  await price.fill('8.40 / 8.90');
+  await reach.getByRole('button', { name: 'Apply, and promise what it comes to now' }).click();
+  await expect(promises).toContainText(/€10\.20[\s\S]*kept/);
+  await expect(savedStatus(page)).toHaveText('Saved');
+});

@@ -100,6 +100,25 @@ describe('the program', () => {
     for (const { builds } of lines) expect(builds).toMatch(/^\d+$/);
   });
 
+  it('checks promises: a build that comes to something else is a stop', () => {
+    const line = { item: 'stock', channel: 'pos' };
+    const promised = (total: number) => file('promises.json', JSON.stringify([{ name: 'A jar', line, total }]));
+    expect(ladle(['check', broth, '--promises', promised(900)]).status).toBe(0);
+    const { status, out } = ladle(['check', broth, '--promises', promised(910)]);
+    expect(status).toBe(1);
+    expect(JSON.parse(out)).toContainEqual({
+      code: 'promise-broken',
+      severity: 'stop',
+      where: 'items/stock',
+      picks: [],
+      occasion: line,
+      says: 'The promise “A jar” is not kept: it comes to 900 instead of 910.',
+    });
+    const refused = ladle(['check', broth, '--promises', file('promises.json', '[{"name":"x","line":{}}]')]);
+    expect([refused.status, refused.out]).toEqual([2, '']);
+    expect(refused.err.join(' ')).toMatch(/list of promises in .* is refused\. .*\/0/);
+  });
+
   it('checks in a context, and tells with each finding its sentence and, where answers lead to it, these', () => {
     const context = file('out.json', '{"at":"2026-05-12T13:00","out":{"ingredients":["salt"]}}');
     const { status, out } = ladle(['check', join(cases, 'flawed.menu.json'), '--context', context]);

@@ -1,5 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { type Context as ContextType, Context, type Menu, faultMessage } from '@hearty-ladle/core';
+import {
+  type Context as ContextType,
+  Context,
+  faultMessage,
+  type Menu,
+  type PinnedBuild,
+  PromiseFile,
+} from '@hearty-ladle/core';
 import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 import { Failure } from './failure.ts';
 
@@ -32,11 +39,20 @@ export function readMenu(file: string): Menu {
 
 /** Reads a context file; without one, the context is empty. */
 export function readContext(file: string | undefined): ContextType {
-  if (file === undefined) return {};
+  return file === undefined ? {} : (readShape(file, 'context', Context) as ContextType);
+}
+
+/** Reads a file of promises; without one, nothing is promised. */
+export function readPromises(file: string | undefined): readonly PinnedBuild[] {
+  return file === undefined ? [] : (readShape(file, 'list of promises', PromiseFile) as readonly PinnedBuild[]);
+}
+
+/** Reads a file of some shape; throws a Failure that lists the faults. */
+function readShape(file: string, what: string, schema: Parameters<typeof shapeCheck>[0]): unknown {
   const value = readJson(file);
-  const faults = shapeCheck(Context)(value);
-  if (faults.length === 0) return value as ContextType;
+  const faults = shapeCheck(schema)(value);
+  if (faults.length === 0) return value;
   throw new Failure(
-    `The context in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${faultMessage(it)}`).join(' ')}`,
+    `The ${what} in ${file} is refused. ${faults.map((it) => `${it.path || '/'}: ${faultMessage(it)}`).join(' ')}`,
   );
 }

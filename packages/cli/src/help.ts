@@ -7,6 +7,7 @@ export const HELP = `ladle - quotes, checks and analyses menu documents; needs n
      [--context CONTEXT.json]       channel, service, location, priceList, guest, at, out
   check MENU.json                 line check: a JSON array of findings; exit 1 if one of them is a stop
      [--context CONTEXT.json]
+     [--promises PROMISES.json]     pinned builds that must be kept: [{ name, line, total, tickets? }]
   validate MENU.json              [] or a JSON array of faults (path, code, says) and exit 1
   schema                          the JSON Schema (2020-12) of the menu document
   help                            this page

@@ -1,16 +1,24 @@
 import { parseArgs } from 'node:util';
-import { type Context, Menu, type Menu as MenuType, faultMessage, findingReport } from '@hearty-ladle/core';
+import {
+  type Context,
+  Menu,
+  type Menu as MenuType,
+  faultMessage,
+  findingReport,
+  type PinnedBuild,
+  promiseFindings,
+} from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
-import { checkInWorker, type CheckWatch } from '@hearty-ladle/node-runtime';
+import { checkInWorker, type CheckWatch, clock } from '@hearty-ladle/node-runtime';
 import { analyzeItems } from './analyze-items.ts';
 import { Failure } from './failure.ts';
-import { readContext, readJson, readMenu } from './files.ts';
+import { readContext, readJson, readMenu, readPromises } from './files.ts';
 import { HELP } from './help.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 
 /** Runs one command and returns its exit code. */
 async function run(args: readonly string[]): Promise<number> {
-  const { command, file, item, context } = parse(args);
+  const { command, file, item, context, promises } = parse(args);
   switch (command) {
     case undefined:
     case 'help':
@@ -29,7 +37,7 @@ async function run(args: readonly string[]): Promise<number> {
       await analyzeItems(readMenu(need(file)), readContext(context), item);
       return 0;
     case 'check':
-      return await check(readMenu(need(file)), readContext(context));
+      return await check(readMenu(need(file)), readContext(context), readPromises(promises));
     case 'validate':
       return validate(need(file));
     default:
@@ -42,11 +50,22 @@ function parse(args: readonly string[]) {
     const { positionals, values } = parseArgs({
       args: [...args],
       allowPositionals: true,
-      options: { item: { type: 'string' }, context: { type: 'string' }, help: { type: 'boolean' } },
+      options: {
+        item: { type: 'string' },
+        context: { type: 'string' },
+        promises: { type: 'string' },
+        help: { type: 'boolean' },
+      },
     });
     const [command, file, ...rest] = positionals;
     if (rest.length > 0) throw new Failure(`One file is enough; “${rest.join(' ')}” is too much.`);
-    return { command: values.help ? 'help' : command, file, item: values.item, context: values.context };
+    return {
+      command: values.help ? 'help' : command,
+      file,
+      item: values.item,
+      context: values.context,
+      promises: values.promises,
+    };
   } catch (error) {
     throw error instanceof Failure
       ? error
@@ -59,8 +78,9 @@ function need(file: string | undefined): string {
   return file;
 }
 
-async function check(menu: MenuType, context: Context): Promise<number> {
-  const findings = await checkInWorker(menu, context, showProgress);
+async function check(menu: MenuType, context: Context, promises: readonly PinnedBuild[]): Promise<number> {
+  const broken = promiseFindings(menu, promises, clock);
+  const findings = [...broken, ...(await checkInWorker(menu, context, showProgress))];
   printJson(findings.map(findingReport));
   return findings.some(({ severity }) => severity === 'stop') ? 1 : 0;
 }

@@ -15,6 +15,16 @@ export { Context, Line, Order, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
 export { quoteOrder } from './order/quote-order.ts';
 export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
+export { MenuPromise, PinnedBuild, PromiseFile } from './api/promise.ts';
+export {
+  breaksPromise,
+  type Broken,
+  brokenPromises,
+  pinned,
+  promisedAnew,
+  promiseFindings,
+  promisesOf,
+} from './promises/keep.ts';
 export { menuForGuests } from './menu/for-guests.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';

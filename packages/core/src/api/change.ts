@@ -12,6 +12,7 @@ import {
   Section,
   Station,
 } from '../menu/document.ts';
+import { MenuPromise } from './promise.ts';
 import { OffRule } from '../menu/workbook.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
@@ -32,6 +33,7 @@ const things = {
   itemSummaries: SummaryLine,
   sectionSummaries: SummaryLine,
   offRules: OffRule,
+  promises: MenuPromise,
   settings: Type.Object(
     {
       format: Menu.properties.format,

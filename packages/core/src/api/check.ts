@@ -25,6 +25,7 @@ export const FindingCode = enumOf(
   'unused-ingredient',
   'missing-translation',
   'sold-out-required',
+  'promise-broken',
 );
 export type FindingCode = Static<typeof FindingCode>;
 

@@ -3,6 +3,7 @@ import type { Thing, ThingKind, ThingRef } from '../change/edit.ts';
 import { Menu } from '../menu/document.ts';
 import { optional } from '../menu/schema-kit.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
+import { MenuPromise } from './promise.ts';
 import { OffRule, type Workbook } from '../menu/workbook.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
@@ -21,6 +22,7 @@ export const WorkbookDocument = Type.Unsafe<Workbook>({
     itemSummaries: Type.Array(SummaryLine),
     sectionSummaries: Type.Array(SummaryLine),
     offRules: Type.Array(OffRule),
+    promises: Type.Array(MenuPromise),
   },
 });
 

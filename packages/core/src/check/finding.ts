@@ -26,6 +26,7 @@ const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {
   'dead-end': 'stop',
   'price-below-zero': 'stop',
   'sold-out-required': 'stop',
+  'promise-broken': 'stop',
   'never-offered': 'warn',
   forced: 'warn',
   'default-breaks-limits': 'warn',

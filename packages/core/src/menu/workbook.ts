@@ -12,13 +12,22 @@ export type Workbook = Menu & {
   readonly itemSummaries?: readonly SummaryLine[];
   readonly sectionSummaries?: readonly SummaryLine[];
   readonly offRules?: readonly OffRule[];
+  readonly promises?: readonly StoredPromise[];
 };
+
+/** A promise as it lies beside the document; `promisesOf` gives it whole. */
+export interface StoredPromise {
+  readonly id: string;
+  readonly name: string;
+  readonly total: number;
+  readonly line: { readonly item: string };
+}
 
 /** A house rule that is switched off, and its place among the rules. */
 export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
 export type OffRule = Static<typeof OffRule>;
 
-export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules'] as const;
+export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules', 'promises'] as const;
 export type AsideKind = (typeof ASIDE_KINDS)[number];
 
 /** The menu document alone. */
@@ -26,6 +35,7 @@ export function documentOf({
   itemSummaries: _items,
   sectionSummaries: _sections,
   offRules: _rules,
+  promises: _promises,
   ...menu
 }: Workbook): Menu {
   return menu;

@@ -5,7 +5,8 @@ import type { Pick } from '../api/line.ts';
 
 /** A finding as one sentence for a restaurant operator; contains ids where a screen does not substitute names. */
 export function findingMessage(finding: Finding): string {
-  const when = occasionText(finding.occasion);
+  // A promise is a build that was pinned on purpose: its circumstances are no surprise.
+  const when = finding.code === 'promise-broken' ? '' : occasionText(finding.occasion);
   return when === '' ? paramsText(finding) : `${paramsText(finding)} It happens ${when}.`;
 }
 
@@ -57,6 +58,8 @@ function paramsText({ code, params, picks = [] }: Finding): string {
       return 'Nothing uses this ingredient.';
     case 'missing-translation':
       return `The text is missing in: ${(params['languages'] as string[] | undefined)?.join(', ') ?? ''}.`;
+    case 'promise-broken':
+      return `The promise “${word('name')}” is not kept: ${brokenText(params)}.`;
     case 'sold-out-required':
       return `With what is 86’d now, nothing is left in “${word('group')}”, and an answer is required.`;
   }
@@ -94,6 +97,13 @@ export function occasionText({
 }
 
 const SERVICES = { 'dine-in': 'dining in', takeaway: 'taken away', delivery: 'delivered' };
+
+/** How a promise is not kept; `total` and `promised` are money, in minor units or as text. */
+function brokenText({ problems, total, promised, readsOtherwise }: Finding['params']): string {
+  if ((problems as readonly string[]).length > 0) return 'it can’t be ordered like this';
+  const costs = total === promised ? '' : `it comes to ${String(total)} instead of ${String(promised)}`;
+  return [costs, readsOtherwise ? 'the kitchen reads something else' : ''].filter(Boolean).join(', and ');
+}
 
 /** A finding for people and programs outside: with its sentence instead of its parameters. */
 export function findingReport(finding: Finding): FindingReport {

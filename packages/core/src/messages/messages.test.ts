@@ -102,6 +102,7 @@ const FINDINGS: Record<FindingCode, Finding['params']> = {
   'unused-group': {},
   'unused-ingredient': {},
   'missing-translation': { languages: ['fr', 'de'] },
+  'promise-broken': { name: 'Cup, no egg', promised: 940, total: 980, problems: [], readsOtherwise: true },
   'sold-out-required': { group: 'salted' },
 };
 const finding = (code: FindingCode, more: Partial<Finding> = {}): Finding => ({

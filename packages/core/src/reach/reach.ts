@@ -8,6 +8,8 @@ import type { Group } from '../menu/group-schema.ts';
 import { indexOffers, type OfferIndex, offersOf, ruleConcerns } from '../menu/offered.ts';
 import { thingOf } from '../menu/paths.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
+import type { Workbook } from '../menu/workbook.ts';
+import { newlyBroken, promiseFindings } from '../promises/keep.ts';
 import type { Clock } from '../quote/calendar.ts';
 
 type Span = Analysis['price'];
@@ -25,6 +27,8 @@ export interface Reach {
   readonly dishes: readonly DishReach[];
   /** New findings of line check, without hints. */
   readonly findings: readonly Finding[];
+  /** The promises that it would break; they stand among the findings too. */
+  readonly promises: readonly Id[];
   /** Whether any price that was charged before changes, even if no price range moves. */
   readonly changesPrices: boolean;
   /** Why the change is impossible; nothing else is computed then. */
@@ -35,9 +39,14 @@ export interface Reach {
 export type ReachWatcher = (done: number, total: number) => boolean;
 
 /** Computes what a change from one menu to another touches: dishes, prices, new findings. Undefined if stopped. */
-export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWatcher = () => true): Reach | undefined {
+export function reachOf(
+  before: Workbook,
+  after: Workbook,
+  clock: Clock,
+  watch: ReachWatcher = () => true,
+): Reach | undefined {
   const faults = faultsOfMeaning(after);
-  if (faults.length > 0) return { dishes: [], findings: [], changesPrices: false, faults };
+  if (faults.length > 0) return { dishes: [], findings: [], promises: [], changesPrices: false, faults };
   const touched = touchedDishes(before, after);
   const spansBefore = new Spans(before, clock);
   const spansAfter = new Spans(after, clock);
@@ -54,7 +63,15 @@ export function reachOf(before: Menu, after: Menu, clock: Clock, watch: ReachWat
     if (!watch(done + 1, needed)) return undefined;
   }
   const findings = newFindings(before, after, touched, clock, (done) => watch(touched.length + done, needed));
-  return findings && { dishes, findings, changesPrices: pricesOf(before, after), faults };
+  if (!findings) return undefined;
+  const promises = newlyBroken(before, after, clock);
+  return {
+    dishes,
+    findings: [...promiseFindings(after, promises, clock), ...findings],
+    promises: promises.map(({ id }) => id),
+    changesPrices: pricesOf(before, after),
+    faults,
+  };
 }
 
 /** The dishes that a change touches: changed ones, and those with a changed group or rule. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { DishReach } from '@hearty-ladle/core';
+import { brokenPromises, type DishReach, type Edit, promisedAnew, promisesOf, type Workbook } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
@@ -65,6 +66,8 @@ export class ReachBar {
     if (this.pendingChange()?.hasFailed) return 'The reach could not be computed';
     if (!reach) return 'Checking what this touches …';
     if (reach.faults.length > 0) return 'This can’t be saved as it is';
+    if (reach.promises.length > 0 && reach.promises.length === reach.findings.length)
+      return `This touches ${dishes}, and breaks ${reach.promises.length === 1 ? 'a promise' : `${reach.promises.length} promises`}`;
     if (reach.findings.length > 0) return `This touches ${dishes}, and something would break`;
     return reach.changesPrices || reach.dishes.some(({ isPricedAnew }) => isPricedAnew)
       ? `This changes what guests pay on ${dishes}`
@@ -78,6 +81,31 @@ export class ReachBar {
     if (!menu || !pending) return [];
     return describeChange(menu, pending.change, pending.inverse).flatMap(({ values }) => values);
   });
+
+  /** Whether all it breaks are promises of builds that can still be ordered. */
+  protected readonly canPromiseAnew = computed(() => {
+    const [menu, reach] = [this.#view.menu(), this.reach()];
+    if (!menu || !reach?.promises.length || reach.findings.length > reach.promises.length) return false;
+    return this.#broken(menu, reach.promises).every(({ problems }) => problems.length === 0);
+  });
+
+  /** Applies the change, and changes the promises that it breaks to what their builds come to now. */
+  protected promiseAnew(): void {
+    const [menu, ids] = [this.#view.menu(), this.reach()?.promises ?? []];
+    if (!menu) return;
+    const edits = this.#broken(menu, ids).map((broken): Edit => ({
+      type: 'put',
+      kind: 'promises',
+      thing: promisedAnew(broken),
+    }));
+    this.editor.decide('everywhere');
+    this.editor.change(edits.length === 1 ? 'Changed a promise' : `Changed ${edits.length} promises`, edits);
+  }
+
+  #broken(menu: Workbook, ids: readonly string[]) {
+    const broken = promisesOf(menu).filter(({ id }) => ids.includes(id));
+    return brokenPromises(menu, broken, clock);
+  }
 
   #row({ item, spans, isPricedAnew }: DishReach) {
     const menu = this.#view.menu();

@@ -1,10 +1,19 @@
-import { type Change, type Group, type Item, type Menu, offeredOn, thingFinder } from '@hearty-ladle/core';
+import {
+  breaksPromise,
+  type Change,
+  type Group,
+  type Item,
+  offeredOn,
+  thingFinder,
+  type Workbook,
+} from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
 
 /**
  * Whether the reach of a change must be known before it is saved. `shared`: it touches several dishes, so that other
- * prices are confirmed too. `own`: it touches what one dish asks; only what would break is confirmed. Undefined: neither.
+ * prices are confirmed too. `own`: it touches what one dish asks, or breaks a promise; only what would break is confirmed. Undefined: neither.
  */
-export function reachNeeded(before: Menu, after: Menu, { edits }: Change): 'shared' | 'own' | undefined {
+export function reachNeeded(before: Workbook, after: Workbook, { edits }: Change): 'shared' | 'own' | undefined {
   const dishes = new Set<string>();
   const old = thingFinder(before);
   for (const edit of edits) {
@@ -20,7 +29,9 @@ export function reachNeeded(before: Menu, after: Menu, { edits }: Change): 'shar
     }
     if (dishes.size > 1) return 'shared';
   }
-  return dishes.size === 1 ? 'own' : undefined;
+  if (dishes.size === 1) return 'own';
+  const isAboutPromises = edits.every(({ kind }) => kind === 'promises');
+  return !isAboutPromises && breaksPromise(before, after, clock) ? 'own' : undefined;
 }
 
 /** The fields of a dish that decide which groups it offers. */

@@ -34,6 +34,7 @@ const dearer = { ...top, choices: [{ id: 'egg', name: 'Egg', price: { add: 150 }
 const reach = (more: Partial<Reach> = {}): Reach => ({
   dishes: [],
   findings: [],
+  promises: [],
   changesPrices: false,
   faults: [],
   ...more,

@@ -40,6 +40,7 @@ const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   itemSummaries: 'Summary line of a dish',
   sectionSummaries: 'Summary line of a section',
   offRules: 'House rule, switched off',
+  promises: 'Promise',
 };
 
 /** Describes a change object by object, with values before and after; `inverse` contains the values before. */

@@ -1,5 +1,6 @@
 import { type CompiledMenu, type Finding, type Pick, type Replay, findingMessage, textIn } from '@hearty-ladle/core';
 import { languageName } from './languages.ts';
+import { formatMoney } from './money.ts';
 
 /** A finding as text, with names instead of ids. */
 export function findingText(menu: CompiledMenu, finding: Finding): string {
@@ -16,8 +17,10 @@ export function findingText(menu: CompiledMenu, finding: Finding): string {
       choice: choiceName(pick.group, pick.choice),
       ...(pick.picks && { picks: namedPicks(pick.picks) }),
     }));
+  const money = (minor: unknown) => formatMoney(Number(minor), menu.menu.currency, menu.firstLocale);
   const named = {
     ...params,
+    ...(params['promised'] !== undefined && { promised: money(params['promised']), total: money(params['total']) }),
     ...(group && { group: group.name }),
     ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
     ...(params['other'] !== undefined && {

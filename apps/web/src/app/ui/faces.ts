@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   amountWordsOf,
@@ -15,6 +15,7 @@ import {
   withoutUnknown,
 } from '@hearty-ladle/core';
 import { clock } from '../clock.ts';
+import { ButtonDirective } from 'primeng/button';
 import { debounceTime, map, startWith, switchMap } from 'rxjs';
 import { formatMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
@@ -35,7 +36,7 @@ const SPAN_PAUSE_MS = 150;
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillDish],
+  imports: [ButtonDirective, GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillDish],
   templateUrl: './faces.html',
   styleUrl: './faces.css',
 })
@@ -44,6 +45,9 @@ export class Faces {
   readonly item = input.required<string>();
   /** Picks and circumstances of a finding to show. */
   readonly replay = input<Replay>();
+  /** Whether the build shown can be pinned as a promise; emits what was picked and how it is ordered. */
+  readonly canPin = input(false);
+  readonly pinned = output<Line>();
   protected readonly locale = linkedSignal(() => this.menu().firstLocale);
   protected readonly list = linkedSignal(() => this.replay()?.occasion.priceList ?? this.menu().firstList);
   protected readonly face = linkedSignal<'guest' | 'till'>(() =>
@@ -128,6 +132,10 @@ export class Faces {
   }
 
   protected readonly amountWords = computed(() => amountWordsOf(this.menu().menu));
+
+  protected pin(): void {
+    this.pinned.emit({ at: clock(undefined), ...this.#occasion(), ...this.answers(), item: this.item() });
+  }
 
   protected station(id: string) {
     return this.menu().stations.find((station) => station.id === id);

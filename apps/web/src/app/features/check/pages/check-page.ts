@@ -42,7 +42,7 @@ export class CheckPage {
       rows: findings
         .filter(({ severity }) => severity === group.severity)
         .map((finding) => ({
-          key: `${finding.code} ${finding.where}`,
+          key: `${finding.code} ${finding.where} ${String(finding.params['name'] ?? '')}`,
           place: placeName(menu, finding.where),
           message: findingText(menu, finding),
           mend: placeToMend(finding.where),

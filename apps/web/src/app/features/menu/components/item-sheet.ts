@@ -15,9 +15,11 @@ import {
   type OfferedGroup,
   parsePrice,
   priceText,
+  promisesOf,
   type Target,
   usesOf,
 } from '@hearty-ladle/core';
+import { PromiseList } from '../../../ui/promise-list.ts';
 import { RuleList } from '../../../ui/rule-list.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
@@ -51,6 +53,7 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     CopyQuestions,
     GroupCard,
     ItemMore,
+    PromiseList,
     RemovalBox,
     RuleList,
     SelectField,
@@ -84,6 +87,9 @@ export class ItemSheet {
     this.menu()
       .menu.priceLists.map(({ name }) => name)
       .join(' / '),
+  );
+  protected readonly hasPromises = computed(() =>
+    promisesOf(this.menu().menu).some(({ line }) => line.item === this.item().id),
   );
   protected readonly attaching = signal<string | undefined>(undefined);
   protected readonly attachedGroup = computed(() => this.menu().menu.groups.find(({ id }) => id === this.attaching()));

@@ -1,9 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  linkedSignal,
+} from '@angular/core';
 import { Router } from '@angular/router';
-import { offeredOn, type Item, type Replay } from '@hearty-ladle/core';
+import { offeredOn, type Item, type Line, pinned, type Replay } from '@hearty-ladle/core';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
+import { clock } from '../../../clock.ts';
+import { answersBack } from '../../../text/read-back.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { DifferenceSheet } from '../components/difference-sheet.ts';
@@ -45,6 +57,8 @@ export class MenuPage {
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   readonly #router = inject(Router);
+  readonly #injector = inject(Injector);
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   protected readonly compiled = this.#view.compiled;
   protected readonly current = computed(() => this.#view.menu()?.items.find(({ id }) => id === this.item()));
@@ -84,6 +98,20 @@ export class MenuPage {
   protected add(item: Item): void {
     this.#editor.put('items', item, `Added the dish “${this.language.read(item.name)}”`);
     this.go(item.id);
+  }
+
+  /** Keeps the build that is shown as a promise, named after what was picked. */
+  protected pin(line: Line): void {
+    const [workbook, menu, compiled] = [this.#view.menu(), this.compiled(), this.compiled()?.item(line.item)];
+    if (!workbook || !menu || !compiled) return;
+    const picked = answersBack(menu, compiled, line, menu.firstLocale).summary;
+    const name = [this.#name(line.item), picked].filter(Boolean).join(': ').slice(0, 200);
+    // What was promised stands far down on the sheet.
+    afterNextRender(
+      () => this.#host.nativeElement.querySelector('hl-promise-list')?.scrollIntoView({ block: 'center' }),
+      { injector: this.#injector },
+    );
+    this.#editor.put('promises', pinned(workbook, name, line, clock), `Promised a price of “${this.#name(line.item)}”`);
   }
 
   #name(id: string): string {
