@@ -18,6 +18,7 @@ const CORE_ARROWS = {
   edits: ['money', 'menu', 'change', 'exchange'],
   promises: ['money', 'menu', 'exchange', 'quote', 'order', 'check', 'api'],
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api', 'promises'],
+  mends: ['menu', 'change', 'check', 'edits', 'promises', 'quote', 'api'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],

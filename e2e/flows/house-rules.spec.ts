@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at, choose, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+import { applied, at, choose, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 
@@ -21,13 +21,7 @@ test('the small bowl that holds three: typed with completion, proved on its dish
     '0 to 6, 2 included → 0 to 4, 2 included',
   );
   await expectAccessible(page);
-  const reach = page.getByRole('region', { name: 'What this change touches' });
-  if (await reach.isVisible())
-    await reach
-      .getByRole('button', { name: /^Apply/ })
-      .first()
-      .click();
-  await expect(savedStatus(page)).toHaveText('Saved');
+  await applied(page);
 
   // Built further, word by word: only at the till.
   await sheet.getByRole('button', { name: '+ and, or' }).click();
@@ -95,6 +89,7 @@ test('a promise is broken on purpose, or kept', async ({ page }) => {
   await price.fill('8.20 / 8.90');
   await reach.getByRole('button', { name: 'Apply', exact: true }).click();
   await expect(promises).toContainText('comes to €10.00 now');
+  await applied(page);
   await page.goto(at('/check'));
   await expect(page.locator('section.stop')).toContainText('it comes to €10.00 instead of €9.70');
   await page.getByRole('link', { name: 'Root broth' }).first().click();
@@ -105,4 +100,47 @@ test('a promise is broken on purpose, or kept', async ({ page }) => {
   await reach.getByRole('button', { name: 'Apply, and promise what it comes to now' }).click();
   await expect(promises).toContainText(/€10\.20[\s\S]*kept/);
   await expect(savedStatus(page)).toHaveText('Saved');
+});
+
+test('two rules that disagree are found while they are typed, mended by the offered mend; what can wait is snoozed', async ({
+  page,
+}) => {
+  await page.goto(at('/rules'));
+  const line = page.getByRole('combobox', { name: 'Type a new rule' });
+  for (const text of [
+    'when it is takeaway, then set the price to 9.00',
+    'when Bowl size is Small, then set the price to 7.00',
+  ]) {
+    await line.fill(text);
+    await line.press('Enter');
+    await applied(page);
+  }
+  const found = page.locator('hl-finding-list');
+  await expect(found).toContainText('This rule and “when it is takeaway, then set the price to 9.00” can hold at once');
+  await expect(page.getByRole('list', { name: 'House rules' })).toContainText('1 worth a look');
+  await expectAccessible(page);
+  await found.getByRole('link', { name: 'See it happen' }).click();
+  await expect(page.locator('hl-faces')).toContainText('As it is taken away');
+  await page.goBack();
+  await found.getByRole('button', { name: /give way where both hold/ }).click();
+  await applied(page);
+  await expect(page.getByRole('list', { name: 'House rules' })).toContainText(
+    'when it is takeaway and Bowl size is not Small, then set the price to 9.00',
+  );
+
+  await page.goto(at('/groups/toppings'));
+  await page.getByLabel('Kitchen name, row 1').fill('CORN');
+  await applied(page);
+  const row = page.locator('hl-finding-list');
+  await expect(row).toContainText('Two choices print as “CORN”');
+  await row.getByRole('button', { name: 'Snooze …' }).click();
+  await row.getByLabel('Why can it wait?').fill('New labels come on Monday');
+  await row.getByRole('button', { name: 'Snooze', exact: true }).click();
+  await expect(row).toBeHidden();
+  await expect(savedStatus(page)).toHaveText('Saved');
+  await page.goto(at('/check'));
+  await expect(page.locator('section.snoozed')).toContainText('Snoozed: New labels come on Monday');
+  await page.getByRole('button', { name: 'Wake it' }).click();
+  await expect(page.locator('section.warn')).toContainText('Two choices print as “CORN”');
+  await expectAccessible(page);
 });

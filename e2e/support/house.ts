@@ -31,6 +31,18 @@ export function resetHouse(): void {
 /** The save status in the workbench's header. */
 export const savedStatus = (page: Page): Locator => page.getByRole('banner').getByRole('status');
 
+/** Waits until the last change is saved; one whose reach is shown is applied to all. */
+export async function applied(page: Page): Promise<void> {
+  await expect(savedStatus(page)).toHaveText(/^(Saved|Decide below)$/);
+  if ((await savedStatus(page).textContent())?.trim() === 'Saved') return;
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await reach
+    .getByRole('button', { name: /^Apply/ })
+    .first()
+    .click();
+  await expect(savedStatus(page)).toHaveText('Saved');
+}
+
 /** Chooses an option of a labelled list. */
 export async function choose(within: Page | Locator, label: string | RegExp, option: string): Promise<void> {
   const list = within.getByRole('combobox', { name: label }).first();

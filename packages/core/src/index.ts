@@ -25,6 +25,9 @@ export {
   promiseFindings,
   promisesOf,
 } from './promises/keep.ts';
+export { Snooze, snoozeOf } from './menu/snooze.ts';
+export { type Mend, type MendKind } from './mends/candidates.ts';
+export { checkWorkbook, findingKey, provedMend } from './mends/prove.ts';
 export { menuForGuests } from './menu/for-guests.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';

@@ -14,6 +14,7 @@ import {
 } from '../menu/document.ts';
 import { MenuPromise } from './promise.ts';
 import { OffRule } from '../menu/workbook.ts';
+import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
 import type { Change } from '../change/change.ts';
@@ -34,6 +35,7 @@ const things = {
   sectionSummaries: SummaryLine,
   offRules: OffRule,
   promises: MenuPromise,
+  snoozes: Snooze,
   settings: Type.Object(
     {
       format: Menu.properties.format,

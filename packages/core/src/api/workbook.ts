@@ -2,6 +2,7 @@ import Type, { type Static } from 'typebox';
 import type { Thing, ThingKind, ThingRef } from '../change/edit.ts';
 import { Menu } from '../menu/document.ts';
 import { optional } from '../menu/schema-kit.ts';
+import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { MenuPromise } from './promise.ts';
 import { OffRule, type Workbook } from '../menu/workbook.ts';
@@ -23,6 +24,7 @@ export const WorkbookDocument = Type.Unsafe<Workbook>({
     sectionSummaries: Type.Array(SummaryLine),
     offRules: Type.Array(OffRule),
     promises: Type.Array(MenuPromise),
+    snoozes: Type.Array(Snooze),
   },
 });
 

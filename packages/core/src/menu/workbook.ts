@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { type Menu, Rule } from './document.ts';
 import { closed, Id, int } from './schema-kit.ts';
+import type { Snooze } from './snooze.ts';
 import { textIn } from './text.ts';
 import type { SummaryLine } from './summary-line.ts';
 
@@ -13,10 +14,11 @@ export type Workbook = Menu & {
   readonly sectionSummaries?: readonly SummaryLine[];
   readonly offRules?: readonly OffRule[];
   readonly promises?: readonly StoredPromise[];
+  readonly snoozes?: readonly Snooze[];
 };
 
 /** A promise as it lies beside the document; `promisesOf` gives it whole. */
-export interface StoredPromise {
+interface StoredPromise {
   readonly id: string;
   readonly name: string;
   readonly total: number;
@@ -27,7 +29,7 @@ export interface StoredPromise {
 export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
 export type OffRule = Static<typeof OffRule>;
 
-export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules', 'promises'] as const;
+export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules', 'promises', 'snoozes'] as const;
 export type AsideKind = (typeof ASIDE_KINDS)[number];
 
 /** The menu document alone. */
@@ -36,6 +38,7 @@ export function documentOf({
   sectionSummaries: _sections,
   offRules: _rules,
   promises: _promises,
+  snoozes: _snoozes,
   ...menu
 }: Workbook): Menu {
   return menu;

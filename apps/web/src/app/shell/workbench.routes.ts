@@ -2,6 +2,7 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { provideKit } from '../kit-theme.ts';
+import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
 import { Workbench } from './workbench.ts';
 
@@ -9,7 +10,12 @@ import { Workbench } from './workbench.ts';
 export default [
   {
     path: '',
-    providers: [provideKit(), provideState(pictureFeature), provideEffects(PictureEffects)],
+    providers: [
+      provideKit(),
+      provideState(pictureFeature),
+      provideState(checkFeature),
+      provideEffects(PictureEffects, CheckEffects),
+    ],
     component: Workbench,
     children: [
       { path: 'menu', loadChildren: () => import('../features/menu/menu.routes.ts'), title: 'Menu · Hearty Ladle' },

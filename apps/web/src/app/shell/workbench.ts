@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { type Thing, thingFinder } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
 import { EditingLanguage } from '../state/editing-language.ts';
+import { FindingsView } from '../state/findings-view.ts';
+import { checkActions } from '../state/line-check.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { Person } from '../state/person.ts';
 import { thingName } from '../text/changes.ts';
 import { type Naming, pathText, valueText } from '../text/value-text.ts';
+import { FindingMark } from '../ui/finding-mark.ts';
 import { HotkeyList } from '../ui/hotkeys/hotkey-list.ts';
 import { bindHotkeys } from '../ui/hotkeys/hotkeys.ts';
 import { FindAnything } from './find-anything.ts';
@@ -56,6 +60,7 @@ const RAIL = [
     ButtonDirective,
     Dialog,
     FindAnything,
+    FindingMark,
     HotkeyList,
     Message,
     ReachBar,
@@ -75,6 +80,7 @@ export class Workbench {
   protected readonly editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   protected readonly person = inject(Person);
+  protected readonly findings = inject(FindingsView);
   protected readonly finding = signal(false);
   protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
   protected readonly status = computed(() => {
@@ -102,6 +108,7 @@ export class Workbench {
 
   constructor() {
     this.view.open();
+    inject(Store).dispatch(checkActions.opened());
     bindHotkeys(
       () => 'Menu',
       [

@@ -11,7 +11,8 @@ import { clock } from '../clock.ts';
 
 /**
  * Whether the reach of a change must be known before it is saved. `shared`: it touches several dishes, so that other
- * prices are confirmed too. `own`: it touches what one dish asks, or breaks a promise; only what would break is confirmed. Undefined: neither.
+ * prices are confirmed too. `own`: it touches what one dish asks, or breaks a promise; only what would break is
+ * confirmed. Undefined: neither.
  */
 export function reachNeeded(before: Workbook, after: Workbook, { edits }: Change): 'shared' | 'own' | undefined {
   const dishes = new Set<string>();
@@ -30,7 +31,7 @@ export function reachNeeded(before: Workbook, after: Workbook, { edits }: Change
     if (dishes.size > 1) return 'shared';
   }
   if (dishes.size === 1) return 'own';
-  const isAboutPromises = edits.every(({ kind }) => kind === 'promises');
+  const isAboutPromises = edits.every(({ kind }) => kind === 'promises' || kind === 'snoozes');
   return !isAboutPromises && breaksPromise(before, after, clock) ? 'own' : undefined;
 }
 

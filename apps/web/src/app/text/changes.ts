@@ -41,6 +41,7 @@ const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   sectionSummaries: 'Summary line of a section',
   offRules: 'House rule, switched off',
   promises: 'Promise',
+  snoozes: 'Snoozed finding',
 };
 
 /** Describes a change object by object, with values before and after; `inverse` contains the values before. */

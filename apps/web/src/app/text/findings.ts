@@ -1,4 +1,12 @@
-import { type CompiledMenu, type Finding, type Pick, type Replay, findingMessage, textIn } from '@hearty-ladle/core';
+import {
+  type CompiledMenu,
+  type Finding,
+  type Pick,
+  type Replay,
+  findingMessage,
+  textIn,
+  writeRule,
+} from '@hearty-ladle/core';
 import { languageName } from './languages.ts';
 import { formatMoney } from './money.ts';
 
@@ -23,9 +31,7 @@ export function findingText(menu: CompiledMenu, finding: Finding): string {
     ...(params['promised'] !== undefined && { promised: money(params['promised']), total: money(params['total']) }),
     ...(group && { group: group.name }),
     ...(params['choice'] !== undefined && { choice: choiceName(params['group'], String(params['choice'])) }),
-    ...(params['other'] !== undefined && {
-      other: menu.menu.rules?.find(({ id }) => id === params['other'])?.name ?? params['other'],
-    }),
+    ...(params['other'] !== undefined && { other: ruleName(menu, String(params['other'])) }),
     ...(Array.isArray(params['languages']) && {
       languages: params['languages'].map((tag) => languageName(String(tag))),
     }),
@@ -73,7 +79,7 @@ export function placeName(menu: CompiledMenu, where: string): string {
     case 'groups':
       return [groupName(id), second && choiceName(id, inner)].filter(Boolean).join(' · ');
     case 'rules':
-      return menu.menu.rules?.find((it) => it.id === id)?.name ?? id ?? '';
+      return ruleName(menu, id ?? '');
     case 'ingredients':
       return menu.menu.ingredients?.find((it) => it.id === id)?.name ?? id ?? '';
     case 'sections':
@@ -83,12 +89,29 @@ export function placeName(menu: CompiledMenu, where: string): string {
   }
 }
 
-/** The screen where a finding can be fixed; undefined if there is none. */
-export function placeToMend(where: string): string[] | undefined {
-  const [kind, id = '', second, inner] = where.split('/');
-  if (kind === 'rules') return ['/rules', id];
-  if (kind === 'items') return second === 'groups' && inner ? ['/menu', id, inner] : ['/menu', id];
-  return kind === 'groups' ? ['/groups', id] : undefined;
+/** Where a finding can be mended: a screen, and the choice to go to there; undefined if there is none. */
+export function placeToMend(where: string): { link: string[]; queryParams: { choice?: string } } | undefined {
+  const [kind, id = '', second, inner = '', , choice] = where.split('/');
+  const to = (link: string[], found?: string) => ({ link, queryParams: found === undefined ? {} : { choice: found } });
+  switch (kind) {
+    case 'rules':
+      return to(['/rules', id]);
+    case 'items':
+      if (choice !== undefined) return to(['/groups', inner], choice);
+      return to(second === 'groups' ? ['/menu', id, inner] : ['/menu', id]);
+    case 'groups':
+      return to(['/groups', id], second === 'choices' ? inner : undefined);
+    case 'ingredients':
+      return to(['/setup', 'ingredients', id]);
+    default:
+      return undefined;
+  }
+}
+
+/** The name of a rule; its sentence, if it has none. */
+function ruleName(menu: CompiledMenu, id: string): string {
+  const rule = menu.menu.rules?.find((it) => it.id === id);
+  return rule ? rule.name || writeRule(menu.menu, rule) : id;
 }
 
 function groupOf(where: string): string | undefined {

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Finding, type Severity, textIn } from '@hearty-ladle/core';
+import { type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
-import { placeToMend, findingText, placeName } from '../../../text/findings.ts';
+import { placeToMend, placeName } from '../../../text/findings.ts';
 import { formatCount } from '../../../text/counts.ts';
 import { formatMoney } from '../../../text/money.ts';
-import { checkActions, checkFeature } from '../store/check-store.ts';
+import { FindingsView } from '../../../state/findings-view.ts';
+import { checkActions, checkFeature } from '../../../state/line-check.ts';
+import { FindingRow } from '../../../ui/finding-row.ts';
 import { ButtonDirective } from 'primeng/button';
 
 const GROUPS: readonly { severity: Severity; title: string; mark: string; none: string }[] = [
@@ -20,42 +22,50 @@ const GROUPS: readonly { severity: Severity; title: string; mark: string; none: 
   { severity: 'hint', title: 'Loose ends', mark: '·', none: 'No loose ends.' },
 ];
 
+const SNOOZED = { severity: 'snoozed', title: 'Snoozed', mark: '–', none: '' } as const;
+
 /** Line check: everything that can be proved about the menu before anyone orders, computed in a worker. */
 @Component({
   selector: 'hl-check-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, RouterLink],
+  imports: [ButtonDirective, FindingRow, RouterLink],
   templateUrl: './check-page.html',
   styleUrl: './check-page.css',
 })
 export class CheckPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
+  readonly #findings = inject(FindingsView);
+  protected readonly compiled = this.#view.compiled;
   protected readonly check = this.#store.selectSignal(checkFeature.selectCheckState);
 
   protected readonly groups = computed(() => {
     const menu = this.#view.compiled();
-    const findings = this.check().findings;
-    if (!menu || !findings) return [];
-    return GROUPS.map((group) => ({
-      ...group,
-      rows: findings
-        .filter(({ severity }) => severity === group.severity)
-        .map((finding) => ({
-          key: `${finding.code} ${finding.where} ${String(finding.params['name'] ?? '')}`,
-          place: placeName(menu, finding.where),
-          message: findingText(menu, finding),
-          mend: placeToMend(finding.where),
-          replay: replayOf(finding),
+    if (!menu || !this.check().findings) return [];
+    const seen = this.#findings.all();
+    return [
+      ...GROUPS.map((group) => ({
+        ...group,
+        seen: seen.filter(({ finding, snooze }) => !snooze && finding.severity === group.severity),
+      })),
+      { ...SNOOZED, seen: seen.filter(({ snooze }) => snooze) },
+    ]
+      .filter(({ severity, seen: rows }) => severity !== 'snoozed' || rows.length > 0)
+      .map(({ seen: rows, ...group }) => ({
+        ...group,
+        rows: rows.map((one) => ({
+          seen: one,
+          place: placeName(menu, one.finding.where),
+          mend: placeToMend(one.finding.where),
         })),
-    }));
+      }));
   });
 
   protected readonly spans = computed(() => {
     const menu = this.#view.compiled();
     if (!menu) return [];
     const money = (minor: number) => formatMoney(minor, menu.menu.currency, menu.firstLocale);
-    return this.check().analyses.map(({ item, builds, price, exact }) => ({
+    return this.check().analyses.map(({ item, builds, price, calories, exact }) => ({
       id: item,
       name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
       builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
@@ -64,12 +74,9 @@ export class CheckPage {
           ? money(price.min)
           : `${money(price.min)} – ${money(price.max)}`
         : 'can’t be ordered',
+      calories: calories && calories.max > 0 ? `${calories.min} – ${calories.max} kcal` : '',
     }));
   });
-
-  constructor() {
-    this.#store.dispatch(checkActions.opened());
-  }
 
   protected again(): void {
     this.#store.dispatch(checkActions.opened());
@@ -78,11 +85,4 @@ export class CheckPage {
   protected stop(): void {
     this.#store.dispatch(checkActions.stopped());
   }
-}
-
-/** The picks and circumstances that reproduce a finding in the faces; undefined if the dish shows it when it opens. */
-function replayOf({ picks, occasion }: Finding): { link: string[]; replay: string } | undefined {
-  const { item, ...varied } = occasion ?? {};
-  if (!picks || item === undefined || (picks.length === 0 && Object.keys(varied).length === 0)) return undefined;
-  return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion }) };
 }

@@ -23,6 +23,9 @@ import { formatMoney } from '../../../text/money.ts';
 import { KIND_WORDS, KINDS_IN_ORDER } from '../../../text/kinds.ts';
 import { attachText } from '../../../text/attaching.ts';
 import { describeUse } from '../../../text/uses.ts';
+import { FindingsView } from '../../../state/findings-view.ts';
+import { FindingList } from '../../../ui/finding-list.ts';
+import { FindingMark } from '../../../ui/finding-mark.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { GroupSheet } from '../../../ui/group-sheet.ts';
 import { AttachDialog } from '../../../ui/attach-dialog.ts';
@@ -50,6 +53,8 @@ import { namedOptions } from '../../../ui/fields/option.ts';
     ButtonDirective,
     DifferenceTable,
     Faces,
+    FindingList,
+    FindingMark,
     GroupSheet,
     Menu,
     RemovalBox,
@@ -67,6 +72,7 @@ export class GroupsPage {
   /** The choice to go to, as found by its name. */
   readonly choice = input<string>();
   protected readonly view = inject(MenuView);
+  protected readonly marks = inject(FindingsView).marks;
   readonly #editor = inject(MenuEditor);
   readonly #language = inject(EditingLanguage);
   readonly #router = inject(Router);

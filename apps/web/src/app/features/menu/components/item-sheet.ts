@@ -19,6 +19,7 @@ import {
   type Target,
   usesOf,
 } from '@hearty-ladle/core';
+import { FindingList } from '../../../ui/finding-list.ts';
 import { PromiseList } from '../../../ui/promise-list.ts';
 import { RuleList } from '../../../ui/rule-list.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
@@ -51,6 +52,7 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     CdkDrag,
     CdkDropList,
     CopyQuestions,
+    FindingList,
     GroupCard,
     ItemMore,
     PromiseList,

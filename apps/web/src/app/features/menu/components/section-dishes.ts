@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, Injector, input, output, signal } from '@angular/core';
+import { FindingsView } from '../../../state/findings-view.ts';
+import { FindingMark } from '../../../ui/finding-mark.ts';
 import { keepFocus } from '../../../ui/keep-focus.ts';
 
 /** A row of the dish list. */
@@ -16,6 +18,7 @@ export interface DishRow {
 @Component({
   selector: 'hl-section-dishes',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FindingMark],
   templateUrl: './section-dishes.html',
   styleUrl: './section-dishes.css',
 })
@@ -24,6 +27,7 @@ export class SectionDishes {
   readonly current = input<string>();
   readonly chosen = output<string>();
   readonly moved = output<{ row: DishRow; past: DishRow }>();
+  protected readonly marks = inject(FindingsView).marks;
   readonly #injector = inject(Injector);
 
   /** The dish being dragged, and the one it is over. */

@@ -25,6 +25,9 @@ import { ImpactFinder } from '../../../state/impact-finder.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatCount } from '../../../text/counts.ts';
+import { FindingsView } from '../../../state/findings-view.ts';
+import { FindingList } from '../../../ui/finding-list.ts';
+import { FindingMark } from '../../../ui/finding-mark.ts';
 import { Faces } from '../../../ui/faces.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -44,6 +47,8 @@ const IMPACT_PAUSE_MS = 300;
   imports: [
     ButtonDirective,
     Faces,
+    FindingList,
+    FindingMark,
     RouterLink,
     RuleCondition,
     RuleEffect,
@@ -59,6 +64,7 @@ const IMPACT_PAUSE_MS = 300;
 export class RulesPage {
   readonly rule = input<string>();
   protected readonly view = inject(MenuView);
+  protected readonly marks = inject(FindingsView).marks;
   readonly #editor = inject(MenuEditor);
   readonly #router = inject(Router);
   readonly #finder = inject(ImpactFinder);

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
+import type { Analysis, Finding, Mend, Menu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import {
@@ -13,7 +13,7 @@ import {
   switchMap,
   takeUntil,
 } from 'rxjs';
-import { menuFeature } from '../../../state/menu-reducer.ts';
+import { menuFeature } from './menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
 
 export interface CheckState {
@@ -21,6 +21,8 @@ export interface CheckState {
   readonly findings: readonly Finding[] | undefined;
   readonly analyses: readonly Analysis[];
   readonly running: { readonly done: number; readonly total: number } | undefined;
+  /** Proved mends, by the finding that they remove. */
+  readonly mends: Readonly<Record<string, Mend>>;
   /** The last check crashed, so its findings are unknown. */
   readonly hasFailed: boolean;
 }
@@ -38,16 +40,25 @@ export const checkActions = createActionGroup({
 export const checkFeature = createFeature({
   name: 'check',
   reducer: createReducer<CheckState>(
-    { findings: undefined, analyses: [], running: undefined, hasFailed: false },
-    on(checkActions.messageArrived, (state, { message }) =>
-      message.type === 'progress'
-        ? { ...state, running: { done: message.done, total: message.total }, hasFailed: false }
-        : { findings: message.findings, analyses: message.analyses, running: undefined, hasFailed: false },
-    ),
+    { findings: undefined, analyses: [], running: undefined, mends: {}, hasFailed: false },
+    on(checkActions.messageArrived, (state, { message }) => arrived(state, message)),
     on(checkActions.stopped, (state) => ({ ...state, running: undefined })),
     on(checkActions.failed, (state) => ({ ...state, running: undefined, hasFailed: true })),
   ),
 });
+
+function arrived(state: CheckState, message: CheckMessage): CheckState {
+  switch (message.type) {
+    case 'progress':
+      return { ...state, running: { done: message.done, total: message.total }, hasFailed: false };
+    case 'done': {
+      const { findings, analyses } = message;
+      return { findings, analyses, mends: {}, running: undefined, hasFailed: false };
+    }
+    case 'mend':
+      return { ...state, mends: { ...state.mends, [message.finding]: message.mend } };
+  }
+}
 
 const PAUSE_MS = 250;
 

@@ -3,9 +3,9 @@ import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { runEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../testing/run-effects.ts';
 import type { CheckMessage } from './check-message.ts';
-import { checkActions, CheckEffects, checkFeature } from './check-store.ts';
+import { checkActions, CheckEffects, checkFeature } from './line-check.ts';
 
 /** A fake worker that records its messages and answers on command. */
 class FakeWorker {
@@ -66,7 +66,15 @@ describe('line check in the pages', () => {
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
     expect(check.state()).toMatchObject({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
     check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [analysis] });
-    expect(check.state()).toEqual({ findings: [finding], analyses: [analysis], running: undefined, hasFailed: false });
+    const mend = { kind: 'delete', edits: [] } as const;
+    check.worker(0)?.tell({ type: 'mend', finding: 'no-section items/a', mend });
+    expect(check.state()).toEqual({
+      findings: [finding],
+      analyses: [analysis],
+      mends: { 'no-section items/a': mend },
+      running: undefined,
+      hasFailed: false,
+    });
   });
 
   it('waits for a pause in the typing, then begins anew and ends what was overtaken; what was found stays meanwhile', () => {

@@ -1,0 +1,45 @@
+import { applyUnchecked } from '../change/change.ts';
+import { checkMenu } from '../check/check-menu.ts';
+import type { Finding } from '../check/finding.ts';
+import { faultsOfMeaning } from '../menu/validate.ts';
+import type { Workbook } from '../menu/workbook.ts';
+import { promiseFindings, promisesOf } from '../promises/keep.ts';
+import type { Context } from '../api/line.ts';
+import type { Clock } from '../quote/calendar.ts';
+import { type Mend, mendCandidates } from './candidates.ts';
+
+/** Everything that line check finds, and the promises that are not kept. */
+export function checkWorkbook(
+  menu: Workbook,
+  context: Context,
+  clock: Clock,
+  watch?: (done: number, total: number) => boolean,
+): Finding[] {
+  return [...promiseFindings(menu, promisesOf(menu), clock), ...checkMenu(menu, context, clock, watch)];
+}
+
+/** Identifies a finding among those of one menu. */
+export function findingKey({ code, where, params }: Finding): string {
+  return `${code} ${where}${code === 'promise-broken' ? ` ${String(params['name'])}` : ''}`;
+}
+
+/**
+ * The obvious mend of a finding, proved by checking the mended menu: it removes the finding and adds none. Undefined if
+ * there is none.
+ */
+export function provedMend(
+  menu: Workbook,
+  finding: Finding,
+  findings: readonly Finding[],
+  context: Context,
+  clock: Clock,
+): Mend | undefined {
+  const known = new Set(findings.map(findingKey));
+  return mendCandidates(menu, finding).find(({ edits }) => {
+    if (edits.length === 0) return false;
+    const mended = applyUnchecked(menu, { edits });
+    if (faultsOfMeaning(mended).length > 0) return false;
+    const keys = checkWorkbook(mended, context, clock).map(findingKey);
+    return !keys.includes(findingKey(finding)) && keys.every((key) => known.has(key));
+  });
+}

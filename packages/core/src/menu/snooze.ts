@@ -1,0 +1,20 @@
+import Type, { type Static } from 'typebox';
+import { closed, Id, optional } from './schema-kit.ts';
+
+/** A finding that is set aside: why, and until which day (inclusive; for good if absent). */
+export const Snooze = Type.Object(
+  {
+    id: Id,
+    /** The finding, as `findingKey` names it. */
+    finding: Type.String({ minLength: 1 }),
+    reason: Type.String({ minLength: 1 }),
+    until: optional(Type.String({ format: 'date' })),
+  },
+  closed,
+);
+export type Snooze = Static<typeof Snooze>;
+
+/** The snooze that holds for a finding on a day (`YYYY-MM-DD`). */
+export function snoozeOf(snoozes: readonly Snooze[] | undefined, finding: string, today: string): Snooze | undefined {
+  return snoozes?.find((one) => one.finding === finding && (one.until === undefined || today <= one.until));
+}
