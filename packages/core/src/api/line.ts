@@ -1,4 +1,4 @@
-import Type, { type Static } from 'typebox';
+import Type, { type Static, type TSchema } from 'typebox';
 import { Channel, Service } from '../menu/condition-schema.ts';
 import { byText, closed, list, optional } from '../menu/schema-kit.ts';
 
@@ -15,14 +15,18 @@ export interface Pick {
   notes?: Record<string, string>;
 }
 const PickRef = Type.Unsafe<Pick>({ $ref: '#/$defs/Pick' });
-const PickSchema = open({
+const pickFields = {
   group: text,
   choice: text,
   units: optional(Type.Number()),
   amount: optional(text),
-  picks: optional(list(PickRef)),
   notes: optional(byText(text)),
-});
+};
+const PickSchema = open({ ...pickFields, picks: optional(list(PickRef)) });
+/** The same without a reference to itself; groups open one another at most so deep. */
+const pickTo = (depth: number): TSchema =>
+  open(depth === 0 ? pickFields : { ...pickFields, picks: optional(list(pickTo(depth - 1))) });
+const DEEPEST_OPENING = 4;
 
 /** What is 86'd right now. */
 export const Out = open({
@@ -55,6 +59,10 @@ const LineShape = open({ item: text, quantity: optional(Type.Number()), ...circu
 /** One dish of an order. */
 export const Line = { ...LineShape, $id: 'hearty-ladle:line', ...definitions };
 export type Line = Static<typeof LineShape>;
+/** A dish of an order as a part of other schemas, with a name and references of its own nowhere. */
+export const KeptLine = Type.Unsafe<Line>(
+  open({ ...LineShape.properties, picks: optional(list(pickTo(DEEPEST_OPENING))) }),
+);
 
 const OrderShape = open({ ...circumstances, lines: list(LineShape), ...answers });
 /** Several lines, the circumstances for all of them, and the answers to the order's own questions. */

@@ -1,11 +1,11 @@
 import Type, { type Static } from 'typebox';
-import { Line } from './line.ts';
+import { KeptLine } from './line.ts';
 import { Ticket } from './quote.ts';
 import { closed, Id, list, optional } from '../menu/schema-kit.ts';
 
 const promised = {
   name: Type.String({ minLength: 1 }),
-  line: Type.Unsafe<Line>(Line),
+  line: KeptLine,
   /** What the line must come to, in minor units. */
   total: Type.Integer(),
   /** What each station must read, as in a quote; not promised if absent. */

@@ -1,20 +1,30 @@
-import { Budget, OverBudget } from '../analysis/budget.ts';
+import { Budget } from '../analysis/budget.ts';
+import type { Context } from '../api/line.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
-import type { CompiledItem } from '../compile/compiled.ts';
+import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/calendar.ts';
-import type { Context } from '../api/line.ts';
 import { checkDocument } from './check-document.ts';
 import { checkItemBuilds, checkItemPrice } from './check-item.ts';
-import { RuleCheck } from './check-rules.ts';
+import { RuleCheck, type RuleLesson } from './check-rules.ts';
 import { occasionsOf } from './contexts.ts';
 import { type Finding, FindingList } from './finding.ts';
-import type { ItemCheck } from './item-check.ts';
+import { type ItemCheck, withinBudget } from './item-check.ts';
+import { ShapeKeys } from './shape-keys.ts';
 
 /** Progress callback, called after each item; returning false stops the check. */
 export type Watcher = (done: number, total: number) => boolean;
 
 const STEPS_PER_QUESTION = 3_000_000;
+/** What no check has asked for in so many runs is forgotten. */
+const KEPT_RUNS = 100;
+
+/** What was proved of the builds of one item, and what it taught about rules. */
+interface Proof {
+  readonly id: string;
+  readonly findings: readonly Finding[];
+  readonly lesson: RuleLesson;
+}
 
 /**
  * Line check: everything that can be proved about a valid menu before anyone orders. The menu's own faults are judged
@@ -22,67 +32,117 @@ const STEPS_PER_QUESTION = 3_000_000;
  * complex for its budget keeps the findings made until then.
  */
 export function checkMenu(menu: Menu, context: Context, clock: Clock, watch: Watcher = () => true): Finding[] {
-  const compiled = compileMenu(menu);
-  const found = new FindingList();
-  const rules = new RuleCheck();
-  const now: Context = { ...context, at: context.at ?? clock(undefined) };
-  const { out: _, ...whole } = now;
-  const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
-    menu: compiled,
-    item,
-    context: now,
-    occasions: occasionsOf(menu, item, whole),
-    clock,
-    budget: new Budget(STEPS_PER_QUESTION),
-    found: into,
-  });
-  /** Findings by shape: items with the same groups and rules share them. */
-  const known = new Map<string, { readonly id: string; readonly findings: readonly Finding[] }>();
-  const proveShape = (item: CompiledItem): readonly Finding[] => {
-    const proved = new FindingList();
-    withinBudget(() => checkItemBuilds(newCheck(item, proved)));
-    withinBudget(() => rules.learn(newCheck(item, proved)));
-    return proved.findings;
-  };
-  const prove = (item: CompiledItem) => {
-    const shape = shapeOf(item, now);
-    const { id, findings } = known.get(shape) ?? { id: item.item.id, findings: proveShape(item) };
-    known.set(shape, { id, findings });
-    for (const { code, where, params, picks, occasion } of findings) {
-      const replay = picks && { picks, occasion: { ...occasion, item: item.item.id } };
-      found.add(code, where.replace(`items/${id}`, `items/${item.item.id}`), params, replay);
-    }
-    withinBudget(() => checkItemPrice(newCheck(item, found)));
-  };
-  checkDocument(menu, found);
-  for (const [done, { id }] of menu.items.entries()) {
-    const item = compiled.item(id);
-    if (item) prove(item);
-    if (!watch(done + 1, menu.items.length)) return found.findings;
+  return new LineCheck().check(menu, context, clock, watch);
+}
+
+/** Line check of one menu after another: only items are proved again for which something changed that they depend on. */
+export class LineCheck {
+  readonly #keys = new ShapeKeys();
+  readonly #proofs = new Memory<Proof>();
+  readonly #prices = new Memory<readonly Finding[]>();
+  #proved = 0;
+
+  /** How many items the last check proved, rather than remembered. */
+  get proved(): number {
+    return this.#proved;
   }
-  if (compiled.order.groups.length > 0) withinBudget(() => rules.learn(newCheck(compiled.order, found)));
-  rules.report(menu, found);
-  return found.findings;
+
+  /** The same findings as `checkMenu`. */
+  check(menu: Menu, context: Context, clock: Clock, watch: Watcher = () => true): Finding[] {
+    const compiled = compileMenu(menu);
+    const found = new FindingList();
+    const rules = new RuleCheck();
+    const now: Context = { ...context, at: context.at ?? clock(undefined) };
+    const { out: _, ...whole } = now;
+    const newCheck = (item: CompiledItem, into: FindingList): ItemCheck => ({
+      menu: compiled,
+      item,
+      context: now,
+      occasions: occasionsOf(menu, item, whole),
+      clock,
+      budget: new Budget(STEPS_PER_QUESTION),
+      found: into,
+    });
+    const keyOf = this.#keys.of(menu, now);
+    /** Items of one shape share what was proved of the first of them. */
+    const known = new Map<string, Proof>();
+    this.#proved = 0;
+    checkDocument(menu, found);
+    for (const [done, { id }] of menu.items.entries()) {
+      const item = compiled.item(id);
+      if (item) this.#prove(item, keyOf(item), { newCheck, rules, known, found });
+      if (!watch(done + 1, menu.items.length)) return found.findings;
+    }
+    learnFromOrders(compiled, rules, (item) => newCheck(item, found));
+    rules.report(menu, found);
+    this.#proofs.forget();
+    this.#prices.forget();
+    return found.findings;
+  }
+
+  #prove(item: CompiledItem, key: string, run: Run): void {
+    const { id } = item.item;
+    let proof = run.known.get(key);
+    if (!proof) {
+      const remembered = this.#proofs.get(key);
+      proof = remembered && run.rules.repeat(remembered.lesson, id) ? remembered : this.#newProof(item, key, run);
+      run.known.set(key, proof);
+    }
+    for (const { code, where, params, picks, occasion } of proof.findings) {
+      const replay = picks && { picks, occasion: { ...occasion, item: id } };
+      run.found.add(code, where.replace(`items/${proof.id}`, `items/${id}`), params, replay);
+    }
+    const priceKey = `${key} ${JSON.stringify(item.item)}`;
+    let priced = this.#prices.get(priceKey);
+    if (!priced) {
+      const list = new FindingList();
+      withinBudget(() => checkItemPrice(run.newCheck(item, list)));
+      priced = list.findings;
+      this.#prices.set(priceKey, priced);
+    }
+    for (const { code, where, params, picks, occasion } of priced)
+      run.found.add(code, where, params, picks && { picks, occasion: occasion ?? {} });
+  }
+
+  #newProof(item: CompiledItem, key: string, { newCheck, rules }: Run): Proof {
+    this.#proved++;
+    const list = new FindingList();
+    withinBudget(() => checkItemBuilds(newCheck(item, list)));
+    const lesson = rules.lesson(newCheck(item, list));
+    const proof = { id: item.item.id, findings: list.findings, lesson };
+    this.#proofs.set(key, proof);
+    return proof;
+  }
 }
 
-/** Everything that decides which builds of an item are valid; its price does not. */
-function shapeOf({ item, groups, rules }: CompiledItem, { out }: Context): string {
-  const combinationsOut = (out?.variants ?? []).filter((named) => named.item === item.id).map(({ pick }) => pick);
-  return JSON.stringify([
-    item.groups,
-    item.variants,
-    item.channels,
-    item.dayparts,
-    groups.map(({ id }) => id),
-    rules.map(({ id }) => id),
-    combinationsOut,
-  ]);
+interface Run {
+  readonly newCheck: (item: CompiledItem, into: FindingList) => ItemCheck;
+  readonly rules: RuleCheck;
+  readonly known: Map<string, Proof>;
+  readonly found: FindingList;
 }
 
-function withinBudget(work: () => void): void {
-  try {
-    work();
-  } catch (error) {
-    if (!(error instanceof OverBudget)) throw error;
+function learnFromOrders({ order }: CompiledMenu, rules: RuleCheck, newCheck: (item: CompiledItem) => ItemCheck): void {
+  if (order.groups.length > 0) withinBudget(() => rules.learn(newCheck(order)));
+}
+
+/** Remembers values by key, until no run has asked for them for a while. */
+class Memory<T> {
+  readonly #values = new Map<string, { value: T; run: number }>();
+  #run = 0;
+
+  get(key: string): T | undefined {
+    const known = this.#values.get(key);
+    if (known) known.run = this.#run;
+    return known?.value;
+  }
+
+  set(key: string, value: T): void {
+    this.#values.set(key, { value, run: this.#run });
+  }
+
+  forget(): void {
+    this.#run++;
+    for (const [key, { run }] of this.#values) if (this.#run - run > KEPT_RUNS) this.#values.delete(key);
   }
 }

@@ -3,15 +3,28 @@ import type { CompiledRule } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { prerequisitesOf, canBeReached, conditionFactor, witnessThrough } from './prerequisites.ts';
 import type { FindingList, Replay } from './finding.ts';
-import { type ItemCheck, replayOf } from './item-check.ts';
+import { type ItemCheck, replayOf, withinBudget } from './item-check.ts';
 import { type SolverContext, solverContextOn } from './solve.ts';
+
+interface Disagreement {
+  readonly other: string;
+  readonly replay: Replay | undefined;
+}
+
+/** What one item taught about rules, and which rules were settled before it, so that it did not look at them. */
+export interface RuleLesson {
+  readonly fires: readonly string[];
+  readonly unsure: readonly string[];
+  readonly disagree: readonly (readonly [string, Disagreement])[];
+  readonly settled: { readonly fires: readonly string[]; readonly disagree: readonly string[] };
+}
 
 /** Collects over all items which rules can hold, and which contradicting pairs can hold at once. */
 export class RuleCheck {
   readonly #fires = new Set<string>();
   /** Rules of items that could not be analysed completely: unknown whether they ever fire. */
   readonly #unsure = new Set<string>();
-  readonly #disagree = new Map<string, { readonly other: string; readonly replay: Replay | undefined }>();
+  readonly #disagree = new Map<string, Disagreement>();
 
   /**
    * Examines the rules of one item on each of its occasions. @throws OverBudget if that takes too long; results so far
@@ -47,6 +60,40 @@ export class RuleCheck {
         this.#disagree.set(other.id, { other: one.id, replay: replayOf(check, witness, occasion) });
       }
     }
+  }
+
+  /** Learns from one item and returns what was new. Over its budget, the lesson is what was learnt until then. */
+  lesson(check: ItemCheck): RuleLesson {
+    const ids = check.item.rules.map(({ id }) => id);
+    const settled = {
+      fires: ids.filter((id) => this.#fires.has(id)),
+      disagree: ids.filter((id) => this.#disagree.has(id)),
+    };
+    const before = [new Set(settled.fires), new Set(settled.disagree)] as const;
+    withinBudget(() => this.learn(check));
+    return {
+      fires: ids.filter((id) => this.#fires.has(id) && !before[0].has(id)),
+      unsure: ids.filter((id) => this.#unsure.has(id)),
+      disagree: ids.flatMap((id) => {
+        const found = this.#disagree.get(id);
+        return found && !before[1].has(id) ? [[id, found] as const] : [];
+      }),
+      settled,
+    };
+  }
+
+  /** Repeats a lesson for an item that it holds for; returns false if it left out rules that are not settled here. */
+  repeat(lesson: RuleLesson, item: string): boolean {
+    const isWhole =
+      lesson.settled.fires.every((id) => this.#fires.has(id)) &&
+      lesson.settled.disagree.every((id) => this.#disagree.has(id));
+    if (!isWhole) return false;
+    for (const id of lesson.fires) this.#fires.add(id);
+    for (const id of lesson.unsure) this.#unsure.add(id);
+    for (const [id, { other, replay }] of lesson.disagree)
+      if (!this.#disagree.has(id))
+        this.#disagree.set(id, { other, replay: replay && { ...replay, occasion: { ...replay.occasion, item } } });
+    return true;
   }
 
   report(menu: Menu, found: FindingList): void {

@@ -1,4 +1,4 @@
-import type { Budget } from '../analysis/budget.ts';
+import { type Budget, OverBudget } from '../analysis/budget.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import type { Clock } from '../quote/calendar.ts';
 import type { Context, Pick } from '../api/line.ts';
@@ -25,4 +25,13 @@ export function replayOf(
   { varied }: Occasion,
 ): Replay | undefined {
   return witness && { picks: witness.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
+}
+
+/** Does work that may take too long; what it did until then stays. */
+export function withinBudget(work: () => void): void {
+  try {
+    work();
+  } catch (error) {
+    if (!(error instanceof OverBudget)) throw error;
+  }
 }

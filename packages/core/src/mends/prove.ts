@@ -1,5 +1,5 @@
 import { applyUnchecked } from '../change/change.ts';
-import { checkMenu } from '../check/check-menu.ts';
+import type { LineCheck } from '../check/check-menu.ts';
 import type { Finding } from '../check/finding.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
 import type { Workbook } from '../menu/workbook.ts';
@@ -8,14 +8,15 @@ import type { Context } from '../api/line.ts';
 import type { Clock } from '../quote/calendar.ts';
 import { type Mend, mendCandidates } from './candidates.ts';
 
-/** Everything that line check finds, and the promises that are not kept. */
+/** Everything that line check finds, and the promises that are not kept. `lineCheck` remembers what it proved before. */
 export function checkWorkbook(
   menu: Workbook,
   context: Context,
   clock: Clock,
+  lineCheck: LineCheck,
   watch?: (done: number, total: number) => boolean,
 ): Finding[] {
-  return [...promiseFindings(menu, promisesOf(menu), clock), ...checkMenu(menu, context, clock, watch)];
+  return [...promiseFindings(menu, promisesOf(menu), clock), ...lineCheck.check(menu, context, clock, watch)];
 }
 
 /** Identifies a finding among those of one menu. */
@@ -25,21 +26,20 @@ export function findingKey({ code, where, params }: Finding): string {
 
 /**
  * The obvious mend of a finding, proved by checking the mended menu: it removes the finding and adds none. Undefined if
- * there is none.
+ * there is none. `findings`: all of the menu's, as `check` finds them.
  */
 export function provedMend(
   menu: Workbook,
   finding: Finding,
   findings: readonly Finding[],
-  context: Context,
-  clock: Clock,
+  check: (menu: Workbook) => readonly Finding[],
 ): Mend | undefined {
   const known = new Set(findings.map(findingKey));
   return mendCandidates(menu, finding).find(({ edits }) => {
     if (edits.length === 0) return false;
     const mended = applyUnchecked(menu, { edits });
     if (faultsOfMeaning(mended).length > 0) return false;
-    const keys = checkWorkbook(mended, context, clock).map(findingKey);
+    const keys = check(mended).map(findingKey);
     return !keys.includes(findingKey(finding)) && keys.every((key) => known.has(key));
   });
 }

@@ -1,23 +1,29 @@
 /// <reference lib="webworker" />
-import { analyzeItem, checkWorkbook, findingKey, provedMend, type Workbook } from '@hearty-ladle/core';
+import { analyzeItem, checkWorkbook, findingKey, LineCheck, provedMend, type Workbook } from '@hearty-ladle/core';
 import { clock } from '../clock.ts';
 import type { CheckMessage } from './check-message.ts';
 
 const tell = (message: CheckMessage) => postMessage(message);
 
-/** Mends are proved by checking the whole mended menu, so only of so many findings. */
+/** Mends are proved by checking the mended menu, so only of so many findings. */
 const MENDED = 40;
 
-/** Checks the menu it receives, reports progress and looks for mends; terminated by its owner. */
+/** What was proved before is remembered, for as long as the time of the check stays the same: an hour. */
+const lineCheck = new LineCheck();
+const contextNow = () => ({ at: `${clock(undefined).slice(0, 13)}:00` });
+
+/** Checks the menu it receives, reports progress and looks for mends; terminated by its owner if that takes too long. */
 addEventListener('message', ({ data: menu }: MessageEvent<Workbook>) => {
-  const findings = checkWorkbook(menu, {}, clock, (done, total) => {
+  const context = contextNow();
+  const findings = checkWorkbook(menu, context, clock, lineCheck, (done, total) => {
     tell({ type: 'progress', done, total });
     return true;
   });
-  const analyses = menu.items.flatMap(({ id }) => analyzeItem(menu, id, {}, clock) ?? []);
+  const analyses = menu.items.flatMap(({ id }) => analyzeItem(menu, id, context, clock) ?? []);
   tell({ type: 'done', findings, analyses });
   for (const finding of findings.slice(0, MENDED)) {
-    const mend = provedMend(menu, finding, findings, {}, clock);
+    const mend = provedMend(menu, finding, findings, (mended) => checkWorkbook(mended, context, clock, lineCheck));
     if (mend) tell({ type: 'mend', finding: findingKey(finding), mend });
   }
+  tell({ type: 'settled' });
 });

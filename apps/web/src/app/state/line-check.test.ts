@@ -102,6 +102,17 @@ describe('line check in the pages', () => {
     expect(check.worker(1)?.asked).toEqual({ name: 'one' });
   });
 
+  it('asks the worker that is done again: it remembers what it proved', () => {
+    const check = play();
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    check.worker(0)?.tell({ type: 'done', findings: [], analyses: [] });
+    check.worker(0)?.tell({ type: 'settled' });
+    check.change(menuOf('two'));
+    expect(FakeWorker.all).toHaveLength(1);
+    expect(check.worker(0)?.asked).toEqual({ name: 'two' });
+  });
+
   it('does not begin anew for a menu that is the same', () => {
     const check = play();
     const menu = menuOf('one');

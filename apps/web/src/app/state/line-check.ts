@@ -2,19 +2,10 @@ import { inject, Injectable } from '@angular/core';
 import type { Analysis, Finding, Mend, Menu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import {
-  catchError,
-  debounceTime,
-  distinctUntilChanged,
-  filter,
-  map,
-  Observable,
-  of,
-  switchMap,
-  takeUntil,
-} from 'rxjs';
+import { catchError, debounceTime, distinctUntilChanged, filter, map, of, switchMap, takeUntil } from 'rxjs';
 import { menuFeature } from './menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
+import { WorkerLine } from './worker-line.ts';
 
 export interface CheckState {
   /** Findings of the last completed check; kept while a new one runs. */
@@ -57,6 +48,8 @@ function arrived(state: CheckState, message: CheckMessage): CheckState {
     }
     case 'mend':
       return { ...state, mends: { ...state.mends, [message.finding]: message.mend } };
+    case 'settled':
+      return state;
   }
 }
 
@@ -66,8 +59,13 @@ const PAUSE_MS = 250;
 export class CheckEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
+  /** The worker is kept: it remembers what it proved. */
+  readonly #line = new WorkerLine<Menu, CheckMessage>(
+    () => new Worker(new URL('./check.worker', import.meta.url), { type: 'module' }),
+    ({ type }) => type === 'settled',
+  );
 
-  /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated. */
+  /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated, a finished worker is asked again. */
   readonly check = createEffect(() =>
     this.#actions.pipe(
       ofType(checkActions.opened),
@@ -76,7 +74,7 @@ export class CheckEffects {
       distinctUntilChanged(),
       debounceTime(PAUSE_MS),
       switchMap((menu) =>
-        inWorker(menu).pipe(
+        this.#line.ask(menu).pipe(
           takeUntil(this.#actions.pipe(ofType(checkActions.stopped))),
           map((message) => checkActions.messageArrived({ message })),
           catchError(() => of(checkActions.failed())),
@@ -84,14 +82,4 @@ export class CheckEffects {
       ),
     ),
   );
-}
-
-function inWorker(menu: Menu): Observable<CheckMessage> {
-  return new Observable((subscriber) => {
-    const worker = new Worker(new URL('./check.worker', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<CheckMessage>) => subscriber.next(data);
-    worker.onerror = (event) => subscriber.error(new Error(event.message));
-    worker.postMessage(menu);
-    return () => worker.terminate();
-  });
 }
