@@ -30,7 +30,10 @@ test('a picture goes to all selected choices, and a slow one to the choice it wa
   }).toPass();
 
   await page.goto(at('/groups/porridge-top'));
-  const { promise: held, resolve: letGo } = Promise.withResolvers<void>();
+  let letGo: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve;
+  });
   await page.route('**/api/workbench/pictures*', async (route) => {
     await held;
     await route.continue();

@@ -179,11 +179,16 @@ describe('what line check found', () => {
   });
 
   it.each([
-    ['items/soup', ['/menu', 'soup']],
-    ['items/soup/groups/size', ['/menu', 'soup', 'size']],
-    ['items/soup/groups/size/choices/x', ['/menu', 'soup', 'size']],
-    ['groups/size/choices/x', ['/groups', 'size']],
-    ['rules/one', ['/rules', 'one']],
-    ['ingredients/salt', undefined],
-  ])('at %s is mended at %j', (where, link) => expect(placeToMend(where)).toEqual(link));
+    ['items/soup', ['/menu', 'soup'], {}],
+    ['items/soup/groups/size', ['/menu', 'soup', 'size'], {}],
+    ['items/soup/groups/size/choices/x', ['/groups', 'size'], { choice: 'x' }],
+    ['groups/size', ['/groups', 'size'], {}],
+    ['groups/size/choices/x', ['/groups', 'size'], { choice: 'x' }],
+    ['rules/one', ['/rules', 'one'], {}],
+    ['ingredients/salt', ['/setup', 'ingredients', 'salt'], {}],
+  ])('at %s is mended at %j, %j', (where, link, queryParams) =>
+    expect(placeToMend(where)).toEqual({ link, queryParams }),
+  );
+
+  it('about a section is mended nowhere', () => expect(placeToMend('sections/hot')).toBeUndefined());
 });
