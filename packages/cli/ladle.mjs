@@ -1,11 +1,13 @@
 // The ladle program: runs the build if it is as new as the sources, otherwise the sources themselves.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const PARTS = [join(here, '../core'), join(here, '../host'), here];
+const { references } = JSON.parse(readFileSync(join(here, 'tsconfig.json'), 'utf8'));
+/** This package and those that it is built on. */
+const PARTS = [here, ...references.map(({ path }) => join(here, path))];
 
 /** Modification time of the newest source below a folder, without tests. */
 function newest(folder) {
