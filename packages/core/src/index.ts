@@ -17,16 +17,18 @@ export { quoteOrder } from './order/quote-order.ts';
 export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
 export { MenuPromise, PinnedBuild, PromiseFile } from './api/promise.ts';
 export {
-  breaksPromise,
   type Broken,
   brokenPromises,
+  newlyBroken,
   pinned,
   promisedAnew,
   promiseFindings,
   promisesOf,
+  replayOfLine,
 } from './promises/keep.ts';
 export { Snooze, snoozeOf } from './menu/snooze.ts';
 export { type Mend, type MendKind } from './mends/candidates.ts';
+export { ASIDE_KINDS } from './menu/workbook.ts';
 export { checkWorkbook, findingKey, provedMend } from './mends/prove.ts';
 export { menuForGuests } from './menu/for-guests.ts';
 export { faultMessage } from './messages/fault-message.ts';

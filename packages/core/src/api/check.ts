@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
-import { Context, definitions, type Pick } from './line.ts';
+import { Context, definitions, Given, type Pick } from './line.ts';
 import { count, enumOf, many, object, oneOf, text } from './schema.ts';
 
 /** What line check reports. */
@@ -52,6 +52,7 @@ export const FindingReport = object({
   where: text,
   picks: optional(Picks),
   occasion: optional(DishOccasion),
+  given: optional(Given),
   says: text,
 });
 export type FindingReport = Readonly<Static<typeof FindingReport>>;

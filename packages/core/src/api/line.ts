@@ -23,7 +23,7 @@ const pickFields = {
   notes: optional(byText(text)),
 };
 const PickSchema = open({ ...pickFields, picks: optional(list(PickRef)) });
-/** The same without a reference to itself; groups open one another at most so deep. */
+/** A pick without a reference to itself: groups open one another at most so deep. */
 const pickTo = (depth: number): TSchema =>
   open(depth === 0 ? pickFields : { ...pickFields, picks: optional(list(pickTo(depth - 1))) });
 const DEEPEST_OPENING = 4;
@@ -59,7 +59,7 @@ const LineShape = open({ item: text, quantity: optional(Type.Number()), ...circu
 /** One dish of an order. */
 export const Line = { ...LineShape, $id: 'hearty-ladle:line', ...definitions };
 export type Line = Static<typeof LineShape>;
-/** A dish of an order as a part of other schemas, with a name and references of its own nowhere. */
+/** A line as a part of other schemas: unlike `Line` it has no name and no references, so it may occur in one twice. */
 export const KeptLine = Type.Unsafe<Line>(
   open({ ...LineShape.properties, picks: optional(list(pickTo(DEEPEST_OPENING))) }),
 );
@@ -73,4 +73,8 @@ const ContextShape = open(circumstances);
 /** The circumstances of an analysis: a line without dish and answers. */
 export const Context = { ...ContextShape, $id: 'hearty-ladle:context' };
 export type Context = Static<typeof ContextShape>;
+const { picks: _picks, ...given } = answers;
+/** The answers that are not picks. */
+export const Given = open(given);
+export type Given = Static<typeof Given>;
 export type Answers = globalThis.Pick<Line, keyof typeof answers>;

@@ -1,7 +1,7 @@
 import { Budget } from '../analysis/budget.ts';
 import type { Context } from '../api/line.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
-import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
+import type { CompiledItem } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Clock } from '../quote/calendar.ts';
 import { checkDocument } from './check-document.ts';
@@ -19,7 +19,7 @@ const STEPS_PER_QUESTION = 3_000_000;
 /** What no check has asked for in so many runs is forgotten. */
 const KEPT_RUNS = 100;
 
-/** What was proved of the builds of one item, and what it taught about rules. */
+/** What was proved of the builds of one item, shared by all of its shape, and what it taught about rules. */
 interface Proof {
   readonly id: string;
   readonly findings: readonly Finding[];
@@ -64,16 +64,14 @@ export class LineCheck {
       found: into,
     });
     const keyOf = this.#keys.of(menu, now);
-    /** Items of one shape share what was proved of the first of them. */
-    const known = new Map<string, Proof>();
     this.#proved = 0;
     checkDocument(menu, found);
     for (const [done, { id }] of menu.items.entries()) {
       const item = compiled.item(id);
-      if (item) this.#prove(item, keyOf(item), { newCheck, rules, known, found });
+      if (item) this.#prove(item, keyOf(item), { newCheck, rules, found });
       if (!watch(done + 1, menu.items.length)) return found.findings;
     }
-    learnFromOrders(compiled, rules, (item) => newCheck(item, found));
+    if (compiled.order.groups.length > 0) rules.lesson(newCheck(compiled.order, found));
     rules.report(menu, found);
     this.#proofs.forget();
     this.#prices.forget();
@@ -82,12 +80,9 @@ export class LineCheck {
 
   #prove(item: CompiledItem, key: string, run: Run): void {
     const { id } = item.item;
-    let proof = run.known.get(key);
-    if (!proof) {
-      const remembered = this.#proofs.get(key);
-      proof = remembered && run.rules.repeat(remembered.lesson, id) ? remembered : this.#newProof(item, key, run);
-      run.known.set(key, proof);
-    }
+    const remembered = this.#proofs.get(key);
+    const isRepeated = remembered !== undefined && run.rules.repeat(remembered.lesson, id);
+    const proof = isRepeated ? remembered : this.#newProof(item, key, run);
     for (const { code, where, params, picks, occasion } of proof.findings) {
       const replay = picks && { picks, occasion: { ...occasion, item: id } };
       run.found.add(code, where.replace(`items/${proof.id}`, `items/${id}`), params, replay);
@@ -118,12 +113,7 @@ export class LineCheck {
 interface Run {
   readonly newCheck: (item: CompiledItem, into: FindingList) => ItemCheck;
   readonly rules: RuleCheck;
-  readonly known: Map<string, Proof>;
   readonly found: FindingList;
-}
-
-function learnFromOrders({ order }: CompiledMenu, rules: RuleCheck, newCheck: (item: CompiledItem) => ItemCheck): void {
-  if (order.groups.length > 0) withinBudget(() => rules.learn(newCheck(order)));
 }
 
 /** Remembers values by key, until no run has asked for them for a while. */

@@ -26,20 +26,6 @@ export class RuleCheck {
   readonly #unsure = new Set<string>();
   readonly #disagree = new Map<string, Disagreement>();
 
-  /**
-   * Examines the rules of one item on each of its occasions. @throws OverBudget if that takes too long; results so far
-   * are kept
-   */
-  learn(check: ItemCheck): void {
-    const { rules } = check.item;
-    try {
-      this.#learn(check, rules);
-    } catch (error) {
-      rules.forEach(({ id }) => this.#unsure.add(id));
-      throw error;
-    }
-  }
-
   #learn(check: ItemCheck, rules: readonly CompiledRule[]): void {
     const pairs = disagreeingPairs(rules);
     for (const occasion of check.occasions) {
@@ -62,7 +48,10 @@ export class RuleCheck {
     }
   }
 
-  /** Learns from one item and returns what was new. Over its budget, the lesson is what was learnt until then. */
+  /**
+   * Examines the rules of one item on each of its occasions, and returns what was new. Over its budget, the lesson is
+   * what was learnt until then, and nothing is sure of its other rules.
+   */
   lesson(check: ItemCheck): RuleLesson {
     const ids = check.item.rules.map(({ id }) => id);
     const settled = {
@@ -70,7 +59,7 @@ export class RuleCheck {
       disagree: ids.filter((id) => this.#disagree.has(id)),
     };
     const before = [new Set(settled.fires), new Set(settled.disagree)] as const;
-    withinBudget(() => this.learn(check));
+    if (!withinBudget(() => this.#learn(check, check.item.rules))) for (const id of ids) this.#unsure.add(id);
     return {
       fires: ids.filter((id) => this.#fires.has(id) && !before[0].has(id)),
       unsure: ids.filter((id) => this.#unsure.has(id)),

@@ -1,5 +1,5 @@
 import type { DishOccasion, FindingCode, Severity } from '../api/check.ts';
-import type { Pick } from '../api/line.ts';
+import type { Given, Pick } from '../api/line.ts';
 
 /** A finding of line check. */
 export interface Finding {
@@ -12,12 +12,15 @@ export interface Finding {
   readonly picks?: readonly Pick[];
   /** The dish to replay them with, and how the circumstances differ from the requested ones. */
   readonly occasion?: DishOccasion;
+  readonly given?: Given;
 }
 
 /** How to reproduce a finding. */
 export interface Replay {
   readonly picks: readonly Pick[];
   readonly occasion: DishOccasion;
+  /** What is written, named and agreed to, where that belongs to it. */
+  readonly given?: Given;
 }
 
 const SEVERITIES: Readonly<Record<FindingCode, Severity>> = {

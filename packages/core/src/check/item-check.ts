@@ -27,11 +27,13 @@ export function replayOf(
   return witness && { picks: witness.picks, occasion: { ...(item.id !== '' && { item: item.id }), ...varied } };
 }
 
-/** Does work that may take too long; what it did until then stays. */
-export function withinBudget(work: () => void): void {
+/** Does work that may take too long; what it did until then stays. Returns whether it was finished. */
+export function withinBudget(work: () => void): boolean {
   try {
     work();
+    return true;
   } catch (error) {
     if (!(error instanceof OverBudget)) throw error;
+    return false;
   }
 }

@@ -21,7 +21,8 @@ export function checkWorkbook(
 
 /** Identifies a finding among those of one menu. */
 export function findingKey({ code, where, params }: Finding): string {
-  return `${code} ${where}${code === 'promise-broken' ? ` ${String(params['name'])}` : ''}`;
+  // A dish may have several promises.
+  return [code, where, params['promise']].filter(Boolean).join(' ');
 }
 
 /**

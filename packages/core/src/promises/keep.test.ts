@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { applyUnchecked, type Edit, type Line, quoteLine, reachOf, type Workbook } from '../index.ts';
 import { brothBar } from '../testing/broth-bar.ts';
-import { brokenPromises, pinned, promisedAnew, promiseFindings } from './keep.ts';
+import { brokenPromises, pinned, promisedAnew, promiseFindings, replayOfLine } from './keep.ts';
 
 const clock = () => '2026-05-12T13:00';
 const bar: Workbook = brothBar();
@@ -31,6 +31,16 @@ describe('a promise', () => {
         expect(brokenPromises(menu, [promisedAnew(broken as never)], clock)).toEqual([]);
     }
     expect(pinnedBuilds).toBeGreaterThan(20);
+  });
+
+  it('is shown again with everything that was answered', () => {
+    for (const { line: request } of worked.cases) {
+      const { picks, occasion, given } = replayOfLine(request);
+      expect({ picks: [], ...occasion, ...given, ...(picks.length > 0 && { picks }) }).toEqual({
+        picks: [],
+        ...request,
+      });
+    }
   });
 
   it('that can’t be ordered any more is a stop at its dish, with the build to replay', () => {

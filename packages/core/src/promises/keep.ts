@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import type { Problem, Ticket } from '../api/quote.ts';
-import type { Finding } from '../check/finding.ts';
+import type { Finding, Replay } from '../check/finding.ts';
 import { newId } from '../exchange/typed-list.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Workbook } from '../menu/workbook.ts';
@@ -35,30 +35,28 @@ export function brokenPromises<P extends PinnedBuild>(menu: Menu, promises: read
   });
 }
 
-/** Broken promises as findings of line check, at the dish that was pinned. */
-export function promiseFindings(menu: Menu, promises: readonly PinnedBuild[], clock: Clock): Finding[] {
-  return brokenPromises(menu, promises, clock).map(({ promise, problems, total, readsOtherwise }) => {
-    const { item, picks = [], notes: _n, dates: _d, amounts: _a, consents: _c, ...occasion } = promise.line;
-    return {
-      code: 'promise-broken',
-      severity: 'stop',
-      where: `items/${item}`,
-      params: {
-        name: promise.name,
-        promised: promise.total,
-        total,
-        problems: problems.map(({ code }) => code),
-        readsOtherwise,
-      },
-      picks,
-      occasion: { item, ...occasion },
-    };
-  });
+/** How a line is shown in the faces again. */
+export function replayOfLine({ picks = [], notes, dates, amounts, consents, ...occasion }: Line): Replay {
+  const given = Object.entries({ notes, dates, amounts, consents }).filter(([, answers]) => answers !== undefined);
+  return { picks, occasion, ...(given.length > 0 && { given: Object.fromEntries(given) }) };
 }
 
-/** Whether a change breaks a promise that was kept before it. */
-export function breaksPromise(before: Workbook, after: Workbook, clock: Clock): boolean {
-  return newlyBroken(before, after, clock).length > 0;
+/** Broken promises as findings of line check, at the dish that was pinned. */
+export function promiseFindings(menu: Menu, promises: readonly PinnedBuild[], clock: Clock): Finding[] {
+  return brokenPromises(menu, promises, clock).map(({ promise, problems, total, readsOtherwise }) => ({
+    code: 'promise-broken',
+    severity: 'stop',
+    where: `items/${promise.line.item}`,
+    params: {
+      name: promise.name,
+      ...('id' in promise && { promise: promise.id }),
+      promised: promise.total,
+      total,
+      problems: problems.map(({ code }) => code),
+      readsOtherwise,
+    },
+    ...replayOfLine(promise.line),
+  }));
 }
 
 /** The promises of the workbook that a change breaks, or that it adds broken. */

@@ -1,8 +1,9 @@
 import {
-  breaksPromise,
+  ASIDE_KINDS,
   type Change,
   type Group,
   type Item,
+  newlyBroken,
   offeredOn,
   thingFinder,
   type Workbook,
@@ -31,8 +32,8 @@ export function reachNeeded(before: Workbook, after: Workbook, { edits }: Change
     if (dishes.size > 1) return 'shared';
   }
   if (dishes.size === 1) return 'own';
-  const isAboutPromises = edits.every(({ kind }) => kind === 'promises' || kind === 'snoozes');
-  return !isAboutPromises && breaksPromise(before, after, clock) ? 'own' : undefined;
+  const isInDocument = edits.some(({ kind }) => !ASIDE_KINDS.some((aside) => aside === kind));
+  return isInDocument && newlyBroken(before, after, clock).length > 0 ? 'own' : undefined;
 }
 
 /** The fields of a dish that decide which groups it offers. */

@@ -43,7 +43,7 @@ const SPAN_PAUSE_MS = 150;
 export class Faces {
   readonly menu = input.required<CompiledMenu>();
   readonly item = input.required<string>();
-  /** Picks and circumstances of a finding to show. */
+  /** Answers and circumstances of a finding or a promise to show. */
   readonly replay = input<Replay>();
   /** Whether the build shown can be pinned as a promise; emits what was picked and how it is ordered. */
   readonly canPin = input(false);
@@ -63,7 +63,7 @@ export class Faces {
   /** Picks made here; undefined while untouched, so that preselected choices follow the editor. */
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({
     source: () => ({ item: this.item(), replay: this.replay() }),
-    computation: ({ replay }) => replay && { picks: [...replay.picks] },
+    computation: ({ replay }) => replay && { ...replay.given, picks: [...replay.picks] },
   });
   /** The circumstances of the replay that the face and the price list don't determine: guest, time, quantity. */
   readonly #replayedOccasion = computed(() => {

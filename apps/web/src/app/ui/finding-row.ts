@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type CompiledMenu, type Finding, type Mend, newId, type Snooze } from '@hearty-ladle/core';
+import { type CompiledMenu, type Finding, type Mend, newId, type Snooze, type Workbook } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import type { SeenFinding } from '../state/findings-view.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
@@ -39,7 +39,7 @@ export class FindingRow {
   }
 
   protected snooze(): void {
-    const { snoozes = [] } = this.menu().menu as { snoozes?: readonly Snooze[] };
+    const { snoozes = [] }: Workbook = this.menu().menu;
     const { key, finding } = this.seen();
     const before = snoozes.find((one) => one.finding === key);
     const id =
@@ -60,8 +60,8 @@ export class FindingRow {
 }
 
 /** The picks and circumstances that reproduce a finding in the faces; undefined if the dish shows it when it opens. */
-function replayOf({ picks, occasion }: Finding): { link: string[]; replay: string } | undefined {
+function replayOf({ picks, occasion, given }: Finding): { link: string[]; replay: string } | undefined {
   const { item, ...varied } = occasion ?? {};
   if (!picks || item === undefined || (picks.length === 0 && Object.keys(varied).length === 0)) return undefined;
-  return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion }) };
+  return { link: ['/menu', item], replay: JSON.stringify({ picks, occasion, given }) };
 }

@@ -7,6 +7,7 @@ import {
   type MenuPromise,
   promisedAnew,
   promisesOf,
+  replayOfLine,
 } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { clock } from '../clock.ts';
@@ -34,7 +35,6 @@ export class PromiseList {
     const broken = new Map(brokenPromises(menu.menu, promises, clock).map((one) => [one.promise.id, one]));
     return promises.map((promise) => {
       const found = broken.get(promise.id);
-      const { item: _i, picks = [], notes: _n, dates: _d, amounts: _a, consents: _c, ...occasion } = promise.line;
       return {
         promise,
         broken: found,
@@ -42,7 +42,7 @@ export class PromiseList {
         now: found && this.#money(found.total),
         words: found && this.#how(found),
         canMend: found?.problems.length === 0,
-        replay: JSON.stringify({ picks, occasion }),
+        replay: JSON.stringify(replayOfLine(promise.line)),
       };
     });
   });

@@ -122,8 +122,10 @@ export class MenuPage {
 
 function replayFrom(text: string | undefined): Replay | undefined {
   try {
-    const { picks, occasion } = (JSON.parse(text ?? 'null') ?? {}) as Partial<Replay>;
-    return Array.isArray(picks) ? { picks: picks as Replay['picks'], occasion: occasion ?? {} } : undefined;
+    const { picks, occasion, given } = (JSON.parse(text ?? 'null') ?? {}) as Partial<Replay>;
+    return Array.isArray(picks)
+      ? { picks: picks as Replay['picks'], occasion: occasion ?? {}, given: given ?? {} }
+      : undefined;
   } catch {
     return undefined;
   }
