@@ -30,29 +30,15 @@ test('the small bowl that holds three: typed with completion, proved on its dish
   await choose(added, 'Which', 'at the till');
   const sentence = page.getByRole('link', { name: /Bowl size is Large and ordered at the till/ });
   await expect(sentence).toBeVisible();
-  await page
-    .getByRole('button', { name: /^Apply/ })
-    .first()
-    .click({ timeout: 3_000 })
-    .catch(() => undefined);
-  await expect(savedStatus(page)).toHaveText('Saved');
+  await applied(page);
 
   // Off without being lost, and on again.
   await page.getByRole('button', { name: 'Switch off' }).click();
   await expect(sheet).toContainText('it does nothing until it is switched on again');
-  await page
-    .getByRole('button', { name: /^Apply/ })
-    .first()
-    .click({ timeout: 3_000 })
-    .catch(() => undefined);
+  await applied(page);
   await page.getByRole('button', { name: 'Switch on' }).click();
   await expect(sheet.getByRole('button', { name: 'Switch off' })).toBeVisible();
-  await page
-    .getByRole('button', { name: /^Apply/ })
-    .first()
-    .click({ timeout: 3_000 })
-    .catch(() => undefined);
-  await expect(savedStatus(page)).toHaveText('Saved');
+  await applied(page);
 
   // From the group it speaks of, and back.
   await page.goto(at('/groups/bowl-size'));
