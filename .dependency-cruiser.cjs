@@ -19,6 +19,7 @@ const CORE_ARROWS = {
   promises: ['money', 'menu', 'exchange', 'quote', 'order', 'check', 'api'],
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api', 'promises'],
   mends: ['menu', 'change', 'check', 'edits', 'promises', 'quote', 'api'],
+  'cross-table': ['menu', 'change', 'compile', 'quote', 'analysis', 'check', 'edits'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],

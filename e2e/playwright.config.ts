@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: './flows',
   outputDir: '../test-results',
   globalSetup: './support/open-house.ts',
-  workers: 1,
+  // Each worker has a house of its own; the tests of a file share it, one after the other.
+  workers: 2,
   fullyParallel: false,
   timeout: 180_000,
   // A busy machine may delay frames for seconds; nothing here is a test of speed.

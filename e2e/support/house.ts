@@ -2,8 +2,11 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { run } from '../../scripts/lib/run.mjs';
 
+/** A setting of the house that belongs to this worker. */
+const ofHouse = (setting = '') => process.env[`HOUSE_${process.env['TEST_PARALLEL_INDEX'] ?? '0'}${setting}`] ?? '';
+
 /** A URL of the application under test. */
-export const at = (path: string) => `${process.env['HOUSE'] ?? ''}${path}`;
+export const at = (path: string) => `${ofHouse()}${path}`;
 
 /** Checks the page with axe against the rules of WCAG 2.2 A and AA. */
 export async function expectAccessible(page: Page): Promise<void> {
@@ -24,7 +27,7 @@ export async function expectAccessible(page: Page): Promise<void> {
 /** Restores the demo, so that a file of journeys starts from a known state. */
 export function resetHouse(): void {
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], {
-    env: { DATABASE_URL: process.env['HOUSE_DATABASE'] ?? '' },
+    env: { DATABASE_URL: ofHouse('_DATABASE') },
   });
 }
 

@@ -1,30 +1,42 @@
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { FullConfig } from '@playwright/test';
 import { ensurePostgres } from '../../scripts/lib/packages.mjs';
 import { ensureDatabase, freePort, startPostgres } from '../../scripts/lib/postgres.mjs';
 import { keep, run, stopAll } from '../../scripts/lib/run.mjs';
 
-/** The built application on its own PostgreSQL with the demo in it, for the whole run. */
-export default async function openHouse(): Promise<() => Promise<void>> {
+/** As many houses as there are workers, each the built application with the demo in a database of its own. */
+export default async function openHouses({ workers }: FullConfig): Promise<() => Promise<void>> {
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-journeys-'));
   const bin = ensurePostgres();
   const postgres = await startPostgres(bin, folder);
-  ensureDatabase(bin, postgres, 'house');
+  const houses = await Promise.all(
+    Array.from({ length: workers }, async (_, index) => {
+      const database = `house_${index}`;
+      ensureDatabase(bin, postgres, database);
+      return openHouse(index, postgres.url(database));
+    }),
+  );
+  return async () => {
+    await stopAll(houses.flat());
+    postgres.stop();
+    rmSync(folder, { recursive: true, force: true });
+  };
+}
+
+async function openHouse(index: number, database: string): Promise<ChildProcess[]> {
   const port = String(await freePort());
-  const env = { DATABASE_URL: postgres.url('house'), PORT: port, HOST: '127.0.0.1', CHECK_RESPONSES: 'on' };
+  const env = { DATABASE_URL: database, PORT: port, HOST: '127.0.0.1', CHECK_RESPONSES: 'on' };
   run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
   const server = keep('node', ['apps/server/dist/main.js'], { env });
   const printers = keep('node', ['apps/server/dist/devices/main.js'], { env });
   const address = `http://127.0.0.1:${port}`;
-  process.env['HOUSE'] = address;
-  process.env['HOUSE_DATABASE'] = env.DATABASE_URL;
+  process.env[`HOUSE_${index}`] = address;
+  process.env[`HOUSE_${index}_DATABASE`] = database;
   await untilOpen(`${address}/api/ready`);
-  return async () => {
-    await stopAll([server, printers]);
-    postgres.stop();
-    rmSync(folder, { recursive: true, force: true });
-  };
+  return [server, printers];
 }
 
 async function untilOpen(url: string): Promise<void> {

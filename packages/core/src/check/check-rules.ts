@@ -95,7 +95,7 @@ export class RuleCheck {
 }
 
 /** Whether rules can be true together, for some valid answers to the groups they refer to and those before them. */
-function canHold(solver: SolverContext, rules: readonly number[]): boolean {
+export function canHold(solver: SolverContext, rules: readonly number[]): boolean {
   return canBeReached(solver, prerequisitesOf(solver.model, rules), [allHold(solver, rules)]);
 }
 

@@ -1,13 +1,11 @@
 import type { Id, Item, Rule } from './document.ts';
 import { attachedOffers, type Offer, offersOf, ruleConcerns } from './offered.ts';
-import { groupDecidedBy, groupsOfCondition } from './paths.ts';
+import { decidesOver, type Deciding, decidingGroups, groupsDecided } from './rule-order.ts';
 import type { Scope } from './scope.ts';
 
-interface Deciding {
+interface RuleAt extends Deciding {
   readonly at: number;
   readonly rule: Rule;
-  readonly from: readonly Id[];
-  readonly to: readonly Id[];
 }
 
 /**
@@ -28,41 +26,16 @@ export function checkRuleOrder(scope: Scope): void {
   for (const [at, item] of guilty) scope.found.add(`/rules/${at}`, 'rules-circle', { item });
 }
 
-function decidingRules(rules: readonly Rule[]): Deciding[] {
+function decidingRules(rules: readonly Rule[]): RuleAt[] {
   return rules
-    .map((rule, at) => ({
-      at,
-      rule,
-      from: groupsOfCondition(rule.when),
-      to: rule.then.flatMap((effect) => groupDecidedBy(effect) ?? []),
-    }))
+    .map((rule, at) => ({ at, rule, ...decidingGroups(rule) }))
     .filter(({ from, to }) => from.length > 0 && to.length > 0);
 }
 
-function rulesInCircle(rules: readonly Deciding[], offered: ReadonlySet<Id>): number[] {
-  const after = new Map<Id, Set<Id>>();
-  for (const { from, to } of rules) {
-    for (const one of from) {
-      if (!offered.has(one)) continue;
-      const decided = after.get(one) ?? new Set();
-      to.filter((id) => offered.has(id)).forEach((id) => decided.add(id));
-      after.set(one, decided);
-    }
-  }
+function rulesInCircle(rules: readonly RuleAt[], offered: ReadonlySet<Id>): number[] {
+  const after = groupsDecided(rules, (id) => offered.has(id));
   if (after.size === 0) return [];
   const closesCircle = ({ from, to }: Deciding) =>
-    from.some((one) => after.has(one) && to.some((other) => offered.has(other) && reaches(after, other, one)));
+    from.some((one) => after.has(one) && to.some((other) => offered.has(other) && decidesOver(after, other, one)));
   return rules.filter(closesCircle).map(({ at }) => at);
-}
-
-function reaches(after: ReadonlyMap<Id, ReadonlySet<Id>>, from: Id, goal: Id): boolean {
-  const seen = new Set<Id>();
-  const ahead = [from];
-  for (let next = ahead.pop(); next !== undefined; next = ahead.pop()) {
-    if (next === goal) return true;
-    if (seen.has(next)) continue;
-    seen.add(next);
-    ahead.push(...(after.get(next) ?? []));
-  }
-  return false;
 }
