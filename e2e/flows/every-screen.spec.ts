@@ -15,6 +15,7 @@ const SCREENS = [
   ['/groups/bowl-size', 'Used on'],
   ['/check', 'What each dish can cost'],
   ['/rules', 'Type a new rule'],
+  ['/cross-table?rows=noodle&columns=toppings', 'Filled goes together'],
   ['/shop', 'Your basket'],
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],

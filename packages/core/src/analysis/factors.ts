@@ -12,7 +12,7 @@ import {
 } from './group-answers.ts';
 import { atomsOfFormula, isTrueWith } from './formula.ts';
 import { type Demand, type SolverModel, type ModelGroup, openRules, unique, variablesOf } from './model.ts';
-import { canBePicked, fixed, fixedPrice, optionsOf, weightOf } from './options.ts';
+import { canBePicked, fixed, fixedPrice, includedFirstOf, optionsOf, weightOf } from './options.ts';
 import { ONE, type Span, times } from './span.ts';
 import { forEachAssignment, Rows, tabulate } from './tabulate.ts';
 import { type Variable, Variables } from './variables.ts';
@@ -198,7 +198,7 @@ function questionIn(
     min: limits.min,
     max: limits.max ?? Infinity,
     included: limits.included,
-    includedFirst: offered.includedFirst,
+    includedFirst: includedFirstOf(assignment, offered.includedFirst),
     choices,
     atoms: boundsOf(groupAtoms),
     looksAtFirst: namedFirst !== undefined,

@@ -36,6 +36,8 @@ export interface SolverModel {
 export interface Aim {
   /** Price of the whole line, or of one unit without once-charges. */
   readonly prices: 'line' | 'unit';
+  /** Whether prices count as negative, so that the dearest build is found as the cheapest. */
+  readonly isMirrored: boolean;
   /** Whether to compute the picks that reach each price. */
   readonly witnesses: boolean;
   /** Whether rules without effect on builds and prices are included. */
@@ -49,7 +51,7 @@ export interface Demand {
   readonly must: 'stand' | 'fall';
 }
 
-const SPANS_ALONE: Aim = { prices: 'line', witnesses: false, everyRule: false };
+const SPANS_ALONE: Aim = { prices: 'line', isMirrored: false, witnesses: false, everyRule: false };
 
 interface BaseChoice {
   readonly group: OfferedGroup;

@@ -1,5 +1,5 @@
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import type { Charge } from '../menu/group-schema.ts';
+import type { Charge, IncludedFirst } from '../menu/group-schema.ts';
 import { priceIn, share, WHOLE } from '../money/money.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import { amountWindow, listOf } from '../quote/resolve-line.ts';
@@ -41,10 +41,17 @@ export function optionsOf(
   });
 }
 
-/** How often a price counts towards the aim (unit or line). */
+/** How often a price counts towards the aim (unit or line); negative if prices are mirrored. */
 export function weightOf({ aim, line }: Assignment, charge: Charge): number {
-  if (aim.prices === 'unit') return charge === 'each' ? 1 : 0;
-  return charge === 'each' ? line.quantity : 1;
+  const sign = aim.isMirrored ? -1 : 1;
+  if (aim.prices === 'unit') return charge === 'each' ? sign : 0;
+  return charge === 'each' ? line.quantity * sign : sign;
+}
+
+/** Which units are included first; with mirrored prices the cheapest are the dearest. */
+export function includedFirstOf({ aim }: Assignment, first: IncludedFirst): IncludedFirst {
+  if (!aim.isMirrored || first === 'picked') return first;
+  return first === 'cheapest' ? 'dearest' : 'cheapest';
 }
 
 /** The span of a single build at a price in minor units. */
@@ -90,7 +97,7 @@ export function openedAnswers(
     min,
     max: max ?? Infinity,
     included,
-    includedFirst,
+    includedFirst: includedFirstOf(assignment, includedFirst),
     choices,
     atoms: [],
     looksAtFirst: false,

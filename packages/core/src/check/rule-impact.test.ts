@@ -6,7 +6,7 @@ import { answersTo } from '../testing/brute-force.ts';
 import { cross } from '../testing/combinations.ts';
 import { randomMenu } from '../testing/random-menu.ts';
 import { occasionsOf } from './contexts.ts';
-import { ruleImpact } from './rule-impact.ts';
+import { ruleDishCounts, ruleImpact } from './rule-impact.ts';
 
 const clock = () => '2026-05-12T13:00';
 const MARK = 'FIRES';
@@ -57,6 +57,7 @@ it('counts the builds for which a rule is true as trying them all does, and repl
     const [found] = ruleImpact(menu, first.id, clock);
     expect(Number(found?.builds ?? 0), `seed ${seed}`).toBe(tried);
     if (!found) continue;
+    expect(ruleDishCounts(menu, clock).get(first.id)).toBe(1);
     compared++;
     const { picks = [], occasion = {} } = found.replay ?? {};
     const quote = quoteLine(menu, { ...occasion, item: menu.items[0]?.id ?? '', picks: [...picks] }, clock);

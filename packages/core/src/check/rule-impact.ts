@@ -1,4 +1,4 @@
-import { Budget, OverBudget } from '../analysis/budget.ts';
+import { Budget } from '../analysis/budget.ts';
 import { eliminate } from '../analysis/eliminate.ts';
 import { sizesOf } from '../analysis/model.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
@@ -7,8 +7,9 @@ import type { Clock } from '../quote/calendar.ts';
 import { conditionFactor, prerequisitesOf, witnessThrough } from './prerequisites.ts';
 import { type Occasion, occasionsOf } from './contexts.ts';
 import { FindingList, type Replay } from './finding.ts';
-import { type ItemCheck, replayOf } from './item-check.ts';
-import { solve } from './solve.ts';
+import { canHold } from './check-rules.ts';
+import { type ItemCheck, replayOf, withinBudget } from './item-check.ts';
+import { solve, solverContextOn } from './solve.ts';
 
 /** A dish on which a rule can be true. */
 export interface RuleOnDish {
@@ -21,23 +22,61 @@ export interface RuleOnDish {
 
 const STEPS_PER_DISH = 600_000;
 
+/**
+ * On how many dishes each rule can be true, by rule; a dish that is too large to tell counts. Rules that can be true on
+ * none are there with 0.
+ */
+export function ruleDishCounts(menu: Menu, clock: Clock): Map<Id, number> {
+  const counts = new Map((menu.rules ?? []).map(({ id }) => [id, 0]));
+  const count = (rule: Id) => counts.set(rule, (counts.get(rule) ?? 0) + 1);
+  for (const { id } of menu.items) {
+    const check = itemCheckOf(menu, id, clock);
+    const open = new Map(check?.item.rules.map((rule, index) => [index, rule.id]));
+    if (!check || open.size === 0) continue;
+    const isFinished = withinBudget(() => {
+      for (const occasion of check.occasions) {
+        if (open.size === 0) return;
+        const solver = solverContextOn(check, occasion);
+        for (const [index, rule] of open) {
+          if (!canHold(solver, [index])) continue;
+          open.delete(index);
+          count(rule);
+        }
+      }
+    });
+    if (!isFinished) open.forEach(count);
+  }
+  return counts;
+}
+
+function itemCheckOf(menu: Menu, id: Id, clock: Clock): ItemCheck | undefined {
+  const compiled = compileMenu(menu);
+  const item = compiled.item(id);
+  if (!item) return undefined;
+  const context = { at: clock(undefined) };
+  const occasions = occasionsOf(menu, item, context);
+  return {
+    menu: compiled,
+    item,
+    context,
+    occasions,
+    clock,
+    budget: new Budget(STEPS_PER_DISH),
+    found: new FindingList(),
+  };
+}
+
 /** The dishes on which a rule can be true, in document order; empty if it never is. */
 export function ruleImpact(menu: Menu, rule: Id, clock: Clock): RuleOnDish[] {
-  const compiled = compileMenu(menu);
-  const context = { at: clock(undefined) };
   return menu.items.flatMap(({ id }) => {
-    const item = compiled.item(id);
-    const index = item?.rules.findIndex((one) => one.id === rule) ?? -1;
-    if (!item || index < 0) return [];
-    const occasions = occasionsOf(menu, item, context);
-    const budget = new Budget(STEPS_PER_DISH);
-    const check = { menu: compiled, item, context, occasions, clock, budget, found: new FindingList() };
-    try {
-      return onDish(check, index);
-    } catch (error) {
-      if (!(error instanceof OverBudget)) throw error;
-      return [{ item: id, builds: null, replay: undefined }];
-    }
+    const check = itemCheckOf(menu, id, clock);
+    const index = check?.item.rules.findIndex((one) => one.id === rule) ?? -1;
+    if (!check || index < 0) return [];
+    let found: RuleOnDish[] = [];
+    const isFinished = withinBudget(() => {
+      found = onDish(check, index);
+    });
+    return isFinished ? found : [{ item: id, builds: null, replay: undefined }];
   });
 }
 

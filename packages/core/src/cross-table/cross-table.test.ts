@@ -22,7 +22,7 @@ const broth = choicesGroup('broth', { ...pickOne, choices: choices('clear', 'red
 const menu = (rules: readonly Rule[] = [], item = {}): Workbook => smallMenu([size, grain, broth], item, rules);
 const place: CrossPlace = { rows: 'size', columns: 'grain' };
 const set = (before: Workbook, at: CrossPlace, cells: readonly CrossCell[], together: boolean) =>
-  applyUnchecked(before, { edits: setCrossCells(before, at, cells, together) });
+  applyUnchecked(before, { edits: setCrossCells(before, at, [{ cells, together }]) });
 const cellsOf = (before: Menu, at: CrossPlace) => {
   const { rows, columns } = crossTable(before, at);
   return rows.flatMap(({ id: row }) => columns.map(({ id: column }) => ({ row, column })));
@@ -36,7 +36,7 @@ it('a tick taken away is one ordinary rule, written like a person would, and gon
   ]);
   expect(crossTable(without, place).goesWith('pot', 'barley')).toBe(false);
   expect(set(without, place, [potBarley], true).rules ?? []).toEqual([]);
-  expect(setCrossCells(without, place, [potBarley], false)).toEqual([]);
+  expect(setCrossCells(without, place, [{ cells: [potBarley], together: false }])).toEqual([]);
 });
 
 it('the answer asked first decides, unless rules already decide the other way round', () => {
@@ -126,7 +126,7 @@ it('what the table writes is what it reads back, for random ticks over random ru
       const cells = cellsOf(now, at);
       const touched = cells.filter(() => random.chance(0.4));
       const together = random.chance(0.5);
-      const change = { edits: setCrossCells(now, at, touched, together) };
+      const change = { edits: setCrossCells(now, at, [{ cells: touched, together }]) };
       const next = applyUnchecked(now, change);
       const after = crossTable(next, at);
       for (const cell of cells) {

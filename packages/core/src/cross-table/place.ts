@@ -16,6 +16,12 @@ export interface CrossCell {
   readonly column: Id;
 }
 
+/** Cells that shall go together, or no longer. */
+export interface CrossStroke {
+  readonly cells: readonly CrossCell[];
+  readonly together: boolean;
+}
+
 /** The path of a choice of one side: `group/choice`. */
 export function pathOf(place: CrossPlace, side: Side, choice: Id): string {
   return `${place[side]}/${choice}`;

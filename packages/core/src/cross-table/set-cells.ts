@@ -1,22 +1,27 @@
+import { applyUnchecked } from '../change/change.ts';
 import type { Edit } from '../change/edit.ts';
 import { newRuleId } from '../edits/rule-switch.ts';
 import type { Cell, Id, Item, Rule, Variants } from '../menu/document.ts';
 import type { Workbook } from '../menu/workbook.ts';
 import { cellAt, pickOf } from './combinations.ts';
 import { crossTable, type CrossTable } from './cross-table.ts';
-import { across, type CrossCell, type CrossPlace, pathOf } from './place.ts';
+import { across, type CrossCell, type CrossPlace, type CrossStroke, pathOf } from './place.ts';
 import { conditionOf, decidingChoice, hiddenBy } from './table-rules.ts';
 
 /**
  * The edits after which cells go together, or no longer do; none if they already are so. Only the table's own rules are
  * touched (an emptied one is removed), or the combinations of the dish's variants.
  */
-export function setCrossCells(
-  menu: Workbook,
-  place: CrossPlace,
-  cells: readonly CrossCell[],
-  together: boolean,
-): Edit[] {
+export function setCrossCells(menu: Workbook, place: CrossPlace, strokes: readonly CrossStroke[]): Edit[] {
+  let now = menu;
+  return strokes.flatMap((stroke) => {
+    const edits = editsOf(now, place, stroke);
+    now = applyUnchecked(now, { edits });
+    return edits;
+  });
+}
+
+function editsOf(menu: Workbook, place: CrossPlace, { cells, together }: CrossStroke): Edit[] {
   const table = crossTable(menu, place);
   const changed = cells.filter(({ row, column }) => table.goesWith(row, column) !== together);
   if (changed.length === 0) return [];

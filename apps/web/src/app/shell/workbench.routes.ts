@@ -26,6 +26,11 @@ export default [
       },
       { path: 'rules', loadChildren: () => import('../features/rules/rules.routes.ts'), title: 'Rules · Hearty Ladle' },
       {
+        path: 'cross-table',
+        loadChildren: () => import('../features/cross-table/cross-table.routes.ts'),
+        title: 'Cross table · Hearty Ladle',
+      },
+      {
         path: 'check',
         loadChildren: () => import('../features/check/check.routes.ts'),
         title: 'Line check · Hearty Ladle',

@@ -69,11 +69,12 @@ export class CheckPage {
       id: item,
       name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
       builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
-      price: price
-        ? price.min === price.max
-          ? money(price.min)
-          : `${money(price.min)} – ${money(price.max)}`
-        : 'can’t be ordered',
+      ends: price
+        ? [
+            { build: 'cheapest', price: money(price.min) },
+            ...(price.min === price.max ? [] : [{ build: 'dearest', price: money(price.max) }]),
+          ]
+        : [],
       calories: calories && calories.max > 0 ? `${calories.min} – ${calories.max} kcal` : '',
     }));
   });

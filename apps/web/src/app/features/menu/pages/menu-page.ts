@@ -9,9 +9,12 @@ import {
   input,
   linkedSignal,
 } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { offeredOn, type Item, type Line, pinned, type Replay } from '@hearty-ladle/core';
+import { of, startWith, switchMap } from 'rxjs';
 import { EditingLanguage } from '../../../state/editing-language.ts';
+import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { clock } from '../../../clock.ts';
@@ -53,10 +56,13 @@ export class MenuPage {
   readonly group = input<string>();
   /** Picks and circumstances of a finding to show in the faces, as JSON in the URL. */
   readonly replay = input<string>();
+  /** The build to show in the faces instead: the cheapest or the dearest. */
+  readonly build = input<string>();
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   readonly #router = inject(Router);
+  readonly #finder = inject(AnalysisFinder);
   readonly #injector = inject(Injector);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
 
@@ -67,7 +73,24 @@ export class MenuPage {
     source: this.group,
     computation: () => 'shared',
   });
-  protected readonly replayed = computed(() => replayFrom(this.replay()));
+  readonly #extremeQuery = computed(() => {
+    const [menu, item, build] = [this.#view.menu(), this.item(), this.build()];
+    return menu && item !== undefined && build !== undefined ? { menu, item } : undefined;
+  });
+  readonly #extremes = toSignal(
+    toObservable(this.#extremeQuery).pipe(
+      switchMap((query) =>
+        query
+          ? this.#finder.find('extreme-builds', query.menu, { item: query.item }).pipe(startWith(undefined))
+          : of(undefined),
+      ),
+    ),
+  );
+  protected readonly replayed = computed(() => {
+    const build = this.build();
+    if (build === undefined) return replayFrom(this.replay());
+    return build === 'dearest' ? this.#extremes()?.dearest : this.#extremes()?.cheapest;
+  });
 
   protected readonly others = computed(() => {
     const menu = this.#view.menu();

@@ -21,7 +21,7 @@ import { debounceTime, of, switchMap } from 'rxjs';
 import { ButtonDirective } from 'primeng/button';
 import { Tag } from 'primeng/tag';
 import { clock } from '../../../clock.ts';
-import { ImpactFinder } from '../../../state/impact-finder.ts';
+import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatCount } from '../../../text/counts.ts';
@@ -67,12 +67,20 @@ export class RulesPage {
   protected readonly marks = inject(FindingsView).marks;
   readonly #editor = inject(MenuEditor);
   readonly #router = inject(Router);
-  readonly #finder = inject(ImpactFinder);
+  readonly #finder = inject(AnalysisFinder);
 
+  /** On how many dishes each rule can be true; undefined until it was computed once. */
+  readonly #counts = toSignal(
+    toObservable(this.view.menu).pipe(
+      debounceTime(IMPACT_PAUSE_MS),
+      switchMap((menu) => (menu ? this.#finder.find('rule-counts', menu, {}) : of(undefined))),
+    ),
+  );
   protected readonly rows = computed(() => {
     const menu = this.view.menu();
     if (!menu) return [];
     const row = (rule: Rule, isOff: boolean) => ({
+      dishes: isOff ? undefined : this.#counts()?.get(rule.id),
       id: rule.id,
       name: rule.name ?? '',
       parts: ruleSentence(menu, rule),
@@ -106,7 +114,9 @@ export class RulesPage {
   readonly #impact = toSignal(
     toObservable(this.#impactQuery).pipe(
       debounceTime(IMPACT_PAUSE_MS),
-      switchMap((query) => (query ? this.#finder.find(query.menu, query.rule) : of(undefined))),
+      switchMap((query) =>
+        query ? this.#finder.find('rule-impact', query.menu, { rule: query.rule }) : of(undefined),
+      ),
     ),
   );
   protected readonly dishes = computed(() => {

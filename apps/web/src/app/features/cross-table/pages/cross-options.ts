@@ -1,0 +1,36 @@
+import { type ChoicesGroup, type CrossPlace, crossTable, type Menu, textIn } from '@hearty-ladle/core';
+import type { Option } from '../../../ui/fields/option.ts';
+
+/** The groups that have choices to set against others. */
+export function crossGroups({ groups }: Menu): ChoicesGroup[] {
+  return groups.flatMap((group) => (group.kind === 'choices' && (group.choices?.length ?? 0) > 0 ? [group] : []));
+}
+
+/** The groups that some dish asks beside a group. */
+export function groupsAskedWith(menu: Menu, rows: string): ChoicesGroup[] {
+  return crossGroups(menu).filter(({ id }) => id !== rows && crossTable(menu, { rows, columns: id }).dishes.length > 0);
+}
+
+/**
+ * What can be fixed in a third group (`group/choice`): nothing first, unless the table is of a dish's variants by three
+ * groups, where the third is always fixed.
+ */
+export function fixedOptions(menu: Menu, { rows, columns, item }: CrossPlace): Option[] {
+  const dish = menu.items.find(({ id }) => id === item);
+  const by = dish?.variants?.by ?? [];
+  const isOfVariants = by.length === 3 && by.includes(rows) && by.includes(columns);
+  const locale = menu.locales[0] ?? '';
+  const isOffered = (group: ChoicesGroup) =>
+    isOfVariants
+      ? by.includes(group.id)
+      : crossTable(menu, { rows, columns: group.id, ...(item !== undefined && { item }) }).dishes.length > 0;
+  const options = crossGroups(menu)
+    .filter((group) => group.id !== rows && group.id !== columns && isOffered(group))
+    .flatMap((group) =>
+      (group.choices ?? []).map(({ id, name }) => ({
+        value: `${group.id}/${id}`,
+        label: `only with ${group.name}: ${textIn(name, locale, locale)}`,
+      })),
+    );
+  return isOfVariants ? options : [{ value: '', label: 'In any case' }, ...options];
+}

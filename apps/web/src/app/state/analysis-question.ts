@@ -1,0 +1,17 @@
+import type { CrossPlace, DecidedCell, ExtremeBuilds, Menu, RuleOnDish } from '@hearty-ladle/core';
+
+/** What can be asked about a menu that takes too long for a keystroke, with the type of its answer. */
+export interface Analyses {
+  /** The dishes on which a rule can be true. */
+  readonly 'rule-impact': { readonly about: { readonly rule: string }; readonly answer: readonly RuleOnDish[] };
+  /** On how many dishes each rule can be true. */
+  readonly 'rule-counts': { readonly about: Record<never, never>; readonly answer: ReadonlyMap<string, number> };
+  /** What else decides the cells of a cross table. */
+  readonly 'decided-cells': { readonly about: { readonly place: CrossPlace }; readonly answer: readonly DecidedCell[] };
+  readonly 'extreme-builds': { readonly about: { readonly item: string }; readonly answer: ExtremeBuilds | undefined };
+}
+
+export type AnalysisKind = keyof Analyses;
+export type AnalysisQuestion = {
+  [K in AnalysisKind]: { readonly kind: K; readonly menu: Menu } & Analyses[K]['about'];
+}[AnalysisKind];

@@ -1,0 +1,21 @@
+/// <reference lib="webworker" />
+import { decidedCells, extremeBuilds, ruleDishCounts, ruleImpact } from '@hearty-ladle/core';
+import { clock } from '../clock.ts';
+import type { AnalysisQuestion } from './analysis-question.ts';
+
+addEventListener('message', ({ data }: MessageEvent<AnalysisQuestion>) => {
+  postMessage(answerTo(data));
+});
+
+function answerTo(question: AnalysisQuestion) {
+  switch (question.kind) {
+    case 'rule-impact':
+      return ruleImpact(question.menu, question.rule, clock);
+    case 'rule-counts':
+      return ruleDishCounts(question.menu, clock);
+    case 'decided-cells':
+      return decidedCells(question.menu, question.place, clock);
+    case 'extreme-builds':
+      return extremeBuilds(question.menu, question.item, {}, clock);
+  }
+}
