@@ -20,6 +20,7 @@ const CORE_ARROWS = {
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api', 'promises'],
   mends: ['menu', 'change', 'check', 'edits', 'promises', 'quote', 'api'],
   'cross-table': ['menu', 'change', 'compile', 'quote', 'analysis', 'check', 'edits'],
+  variants: ['money', 'menu', 'change', 'compile', 'quote', 'edits', 'cross-table'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],

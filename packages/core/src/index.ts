@@ -150,3 +150,14 @@ export { type DecidedCell, decidedCells } from './cross-table/decided.ts';
 export type { CrossCell, CrossPlace, CrossStroke, Side } from './cross-table/place.ts';
 export { setCrossCells } from './cross-table/set-cells.ts';
 export { type ExtremeBuilds, extremeBuilds } from './check/extreme-builds.ts';
+export { type CellFields, withCells } from './menu/cells.ts';
+export { codeFromPattern, type PatternCode } from './variants/code-pattern.ts';
+export { intoVariants, outOfVariants, type PlainDish } from './variants/turn.ts';
+export {
+  countVariants,
+  MOST_VARIANT_GROUPS,
+  type VariantGroup,
+  variantGroups,
+  type VariantRow,
+  variantRows,
+} from './variants/variant-rows.ts';

@@ -1,4 +1,5 @@
 import type { Cell, Id, Variants } from '../menu/document.ts';
+import { cellOf } from '../menu/cells.ts';
 import type { CrossPlace } from './place.ts';
 
 /** Whether a table's rows, columns and fixed choice together name combinations of a dish's variants. */
@@ -12,8 +13,7 @@ export function pickOf({ rows, columns, fixed }: CrossPlace, row: Id, column: Id
   return { [rows]: row, [columns]: column, ...(fixed && { [fixed.group]: fixed.choice }) };
 }
 
-/** The entry for a combination; undefined if it is sold at ordinary prices. */
-export function cellAt({ cells }: Variants, place: CrossPlace, row: Id, column: Id): Cell | undefined {
-  const wanted = Object.entries(pickOf(place, row, column));
-  return cells.find(({ pick }) => wanted.every(([group, choice]) => pick[group] === choice));
+/** The entry for what a table's cell picks; undefined if it is sold at ordinary prices. */
+export function cellAt(variants: Variants, place: CrossPlace, row: Id, column: Id): Cell | undefined {
+  return cellOf(variants, pickOf(place, row, column));
 }

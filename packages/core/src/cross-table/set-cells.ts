@@ -1,9 +1,10 @@
 import { applyUnchecked } from '../change/change.ts';
 import type { Edit } from '../change/edit.ts';
 import { newRuleId } from '../edits/rule-switch.ts';
-import type { Cell, Id, Item, Rule, Variants } from '../menu/document.ts';
+import type { Id, Item, Rule } from '../menu/document.ts';
 import type { Workbook } from '../menu/workbook.ts';
-import { cellAt, pickOf } from './combinations.ts';
+import { withCells } from '../menu/cells.ts';
+import { pickOf } from './combinations.ts';
 import { crossTable, type CrossTable } from './cross-table.ts';
 import { across, type CrossCell, type CrossPlace, type CrossStroke, pathOf } from './place.ts';
 import { conditionOf, decidingChoice, hiddenBy } from './table-rules.ts';
@@ -26,27 +27,14 @@ function editsOf(menu: Workbook, place: CrossPlace, { cells, together }: CrossSt
   const changed = cells.filter(({ row, column }) => table.goesWith(row, column) !== together);
   if (changed.length === 0) return [];
   const item = menu.items.find(({ id }) => id === place.item);
-  if (table.by === 'variants' && item?.variants) return [inVariants(item, item.variants, place, changed, together)];
+  if (table.by === 'variants' && item?.variants) return [inVariants(item, place, changed, together)];
   return inRules(menu, place, table, changed, together);
 }
 
-function inVariants(
-  item: Item,
-  variants: Variants,
-  place: CrossPlace,
-  changed: readonly CrossCell[],
-  together: boolean,
-): Edit {
-  const cells = changed.reduce<readonly Cell[]>((before, { row, column }) => {
-    const cell = cellAt({ ...variants, cells: [...before] }, place, row, column);
-    if (!cell) return [...before, { pick: pickOf(place, row, column), sold: false }];
-    const { sold: _, ...rest } = cell;
-    if (!together) return before.map((one) => (one === cell ? { ...rest, sold: false } : one));
-    // A combination that says nothing more is sold at ordinary prices without an entry.
-    const saysMore = Object.keys(rest).length > 1;
-    return before.flatMap((one) => (one !== cell ? [one] : saysMore ? [rest] : []));
-  }, variants.cells);
-  return { type: 'put', kind: 'items', thing: { ...item, variants: { ...variants, cells: [...cells] } } };
+function inVariants(item: Item, place: CrossPlace, changed: readonly CrossCell[], together: boolean): Edit {
+  const fields = { sold: together ? undefined : false };
+  const changes = changed.map(({ row, column }) => ({ pick: pickOf(place, row, column), fields }));
+  return { type: 'put', kind: 'items', thing: withCells(item, changes) };
 }
 
 function inRules(

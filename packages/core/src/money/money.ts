@@ -24,6 +24,13 @@ export function priceIn(price: Price, list: string, firstList: string): number {
   return (Object.hasOwn(price, list) ? price[list] : price[firstList]) ?? 0;
 }
 
+/** The price that a function gives for each price list: one number if it is the same for all. */
+export function priceByList(lists: readonly { readonly id: string }[], amountIn: (list: string) => number): Price {
+  const amounts = lists.map(({ id }) => [id, amountIn(id)] as const);
+  const [[, first] = ['', 0]] = amounts;
+  return amounts.every(([, amount]) => amount === first) ? first : Object.fromEntries(amounts);
+}
+
 function roundedQuotient(product: number): number {
   const size = Math.abs(product);
   const rest = size % WHOLE;

@@ -31,6 +31,10 @@ import { compileMenu, ruleSentence, rulesAbout, type Workbook } from '@hearty-la
         color: var(--ink);
         font: 500 15px/1.4 var(--serif);
       }
+      p a {
+        display: inline-block;
+        padding-block: 4px;
+      }
     }
   `,
 })

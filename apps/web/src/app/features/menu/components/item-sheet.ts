@@ -19,6 +19,7 @@ import {
   type Target,
   usesOf,
 } from '@hearty-ladle/core';
+import { Fold } from '../../../ui/fold.ts';
 import { FindingList } from '../../../ui/finding-list.ts';
 import { PromiseList } from '../../../ui/promise-list.ts';
 import { RuleList } from '../../../ui/rule-list.ts';
@@ -34,6 +35,7 @@ import { AttachGroup } from './attach-group.ts';
 import { CopyQuestions } from './copy-questions.ts';
 import { ItemMore } from './item-more.ts';
 import { SummaryEditor } from './summary-editor.ts';
+import { VariantsSheet } from './variants-sheet.ts';
 import { WhoReads } from './who-reads.ts';
 import { ButtonDirective } from 'primeng/button';
 import { type CardOfGroup, GroupCard } from './group-card.ts';
@@ -53,6 +55,7 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     CdkDropList,
     CopyQuestions,
     FindingList,
+    Fold,
     GroupCard,
     ItemMore,
     PromiseList,
@@ -61,6 +64,7 @@ import { stationOptions } from '../../../ui/fields/option.ts';
     SelectField,
     SummaryEditor,
     TextField,
+    VariantsSheet,
     WhoReads,
   ],
   templateUrl: './item-sheet.html',
@@ -98,11 +102,7 @@ export class ItemSheet {
   protected readonly copying = signal(false);
   protected readonly removing = signal(false);
   // What is folded away is not rendered: it would cost time at every keystroke.
-  protected readonly showsMore = signal(false);
-  protected readonly showsRouting = signal(false);
-  protected readonly showsRules = signal(false);
   protected readonly groupIds = computed(() => this.cards().map(({ id }) => id));
-  protected readonly showsSummary = signal(false);
   protected readonly target = computed((): Target => ({ kind: 'items', id: this.item().id }));
 
   /** Cards that did not change stay the same objects, so that a keystroke does not render them again. */
