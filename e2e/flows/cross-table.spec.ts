@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { addBasket } from '../support/basket.ts';
 import { applied, at, choose, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
@@ -7,58 +8,10 @@ const cell = (page: Page, row: string, column: string) =>
   page.getByRole('gridcell', { name: new RegExp(`^${row} with ${column}:`) });
 const table = (page: Page) => page.getByRole('grid');
 
-/** A dish with six sizes and nine fillings. */
-async function addSixByNine(page: Page): Promise<void> {
-  const named = (names: string[]) => names.map((name) => ({ id: name.toLowerCase().replace(' ', '-'), name }));
-  const group = (id: string, name: string, names: string[]) => ({
-    type: 'put',
-    kind: 'groups',
-    thing: { id, name, prompt: name, kind: 'choices', min: 1, max: 1, choices: named(names) },
-  });
-  const numbers = ['One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine'];
-  const answer = await page.request.post(at('/api/workbench/changes'), {
-    data: {
-      id: 'six-by-nine',
-      based: [
-        { kind: 'groups', id: 'basket-size', version: 0 },
-        { kind: 'groups', id: 'basket-filling', version: 0 },
-        { kind: 'items', id: 'basket', version: 0 },
-      ],
-      label: 'Added a dumpling basket',
-      change: {
-        edits: [
-          group(
-            'basket-size',
-            'Basket size',
-            numbers.slice(0, 6).map((number) => `Basket ${number}`),
-          ),
-          group(
-            'basket-filling',
-            'Basket filling',
-            numbers.map((number) => `Filling ${number}`),
-          ),
-          {
-            type: 'put',
-            kind: 'items',
-            thing: {
-              id: 'basket',
-              name: 'Dumpling basket',
-              price: 900,
-              sections: ['bowls'],
-              groups: [{ group: 'basket-size' }, { group: 'basket-filling' }],
-            },
-          },
-        ],
-      },
-    },
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-}
-
 test('six sizes by nine fillings: a block dragged, a row by keys, a row copied, a column off; the guest is offered the rest', async ({
   page,
 }) => {
-  await addSixByNine(page);
+  await addBasket(page, 6, 9);
   // From a group that is asked, to its table.
   await page.goto(at('/groups/basket-size'));
   await page.getByRole('link', { name: 'What goes with what, in a cross table' }).click();
