@@ -21,12 +21,14 @@ const CORE_ARROWS = {
   mends: ['menu', 'change', 'check', 'edits', 'promises', 'quote', 'api'],
   'cross-table': ['menu', 'change', 'compile', 'quote', 'analysis', 'check', 'edits'],
   variants: ['money', 'menu', 'change', 'compile', 'quote', 'edits', 'cross-table'],
+  pantry: ['money', 'menu', 'compile', 'quote', 'order', 'api'],
+  editions: ['menu', 'order', 'api'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],
   'print-layout': ['money', 'menu', 'compile', 'quote', 'ticket', 'order', 'check', 'api', 'summary'],
   messages: ['money', 'menu', 'quote', 'check', 'api'],
-  validation: ['money', 'menu', 'quote'],
+  validation: ['money', 'menu', 'quote', 'pantry'],
   nutrition: [],
 };
 
@@ -45,7 +47,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] },
-      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal)/'] },
+      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal|canonicalize|@noble/hashes)/'] },
     },
     {
       name: 'node-runtime-knows-core-alone',

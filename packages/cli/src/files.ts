@@ -2,12 +2,17 @@ import { readFileSync } from 'node:fs';
 import {
   type Context as ContextType,
   Context,
+  type Fault,
   faultMessage,
   type Menu,
+  Out,
+  type Out as OutType,
+  type Pantry,
   type PinnedBuild,
   PromiseFile,
+  type Result,
 } from '@hearty-ladle/core';
-import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
+import { parseMenuDocument, parsePantryDocument, shapeCheck } from '@hearty-ladle/core/validation';
 import { Failure } from './failure.ts';
 
 /** Reads a JSON file. */
@@ -31,15 +36,28 @@ export function readJson(file: string): unknown {
 
 /** Reads a menu file; throws a Failure that lists the faults. */
 export function readMenu(file: string): Menu {
-  const parsed = parseMenuDocument(readJson(file));
+  return accepted(file, 'menu', parseMenuDocument(readJson(file)));
+}
+
+/** Reads a pantry file; throws a Failure that lists the faults. */
+export function readPantry(file: string): Pantry {
+  return accepted(file, 'pantry', parsePantryDocument(readJson(file)));
+}
+
+function accepted<T>(file: string, what: string, parsed: Result<T, Fault>): T {
   if (parsed.ok) return parsed.value;
   const messages = parsed.faults.map((fault) => `${fault.path || '/'}: ${faultMessage(fault)}`);
-  throw new Failure(`The menu in ${file} is refused. ${messages.join(' ')}`);
+  throw new Failure(`The ${what} in ${file} is refused. ${messages.join(' ')}`);
 }
 
 /** Reads a context file; without one, the context is empty. */
 export function readContext(file: string | undefined): ContextType {
   return file === undefined ? {} : (readShape(file, 'context', Context) as ContextType);
+}
+
+/** Reads a file of what is out. */
+export function readOut(file: string): OutType {
+  return readShape(file, 'list of what is out', Out) as OutType;
 }
 
 /** Reads a file of promises; without one, nothing is promised. */

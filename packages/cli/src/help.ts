@@ -2,12 +2,21 @@ export const HELP = `ladle - quotes, checks and analyses menu documents; needs n
 
   quote MENU.json                 one line (JSON) a line from standard input; one quote a line to standard output
   order MENU.json                 the same for whole orders
+     [--pantry PANTRY.json]         judged by what is off and on hand
+  standing MENU.json PANTRY.json  what is out, how many are left, what runs short
+     [--location ID] [--at T]
   analyze MENU.json               for each item: how many builds, the span of its price and of its calories
      [--item ID]                    only this item
      [--context CONTEXT.json]       channel, service, location, priceList, guest, at, out
+  fallout MENU.json BEFORE.json AFTER.json
+                                  what goes down when what is out changes: { items, choices, ingredients, variants }
+     [--context CONTEXT.json]
   check MENU.json                 line check: a JSON array of findings; exit 1 if one of them is a stop
      [--context CONTEXT.json]
      [--promises PROMISES.json]     pinned builds that must be kept: [{ name, line, total, tickets? }]
+  hash MENU.json                  { "hash": SHA-256 of the menu's canonical JSON }
+  diff A.json B.json              what turns A into B, place by place
+  replay A.json B.json            orders a line from standard input, quoted with both: those that differ, then sums
   validate MENU.json              [] or a JSON array of faults (path, code, says) and exit 1
   schema                          the JSON Schema (2020-12) of the menu document
   help                            this page

@@ -1,24 +1,35 @@
 import { parseArgs } from 'node:util';
 import {
   type Context,
+  differences,
+  fallout,
   Menu,
   type Menu as MenuType,
   faultMessage,
   findingReport,
+  hashOf,
+  isLocalMinute,
+  type Pantry,
   type PinnedBuild,
   promiseFindings,
+  type Standing,
+  standing,
+  type StandingAt,
 } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { checkInWorker, type CheckWatch, clock } from '@hearty-ladle/node-runtime';
 import { analyzeItems } from './analyze-items.ts';
 import { Failure } from './failure.ts';
-import { readContext, readJson, readMenu, readPromises } from './files.ts';
+import { readContext, readJson, readMenu, readOut, readPantry, readPromises } from './files.ts';
 import { HELP } from './help.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
+import { replayOrders } from './replay-orders.ts';
 
 /** Runs one command and returns its exit code. */
 async function run(args: readonly string[]): Promise<number> {
-  const { command, file, item, context, promises } = parse(args);
+  const { command, files, options } = parse(args);
+  const { item, context, promises } = options;
+  const [file, second, third] = files;
   switch (command) {
     case undefined:
     case 'help':
@@ -31,7 +42,25 @@ async function run(args: readonly string[]): Promise<number> {
       await quoteLines(readMenu(need(file)));
       return 0;
     case 'order':
-      await quoteOrders(readMenu(need(file)));
+      await quoteOrders(readMenu(need(file)), options.pantry === undefined ? undefined : readPantry(options.pantry));
+      return 0;
+    case 'fallout': {
+      const menu = readMenu(need(file));
+      const [before, after] = [second, third].map((name) => readOut(need(name, 'a list of what is out')));
+      printJson(fallout(menu, readContext(context), before ?? {}, after ?? {}, clock));
+      return 0;
+    }
+    case 'hash':
+      printJson({ hash: hashOf(readMenu(need(file))) });
+      return 0;
+    case 'diff':
+      printJson(differences(readMenu(need(file)), readMenu(need(second))));
+      return 0;
+    case 'replay':
+      await replayOrders(readMenu(need(file)), readMenu(need(second)));
+      return 0;
+    case 'standing':
+      printJson(standingOf(readMenu(need(file)), readPantry(need(second, 'a pantry')), options));
       return 0;
     case 'analyze':
       await analyzeItems(readMenu(need(file)), readContext(context), item);
@@ -45,6 +74,9 @@ async function run(args: readonly string[]): Promise<number> {
   }
 }
 
+/** How many files each command takes; one if it isn't named. */
+const FILES: Readonly<Record<string, number>> = { standing: 2, fallout: 3, diff: 2, replay: 2 };
+
 function parse(args: readonly string[]) {
   try {
     const { positionals, values } = parseArgs({
@@ -54,18 +86,16 @@ function parse(args: readonly string[]) {
         item: { type: 'string' },
         context: { type: 'string' },
         promises: { type: 'string' },
+        pantry: { type: 'string' },
+        location: { type: 'string' },
+        at: { type: 'string' },
         help: { type: 'boolean' },
       },
     });
-    const [command, file, ...rest] = positionals;
-    if (rest.length > 0) throw new Failure(`One file is enough; “${rest.join(' ')}” is too much.`);
-    return {
-      command: values.help ? 'help' : command,
-      file,
-      item: values.item,
-      context: values.context,
-      promises: values.promises,
-    };
+    const [command, ...files] = positionals;
+    const extra = files.slice(FILES[command ?? ''] ?? 1);
+    if (extra.length > 0) throw new Failure(`That is one file too many: “${extra.join(' ')}”.`);
+    return { command: values.help ? 'help' : command, files, options: values };
   } catch (error) {
     throw error instanceof Failure
       ? error
@@ -73,9 +103,17 @@ function parse(args: readonly string[]) {
   }
 }
 
-function need(file: string | undefined): string {
-  if (file === undefined) throw new Failure('This command needs the file of a menu, such as menu.json.');
+function need(file: string | undefined, what = 'a menu'): string {
+  if (file === undefined) throw new Failure(`This command needs the file of ${what}, such as ${what.slice(2)}.json.`);
   return file;
+}
+
+function standingOf(menu: MenuType, pantry: Pantry, { location, at }: StandingAt): Standing {
+  if (at !== undefined && !isLocalMinute(at)) throw new Failure(`“${at}” is not a time: write 2026-05-12T13:00.`);
+  const where = { ...(location !== undefined && { location }), ...(at !== undefined && { at }) };
+  const found = standing(menu, pantry, where, clock);
+  if (!found) throw new Failure(`The menu has no location “${location}”.`);
+  return found;
 }
 
 async function check(menu: MenuType, context: Context, promises: readonly PinnedBuild[]): Promise<number> {

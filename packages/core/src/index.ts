@@ -5,13 +5,14 @@ export * from './menu/document.ts';
 export * from './menu/group-schema.ts';
 export { type Condition, Service } from './menu/condition-schema.ts';
 export { type Fault } from './menu/fault.ts';
+export { type Result } from './result.ts';
 export { textIn } from './menu/text.ts';
 export { thingOf } from './menu/paths.ts';
 export { faultsOfMeaning } from './menu/validate.ts';
 export { compileMenu } from './compile/compile-menu.ts';
-export { type Clock, clockOf, localMinute } from './quote/calendar.ts';
+export { type Clock, clockOf, isLocalMinute, localMinute } from './quote/calendar.ts';
 export { dateWindow } from './quote/resolve-line.ts';
-export { Context, Line, Order, type Pick } from './api/line.ts';
+export { Context, Line, Order, Out, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
 export { quoteOrder } from './order/quote-order.ts';
 export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
@@ -161,3 +162,11 @@ export {
   type VariantRow,
   variantRows,
 } from './variants/variant-rows.ts';
+export { judgeOrder, notEnough } from './pantry/judge-order.ts';
+export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
+export { type Standing, standing, type StandingAt } from './pantry/standing.ts';
+export { What } from './menu/what.ts';
+export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
+export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';
+export { hashOf } from './editions/hash.ts';
+export { type DatedOrder, OrderReplay, type ReplayedOrder, type ReplaySums } from './editions/replay-orders.ts';

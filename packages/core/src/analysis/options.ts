@@ -78,11 +78,15 @@ function openedSpan(assignment: Assignment, choice: OfferedChoice, spend: (steps
   }, ONE);
 }
 
-/** The span of all valid answers to an opened group; undefined if there are none. */
+/**
+ * The span of all valid answers to an opened group, or of those that contain one of its choices (an index); undefined if
+ * there are none.
+ */
 export function openedAnswers(
   assignment: Assignment,
   group: OfferedGroup,
   spend: (steps: number) => void,
+  demanded?: number,
 ): Span | undefined {
   if (group.group.kind !== 'choices') return fixed(notePrice(assignment, group));
   const out = assignment.line.circumstances.out;
@@ -91,6 +95,7 @@ export function openedAnswers(
     atoms: [],
     namedFirst: false,
     options: isSoldOut(choice, out) ? [] : optionsOf(assignment, group, choice, spend),
+    ...(choice.index === demanded && { must: 'stand' as const }),
   }));
   const { min, max, included, includedFirst } = group;
   const answers = groupAnswers({

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { Charge, type GroupKind } from '../menu/group-schema.ts';
-import { optional } from '../menu/schema-kit.ts';
+import { byId, optional } from '../menu/schema-kit.ts';
+import { What } from '../menu/what.ts';
 import { count, enumOf, many, nullable, object, text } from './schema.ts';
 
 /** What a quote contains, see section 3 of the engine's contract. Money is in minor units. */
@@ -39,6 +40,8 @@ export const ProblemCode = enumOf(
   'combination-sold-out',
   'price-below-zero',
   'empty-order',
+  'other-location',
+  'not-enough',
 );
 export type ProblemCode = Static<typeof ProblemCode>;
 
@@ -50,6 +53,8 @@ const problem = {
   need: optional(Type.Union([Type.Number(), text, Type.Null()])),
   limit: optional(Type.Union([Type.Number(), text, Type.Null()])),
   have: optional(Type.Number()),
+  /** What there is not enough of. */
+  what: optional(What),
 };
 /** Why a line can't be ordered: a code and its parameters. */
 export const Problem = object(problem);
@@ -143,6 +148,17 @@ export const Quote = object({
 });
 export type Quote = Readonly<Static<typeof Quote>>;
 
+const quantity = Type.Number();
+
+/** What an order takes from stock: each thing once, sorted. Service contract, section 3. */
+export const Takes = object({
+  ingredients: many(IngredientUse),
+  items: many(object({ item: text, quantity })),
+  choices: many(object({ choice: text, quantity })),
+  variants: many(object({ item: text, pick: byId(text), quantity })),
+});
+export type Takes = Readonly<Static<typeof Takes>>;
+
 export const OrderQuote = object({
   ok: Type.Boolean(),
   problems: many(OrderProblem),
@@ -152,6 +168,7 @@ export const OrderQuote = object({
   total: money,
   /** What everything that is used costs to buy; null if a part of it is not known, or nothing is used. */
   cost: optional(nullable(money)),
+  takes: Takes,
   tickets: many(OrderTicket),
   /** The order's own questions, as offered groups. */
   groups: many(OfferedGroupView),

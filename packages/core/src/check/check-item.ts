@@ -118,7 +118,7 @@ function checkChoicesOf(check: ItemCheck, offered: OfferedGroup, solved: readonl
  * Answers whether some valid build contains, or avoids, a choice. If the group is one factor, all others are summed out
  * once; a chain would keep too many variables together.
  */
-function asker(
+export function asker(
   { model, budget, common, sold, answersTo }: SolvedItem,
   index: number,
 ): (choice: number, must: Demand['must']) => boolean {
@@ -139,7 +139,7 @@ function asker(
  * Groups that only 86'd choices make unanswerable, and tables without a combination left for that reason, with
  * witnesses.
  */
-function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): void {
+export function checkSoldOut(check: ItemCheck, whole: SolvedItem, now: SolvedItem): void {
   const { item, found } = check;
   const where = `items/${item.item.id}`;
   const { model } = now;

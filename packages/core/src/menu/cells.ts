@@ -13,7 +13,7 @@ export function cellOf({ cells }: Pick<Variants, 'cells'>, pick: Cell['pick']): 
  * The variants with fields of one combination set, or removed where they are undefined. A combination that has nothing
  * of its own needs no entry.
  */
-export function withCell(variants: Variants, pick: Cell['pick'], fields: CellFields): Variants {
+function withCell(variants: Variants, pick: Cell['pick'], fields: CellFields): Variants {
   const before = cellOf(variants, pick);
   const entries = Object.entries({ ...before, ...fields, pick: before?.pick ?? pick });
   const after = Object.fromEntries(entries.filter(([, value]) => value !== undefined)) as Cell;

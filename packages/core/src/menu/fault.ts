@@ -44,7 +44,10 @@ export type FaultCode =
   | 'cell-incomplete'
   | 'cell-twice'
   | 'cell-extra'
-  | 'rules-circle';
+  | 'rules-circle'
+  // Pantry
+  | 'ends-before'
+  | 'counted-twice';
 
 /** Appends steps to an RFC 6901 JSON Pointer. */
 export function joinPointer(path: string, ...steps: (string | number)[]): string {

@@ -53,6 +53,10 @@ export function faultMessage({ code, params }: Fault): string {
       return `Together ${word('sum')} are preselected, but at most ${word('max')} may be picked.`;
     case 'sale-ends-before':
       return `The sale ends on ${word('until')}, before it begins on ${word('from')}.`;
+    case 'ends-before':
+      return `It ends at ${word('until')}, which is not after its beginning at ${word('from')}.`;
+    case 'counted-twice':
+      return 'This is counted twice at one place.';
     case 'opens-circle':
       return 'This group opens itself again through its choices.';
     case 'opens-too-deep':

@@ -36,6 +36,8 @@ const FAULTS: Record<FaultCode, Fault['params']> = {
   'min-above-max': { min: 3, max: 2 },
   'default-above-max': { default: 2, max: 1 },
   'defaults-above-max': { sum: 4, max: 3 },
+  'ends-before': { from: '2026-05-02T10:00', until: '2026-05-02T10:00' },
+  'counted-twice': {},
   'sale-ends-before': { from: '2026-05-02', until: '2026-05-01' },
   'opens-circle': { group: 'size' },
   'opens-too-deep': { group: 'size', deepest: 4 },

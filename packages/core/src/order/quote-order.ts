@@ -1,4 +1,4 @@
-import type { OrderQuote, Problem } from '../api/quote.ts';
+import type { OrderQuote, Problem, Quote } from '../api/quote.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
@@ -8,14 +8,16 @@ import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
 import type { Line, Order } from '../api/line.ts';
 import { resolveLine } from '../quote/resolve-line.ts';
-import { type EvaluatedLine, evaluateResolved } from '../quote/work-line.ts';
+import { type EvaluatedLine, evaluateLine, evaluateResolved } from '../quote/work-line.ts';
 import { orderTickets } from './order-tickets.ts';
-import { quoteLine } from './quote.ts';
+import { quoteOf, UNKNOWN_ITEM } from './quote.ts';
+import { takesOf } from './takes.ts';
 
 /** Quotes every line with the order's circumstances as defaults, and the order's own questions. */
 export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
   const compiled = compileMenu(menu);
-  const lines = order.lines.map((line) => quoteLine(menu, withCircumstances(order, line), clock));
+  const evaluated = order.lines.map((line) => evaluateLine(compiled, withCircumstances(order, line), clock));
+  const lines = evaluated.map((line, i) => placed(order, order.lines[i]?.location, quoteOf(compiled, line)));
   const { worked, problems: own } = workOrder(compiled, order, clock);
   const problems = [
     ...lines.flatMap((quote, line) => quote.problems.map((problem) => ({ line, ...problem }))),
@@ -33,9 +35,19 @@ export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
       ...lines.map(({ uses, cost = null }) => ({ isUsed: uses.length > 0, cost })),
       { isUsed: worked.uses.length > 0, cost: extraCost },
     ]),
+    takes: takesOf(
+      [...evaluated, worked].flatMap((line) => line ?? []),
+      compiled,
+    ),
     tickets: orderTickets(worked.resolved, lines),
     groups: worked.groups,
   };
+}
+
+/** A line can't name another location than its order's. */
+function placed({ location }: Order, named: string | undefined, quote: Quote): Quote {
+  if (named === undefined || named === location || quote === UNKNOWN_ITEM) return quote;
+  return { ...quote, ok: false, problems: [{ code: 'other-location' }, ...quote.problems] };
 }
 
 function withCircumstances(order: Order, line: Line): Line {

@@ -14,11 +14,12 @@ import { ticketsOf } from '../ticket/ticket.ts';
  */
 export function quoteLine(menu: Menu, line: Line, clock: Clock): Quote {
   const compiled = compileMenu(menu);
-  const worked = evaluateLine(compiled, line, clock);
-  return worked ? quoteOf(compiled, worked) : UNKNOWN_ITEM;
+  return quoteOf(compiled, evaluateLine(compiled, line, clock));
 }
 
-function quoteOf(menu: CompiledMenu, worked: EvaluatedLine): Quote {
+/** The quote of an evaluated line; undefined stands for an item that the menu doesn't have. */
+export function quoteOf(menu: CompiledMenu, worked: EvaluatedLine | undefined): Quote {
+  if (!worked) return UNKNOWN_ITEM;
   const { problems, price, code, calories, allergens, uses, groups, tells, tellRules, resolved } = worked;
   return {
     ok: problems.length === 0,
@@ -38,7 +39,8 @@ function quoteOf(menu: CompiledMenu, worked: EvaluatedLine): Quote {
 
 const NOTHING_THERE: readonly Problem[] = [{ code: 'unknown-item' }];
 
-const UNKNOWN_ITEM: Quote = {
+/** The quote of a dish that the menu doesn't have. */
+export const UNKNOWN_ITEM: Quote = {
   ok: false,
   problems: NOTHING_THERE,
   price: { base: 0, each: 0, once: 0, unit: 0, line: 0, parts: [] },

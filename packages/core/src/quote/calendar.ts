@@ -38,6 +38,11 @@ export function isOn(daypart: Daypart, at: string): boolean {
   return (beginsOn(today) && time >= daypart.from) || (beginsOn(today - 1) && time < daypart.to);
 }
 
+/** Whether a text is a moment as local wall-clock time: `YYYY-MM-DDTHH:MM`. */
+export function isLocalMinute(text: string): boolean {
+  return /^.{10}T([01]\d|2[0-3]):[0-5]\d$/.test(text) && isCalendarDate(text.slice(0, 10));
+}
+
 /** Returns the local minute (`YYYY-MM-DDTHH:MM`) in a time zone; the core has no clock of its own. */
 export type Clock = (timeZone: string | undefined) => string;
 

@@ -1,5 +1,5 @@
 import { isCurrency } from '../money/currencies.ts';
-import { isCalendarDate } from '../quote/calendar.ts';
+import { isCalendarDate, isLocalMinute } from '../quote/calendar.ts';
 
 /** Formats used by the schemas, as predicates over text. */
 export const formats: Readonly<Record<string, (text: string) => boolean>> = {
@@ -9,10 +9,6 @@ export const formats: Readonly<Record<string, (text: string) => boolean>> = {
   'language-tag': isLanguageTag,
   'time-zone': isTimeZone,
 };
-
-function isLocalMinute(text: string): boolean {
-  return /^.{10}T([01]\d|2[0-3]):[0-5]\d$/.test(text) && isCalendarDate(text.slice(0, 10));
-}
 
 /** Whether the text is a well-formed BCP 47 tag, according to the platform's Intl. */
 function isLanguageTag(text: string): boolean {

@@ -1,2 +1,2 @@
 export { beginningOf } from './beginning.ts';
-export { faultsOf, newAjv, parseMenuDocument, shapeCheck } from './shape.ts';
+export { faultsOf, newAjv, parseMenuDocument, parsePantryDocument, shapeCheck } from './shape.ts';

@@ -2,6 +2,7 @@ import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
 import { joinPointer, type Fault, type FaultCode } from '../menu/fault.ts';
 import { Menu } from '../menu/document.ts';
 import { parseMenu } from '../menu/parse.ts';
+import { Pantry, parsePantry } from '../pantry/pantry.ts';
 import { formats } from './formats.ts';
 import { plainFaults } from './storable-text.ts';
 
@@ -49,6 +50,14 @@ let menuCheck: ((value: unknown) => Fault[]) | undefined;
 export function parseMenuDocument(value: unknown) {
   menuCheck ??= shapeCheck(Menu);
   return parseMenu(value, menuCheck);
+}
+
+let pantryCheck: ((value: unknown) => Fault[]) | undefined;
+
+/** Validates the shape and the meaning of a pantry. */
+export function parsePantryDocument(value: unknown) {
+  pantryCheck ??= shapeCheck(Pantry);
+  return parsePantry(value, pantryCheck);
 }
 
 /** Converts validation errors to faults: one sentence each, without the branches that were not intended. */

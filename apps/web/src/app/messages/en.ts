@@ -127,6 +127,8 @@ export const en = {
   'problem.bad-quantity': 'How many? A whole number from 1 to 999, please.',
   'problem.bad-units': '{choice}: how many? A whole number from 1 to 99, please.',
   'problem.price-below-zero': 'The price comes to less than nothing; please tell us.',
+  'problem.other-location': 'This was chosen at another location than the order.',
+  'problem.not-enough': 'There is not enough {thing} left for this.',
   'problem.empty-order': 'There is nothing in the order yet.',
   'problem.unknown-location': 'This place is not known here.',
   'problem.a-question': 'A question',

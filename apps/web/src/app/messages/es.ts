@@ -130,6 +130,8 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'problem.bad-quantity': '¿Cuántos? Un número entero de 1 a 999, por favor.',
   'problem.bad-units': '{choice}: ¿cuántos? Un número entero de 1 a 99, por favor.',
   'problem.price-below-zero': 'El precio queda por debajo de cero; avísanos, por favor.',
+  'problem.other-location': 'Esto se eligió en otro local que el pedido.',
+  'problem.not-enough': 'No queda bastante {thing} para esto.',
   'problem.empty-order': 'Todavía no hay nada en el pedido.',
   'problem.unknown-location': 'Aquí no se conoce ese lugar.',
   'problem.a-question': 'Una pregunta',

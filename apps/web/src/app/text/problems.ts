@@ -1,4 +1,4 @@
-import { type CompiledMenu, type Line, type Problem, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Line, type Problem, textIn, type What } from '@hearty-ladle/core';
 import { message } from '../messages/message.ts';
 import { formatDay, weekdayName } from './days.ts';
 import { formatMoney } from './money.ts';
@@ -49,6 +49,8 @@ export function problemMessage(
       if (limit === '') return message(locale, 'problem.amount-from', { group, need: money(need) });
       return message(locale, 'problem.amount-between', { group, need: money(need), limit: money(limit) });
     }
+    case 'not-enough':
+      return message(locale, 'problem.not-enough', { thing: thingName(menu, problem.what, locale) });
     case 'unknown-amount':
       return message(locale, 'problem.unknown-choice');
     case 'unknown-price-list':
@@ -56,6 +58,18 @@ export function problemMessage(
     default:
       return message(locale, `problem.${code}`, { group, choice, need, limit, have });
   }
+}
+
+/** What there is not enough of, by name. */
+function thingName(menu: CompiledMenu, what: What | undefined, locale: string): string {
+  if (!what) return '';
+  if ('ingredient' in what) return menu.menu.ingredients?.find(({ id }) => id === what.ingredient)?.name ?? '';
+  if ('choice' in what) {
+    const [group, choice] = what.choice.split('/');
+    return choiceName(menu, group, choice, locale);
+  }
+  const id = 'item' in what ? what.item : what.variant.item;
+  return textIn(menu.item(id)?.item.name ?? '', locale, menu.firstLocale);
 }
 
 /** When a dish is served: “Breakfast, 07:00–10:30 (Mon, Tue)”. */
