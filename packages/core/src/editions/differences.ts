@@ -135,7 +135,9 @@ function listDifferences<T extends object>(
       return [{ where: whereOf(thing, true), what: 'added', to, ...(fields && { fields }) }];
     }
     const where = whereOf(thing, true);
-    const fields = new Fields(withoutCells(was), parts, left).fieldsAgainst(new Fields(withoutCells(thing), parts, left));
+    const fields = new Fields(withoutCells(was), parts, left).fieldsAgainst(
+      new Fields(withoutCells(thing), parts, left),
+    );
     const move = moved.has(to) ? { from, to } : {};
     const own: PlaceChange[] =
       fields || moved.has(to)
