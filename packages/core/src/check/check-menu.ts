@@ -12,8 +12,8 @@ import { type Finding, FindingList } from './finding.ts';
 import { type ItemCheck, withinBudget } from './item-check.ts';
 import { ShapeKeys } from './shape-keys.ts';
 
-/** Progress callback, called after each item; returning false stops the check. */
-export type Watcher = (done: number, total: number) => boolean;
+/** Progress callback, called after each item with what was found until then; returning false stops the check. */
+export type Watcher = (done: number, total: number, found: readonly Finding[]) => boolean;
 
 const STEPS_PER_QUESTION = 3_000_000;
 /** What no check has asked for in so many runs is forgotten. */
@@ -69,7 +69,7 @@ export class LineCheck {
     for (const [done, { id }] of menu.items.entries()) {
       const item = compiled.item(id);
       if (item) this.#prove(item, keyOf(item), { newCheck, rules, found });
-      if (!watch(done + 1, menu.items.length)) return found.findings;
+      if (!watch(done + 1, menu.items.length, found.findings)) return found.findings;
     }
     if (compiled.order.groups.length > 0) rules.lesson(newCheck(compiled.order, found));
     rules.report(menu, found);

@@ -1,5 +1,5 @@
 import { applyUnchecked } from '../change/change.ts';
-import type { LineCheck } from '../check/check-menu.ts';
+import type { LineCheck, Watcher } from '../check/check-menu.ts';
 import type { Finding } from '../check/finding.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
 import type { Workbook } from '../menu/workbook.ts';
@@ -14,7 +14,7 @@ export function checkWorkbook(
   context: Context,
   clock: Clock,
   lineCheck: LineCheck,
-  watch?: (done: number, total: number) => boolean,
+  watch?: Watcher,
 ): Finding[] {
   return [...promiseFindings(menu, promisesOf(menu), clock), ...lineCheck.check(menu, context, clock, watch)];
 }

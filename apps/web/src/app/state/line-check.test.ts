@@ -65,11 +65,14 @@ describe('line check in the pages', () => {
     expect(check.worker(0)?.asked).toEqual({ name: 'one' });
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
     expect(check.state()).toMatchObject({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
+    check.worker(0)?.tell({ type: 'progress', done: 4, total: 9, found: [finding] });
+    expect(check.state()).toMatchObject({ findings: [finding], isPartial: true });
     check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [analysis] });
     const mend = { kind: 'delete', edits: [] } as const;
     check.worker(0)?.tell({ type: 'mend', finding: 'no-section items/a', mend });
     expect(check.state()).toEqual({
       findings: [finding],
+      isPartial: false,
       analyses: [analysis],
       mends: { 'no-section items/a': mend },
       running: undefined,

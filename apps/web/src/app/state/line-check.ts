@@ -8,8 +8,10 @@ import type { CheckMessage } from './check-message.ts';
 import { WorkerLine } from './worker-line.ts';
 
 export interface CheckState {
-  /** Findings of the last completed check; kept while a new one runs. */
+  /** Findings of the last completed check, kept while a new one runs. */
   readonly findings: readonly Finding[] | undefined;
+  /** They are only what the first check has found so far. */
+  readonly isPartial: boolean;
   readonly analyses: readonly Analysis[];
   readonly running: { readonly done: number; readonly total: number } | undefined;
   /** Proved mends, by the finding that they remove. */
@@ -31,7 +33,7 @@ export const checkActions = createActionGroup({
 export const checkFeature = createFeature({
   name: 'check',
   reducer: createReducer<CheckState>(
-    { findings: undefined, analyses: [], running: undefined, mends: {}, hasFailed: false },
+    { findings: undefined, isPartial: false, analyses: [], running: undefined, mends: {}, hasFailed: false },
     on(checkActions.messageArrived, (state, { message }) => arrived(state, message)),
     on(checkActions.stopped, (state) => ({ ...state, running: undefined })),
     on(checkActions.failed, (state) => ({ ...state, running: undefined, hasFailed: true })),
@@ -40,11 +42,19 @@ export const checkFeature = createFeature({
 
 function arrived(state: CheckState, message: CheckMessage): CheckState {
   switch (message.type) {
-    case 'progress':
-      return { ...state, running: { done: message.done, total: message.total }, hasFailed: false };
+    case 'progress': {
+      const { done, total, found } = message;
+      const isFirst = found && (state.isPartial || state.findings === undefined);
+      return {
+        ...state,
+        running: { done, total },
+        hasFailed: false,
+        ...(isFirst && { findings: found, isPartial: true }),
+      };
+    }
     case 'done': {
       const { findings, analyses } = message;
-      return { findings, analyses, mends: {}, running: undefined, hasFailed: false };
+      return { findings, isPartial: false, analyses, mends: {}, running: undefined, hasFailed: false };
     }
     case 'mend':
       return { ...state, mends: { ...state.mends, [message.finding]: message.mend } };

@@ -43,22 +43,25 @@ export class CheckPage {
     const menu = this.#view.compiled();
     if (!menu || !this.check().findings) return [];
     const seen = this.#findings.all();
-    return [
-      ...GROUPS.map((group) => ({
-        ...group,
-        seen: seen.filter(({ finding, snooze }) => !snooze && finding.severity === group.severity),
-      })),
-      { ...SNOOZED, seen: seen.filter(({ snooze }) => snooze) },
-    ]
-      .filter(({ severity, seen: rows }) => severity !== 'snoozed' || rows.length > 0)
-      .map(({ seen: rows, ...group }) => ({
-        ...group,
-        rows: rows.map((one) => ({
-          seen: one,
-          place: placeName(menu, one.finding.where),
-          mend: placeToMend(one.finding.where),
+    return (
+      [
+        ...GROUPS.map((group) => ({
+          ...group,
+          seen: seen.filter(({ finding, snooze }) => !snooze && finding.severity === group.severity),
         })),
-      }));
+        { ...SNOOZED, seen: seen.filter(({ snooze }) => snooze) },
+      ]
+        // Until everything was checked, an empty part says nothing.
+        .filter(({ severity, seen: rows }) => rows.length > 0 || (severity !== 'snoozed' && !this.check().isPartial))
+        .map(({ seen: rows, ...group }) => ({
+          ...group,
+          rows: rows.map((one) => ({
+            seen: one,
+            place: placeName(menu, one.finding.where),
+            mend: placeToMend(one.finding.where),
+          })),
+        }))
+    );
   });
 
   protected readonly spans = computed(() => {
