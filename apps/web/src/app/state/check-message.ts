@@ -1,6 +1,9 @@
 import type { Analysis, Finding, Mend } from '@hearty-ladle/core';
 
-/** Messages from the check worker: the first check tells what it found until then; mends follow the findings, each as soon as it is proved; then the worker is free again. */
+/**
+ * Messages from the check worker: the first check tells what it found until then; mends follow the findings, each as soon
+ * as it is proved; then the worker is free again.
+ */
 export type CheckMessage =
   | { readonly type: 'progress'; readonly done: number; readonly total: number; readonly found?: readonly Finding[] }
   | { readonly type: 'done'; readonly findings: readonly Finding[]; readonly analyses: readonly Analysis[] }
