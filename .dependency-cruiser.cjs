@@ -23,6 +23,7 @@ const CORE_ARROWS = {
   variants: ['money', 'menu', 'change', 'compile', 'quote', 'edits', 'cross-table'],
   pantry: ['money', 'menu', 'compile', 'quote', 'order', 'api'],
   editions: ['menu', 'order', 'api'],
+  prices: ['money', 'menu', 'change'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],

@@ -16,6 +16,7 @@ const SCREENS = [
   ['/check', 'What each dish can cost'],
   ['/rules', 'Type a new rule'],
   ['/cross-table?rows=noodle&columns=toppings', 'Filled goes together'],
+  ['/prices', 'Percentages and factors follow'],
   ['/shop', 'Your basket'],
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],

@@ -51,4 +51,7 @@ export async function choose(within: Page | Locator, label: string | RegExp, opt
   const list = within.getByRole('combobox', { name: label }).first();
   await list.click();
   await list.page().getByRole('option', { name: option, exact: true }).click();
+  // A closing list is still there for a moment, with options of the same names.
+  await expect(list).toHaveAttribute('aria-expanded', 'false');
+  await expect(list.page().getByRole('option', { name: option, exact: true })).toHaveCount(0);
 }

@@ -170,3 +170,5 @@ export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';
 export { hashOf } from './editions/hash.ts';
 export { type DatedOrder, OrderReplay, type ReplayedOrder, type ReplaySums } from './editions/replay-orders.ts';
+export { type PriceKind, type PricePlace, pricePlaces, setPrices } from './prices/price-places.ts';
+export { hasOwnAmount, type Raise, raised, type Rounding, withAmounts, withListAmount } from './prices/reprice.ts';

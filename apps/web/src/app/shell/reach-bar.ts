@@ -79,7 +79,10 @@ export class ReachBar {
     const menu = this.#view.menu();
     const pending = this.pendingChange();
     if (!menu || !pending) return [];
-    return describeChange(menu, pending.change, pending.inverse).flatMap(({ values }) => values);
+    const things = describeChange(menu, pending.change, pending.inverse);
+    // Of one thing, its name is the title of the page.
+    const named = (name: string, field: string) => (things.length > 1 ? `${name} · ${field}` : field);
+    return things.flatMap(({ name, values }) => values.map((value) => ({ ...value, field: named(name, value.field) })));
   });
 
   /** Whether all it breaks are promises of builds that can still be ordered. */

@@ -31,6 +31,11 @@ export default [
         title: 'Cross table · Hearty Ladle',
       },
       {
+        path: 'prices',
+        loadChildren: () => import('../features/prices/prices.routes.ts'),
+        title: 'Prices · Hearty Ladle',
+      },
+      {
         path: 'check',
         loadChildren: () => import('../features/check/check.routes.ts'),
         title: 'Line check · Hearty Ladle',

@@ -31,6 +31,7 @@ const RAIL = [
       { path: '/menu', name: 'Menu', icon: 'pi-book' },
       { path: '/groups', name: 'Groups', icon: 'pi-list-check' },
       { path: '/rules', name: 'Rules', icon: 'pi-directions' },
+      { path: '/prices', name: 'Prices', icon: 'pi-tags' },
       { path: '/check', name: 'Line check', icon: 'pi-verified' },
     ],
   },

@@ -1,11 +1,13 @@
 import {
   type CellFields,
+  hasOwnAmount,
   moneyText,
   parseMoney,
   type Price,
   type PriceList,
   priceIn,
   type VariantRow,
+  withListAmount,
 } from '@hearty-ladle/core';
 
 /** A column of the variants' grid to type in: a price list's, or the code. */
@@ -34,12 +36,12 @@ export function variantColumns(
     ...lists.map(({ id, name }): VariantColumn => ({
       id: `price ${id}`,
       title: lists.length > 1 ? name : 'Price',
-      read: ({ cell }) => (isOwn(cell?.price, id, first) ? text(cell?.price ?? 0, id) : ''),
+      read: ({ cell }) => (hasOwnAmount(cell?.price, id, first) ? text(cell?.price ?? 0, id) : ''),
       otherwise: ({ cell, ordinary }) => text(cell?.price ?? ordinary, id),
       write: ({ cell, ordinary }, typed) => {
         const amount = typed.trim() === '' ? undefined : parseMoney(typed, digits);
         if (typed.trim() !== '' && (amount === undefined || amount < 0)) return undefined;
-        return { price: withListPrice(cell?.price, priceIn(ordinary, first, first), lists, id, amount) };
+        return { price: withListAmount(cell?.price, lists, id, amount, priceIn(ordinary, first, first)) };
       },
     })),
     {
@@ -50,28 +52,4 @@ export function variantColumns(
       write: (_row, typed) => (typed.trim().length > LONGEST_CODE ? undefined : { code: typed.trim() || undefined }),
     },
   ];
-}
-
-function isOwn(price: Price | undefined, list: string, first: string): boolean {
-  if (price === undefined) return false;
-  return typeof price === 'number' ? list === first : Object.hasOwn(price, list);
-}
-
-/**
- * A price with the amount of one list set or cleared. Without the first list's there is no price of its own; a first amount
- * for another list takes `ordinary` as the first list's.
- */
-function withListPrice(
-  price: Price | undefined,
-  ordinary: number,
-  lists: readonly PriceList[],
-  list: string,
-  amount: number | undefined,
-): Price | undefined {
-  const first = lists[0]?.id ?? '';
-  if (amount === undefined && (list === first || price === undefined)) return list === first ? undefined : price;
-  const before = price === undefined ? { [first]: ordinary } : typeof price === 'number' ? { [first]: price } : price;
-  const { [list]: _, ...others } = before;
-  const after: Record<string, number> = amount === undefined ? others : { ...others, [list]: amount };
-  return Object.keys(after).length === 1 ? (after[first] ?? 0) : after;
 }
