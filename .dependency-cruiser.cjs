@@ -48,7 +48,12 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^packages/core/src/', pathNot: ['\\.test\\.ts$', '/testing/'] },
-      to: { pathNot: ['^packages/core/', 'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal|canonicalize|@noble/hashes)/'] },
+      to: {
+        pathNot: [
+          '^packages/core/',
+          'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal|canonicalize|@noble/hashes)/',
+        ],
+      },
     },
     {
       name: 'node-runtime-knows-core-alone',

@@ -83,6 +83,8 @@ test('an order reads as it was sold, whatever becomes of the menu', async ({ pag
   await page.goto(at('/till'));
   await page.getByLabel('Find a dish').fill('ember');
   await page.keyboard.press('Enter');
+  // What is typed after Enter is for the dish, which opens once the menu has arrived.
+  await expect(page.getByRole('heading', { name: 'Ember broth' })).toBeVisible();
   await page.keyboard.press('1');
   await page.keyboard.press('!');
   await page.keyboard.type('no sesame');
