@@ -1,6 +1,7 @@
 import equal from 'fast-deep-equal';
 import type { Item, Menu, Variants } from '../menu/document.ts';
 import type { Attachment, Choice, ChoicesGroup } from '../menu/group-schema.ts';
+import { KINDS } from '../menu/scope.ts';
 import { keyOfWhat } from '../menu/what.ts';
 import { movedOut } from './moved-out.ts';
 
@@ -21,20 +22,6 @@ export interface PlaceChange {
   readonly fields?: Readonly<Record<string, FieldChange>>;
 }
 
-/** The lists of things with ids. Every other field of a menu is one of its own settings. */
-const LISTS = [
-  'priceLists',
-  'locations',
-  'dayparts',
-  'stations',
-  'ingredients',
-  'sections',
-  'guests',
-  'groups',
-  'items',
-  'rules',
-] as const satisfies readonly (keyof Menu)[];
-
 /**
  * What turns one document into another: one entry for each place; empty exactly where they are equal. Applied to the first,
  * everything removed or moved is taken out, then put in by ascending `to`.
@@ -44,7 +31,7 @@ export function differences(before: Menu, after: Menu): PlaceChange[] {
   const menu = own.fieldsAgainst(ownAfter);
   return [
     ...(menu ? [{ where: 'menu', what: 'changed' as const, fields: menu }] : []),
-    ...LISTS.flatMap((list) =>
+    ...KINDS.flatMap((list) =>
       listDifferences<{ readonly id: string }>(before[list] ?? [], after[list] ?? [], {
         keyOf: ({ id }) => id,
         whereOf: ({ id }) => `${list}/${id}`,
@@ -57,7 +44,7 @@ export function differences(before: Menu, after: Menu): PlaceChange[] {
 }
 
 /** The lists of parts that have places of their own, by field. */
-const PARTS: ReadonlySet<string> = new Set([...LISTS, 'orderGroups']);
+const PARTS: ReadonlySet<string> = new Set([...KINDS, 'orderGroups']);
 const NO_PARTS: ReadonlySet<string> = new Set();
 
 /** A thing's fields, in which a list of parts stands as the empty list that it begins as. */

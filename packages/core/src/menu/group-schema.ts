@@ -19,9 +19,9 @@ export const PriceFromZero = priceFrom(0);
 export const Charge = Type.Unsafe<'each' | 'once'>({ enum: ['each', 'once'] });
 export type Charge = Static<typeof Charge>;
 
-/** How much of an ingredient one portion uses; at most three decimals. */
 /** A quantity of an ingredient in its unit, with at most three decimals. */
 export const QuantityAboveZero = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 });
+/** How much of an ingredient one portion uses. */
 export const Use = Type.Object({ ingredient: Id, quantity: QuantityAboveZero }, closed);
 export type Use = Static<typeof Use>;
 export const calories = int(0, 99_999);

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import {
   type Choice,
@@ -24,7 +25,7 @@ interface CopiedRow {
 @Component({
   selector: 'hl-cross-grid',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective],
+  imports: [ButtonDirective, NgTemplateOutlet],
   templateUrl: './cross-grid.html',
   styleUrl: './cross-grid.css',
   host: { '(document:pointerup)': 'letGo()', '(document:pointercancel)': 'dragged.set(undefined)' },
@@ -110,8 +111,8 @@ export class CrossGrid {
       this.anchor.set(event.shiftKey ? (this.anchor() ?? at) : undefined);
       this.#focus(moved);
     } else if (event.key === ' ' || event.key === 'Enter') {
-      if (event.shiftKey) this.toggleRow(at.row);
-      else if (event.ctrlKey) this.toggleColumn(at.column);
+      if (event.shiftKey) this.#toggleRow(at.row);
+      else if (event.ctrlKey) this.#toggleColumn(at.column);
       else this.#toggle(this.block());
     } else if (event.key === 'Escape' && this.anchor()) this.anchor.set(undefined);
     else if (event.ctrlKey && event.key === 'c') this.copy(at.row);
@@ -121,13 +122,16 @@ export class CrossGrid {
     event.stopPropagation();
   }
 
-  protected toggleRow(row: number): void {
+  #toggleRow(row: number): void {
     this.#toggle({ from: { row, column: 0 }, to: { row, column: this.table().columns.length - 1 } });
   }
 
-  protected toggleColumn(column: number): void {
+  #toggleColumn(column: number): void {
     this.#toggle({ from: { row: 0, column }, to: { row: this.table().rows.length - 1, column } });
   }
+
+  protected readonly rowToggle = (row: number) => () => this.#toggleRow(row);
+  protected readonly columnToggle = (column: number) => () => this.#toggleColumn(column);
 
   protected copy(row: number): void {
     const { rows, columns, goesWith } = this.table();

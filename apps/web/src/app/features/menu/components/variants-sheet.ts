@@ -80,7 +80,7 @@ export class VariantsSheet {
     const code = row && codeFromPattern(this.pattern(), this.item(), row);
     return code && 'unknown' in code ? code.unknown.join(', ') : '';
   });
-  /** What can't be kept when the variants are turned back; undefined until somebody asks. */
+  /** Whether somebody asked to turn the variants back, and reads what can't be kept. */
   protected readonly turning = linkedSignal<string, boolean>({ source: this.#itemId, computation: () => false });
   protected readonly losses = computed(() => {
     if (!this.turning()) return [];
