@@ -4,8 +4,9 @@ export default defineConfig({
   testDir: './flows',
   outputDir: '../test-results',
   globalSetup: './support/open-house.ts',
-  // Each worker has a house of its own; the tests of a file share it, one after the other.
-  workers: 2,
+  // One, since two browsers on two cores get in each other's way. Each worker has a house of its own, so that
+  // `--workers 2` works where there are more.
+  workers: 1,
   fullyParallel: false,
   timeout: 180_000,
   // A busy machine may delay frames for seconds; nothing here is a test of speed.

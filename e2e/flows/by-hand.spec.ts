@@ -51,6 +51,7 @@ test('a new group is named by typing; groups and dishes are moved by keys and dr
 }) => {
   await page.goto(at('/groups'));
   await page.getByRole('button', { name: '+ New group' }).click();
+  await expect(page.getByRole('menu')).toBeFocused();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Internal name')).toBeFocused();
