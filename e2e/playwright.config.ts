@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM_ARGS } from '../scripts/lib/chromium-args.mjs';
 
 export default defineConfig({
   testDir: './flows',
@@ -17,17 +18,6 @@ export default defineConfig({
     actionTimeout: 20_000,
     // Recording every step costs as much as the step: run a journey that fails again with `--trace on`.
     trace: 'off',
-    launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: { executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
   },
 });

@@ -160,6 +160,7 @@ test('a dish typed before the menu has arrived is added when it arrives', async 
   await page.goto(at('/till'));
   await page.getByLabel('Find a dish').fill('barley');
   await page.keyboard.press('Enter');
+  await page.keyboard.type('1');
   await expect(page.getByRole('region', { name: 'The order' })).toContainText('1 Barley tea');
 });
 

@@ -6,6 +6,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { CHROMIUM_ARGS } from '../lib/chromium-args.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
 import { openHouse } from '../lib/house.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
@@ -132,18 +133,7 @@ await main(async () => {
   const browser = await within(
     60_000,
     'starting the browser',
-    chromium.launch({
-      executablePath: ensureChromium(),
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    }),
+    chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_ARGS }),
   );
   try {
     await withHouse(DISHES, (house) => edits(browser, house));

@@ -146,7 +146,7 @@ export { ruleSentence, type SentencePart, writeRule } from './rule-text/write-ru
 export { newRuleId, pathsIn, rulesAbout, switchRuleOff, switchRuleOn } from './edits/rule-switch.ts';
 export { type OffRule } from './menu/workbook.ts';
 export { type RuleOnDish, ruleDishCounts, ruleImpact } from './check/rule-impact.ts';
-export { crossTable, type CrossTable, otherRulesAbout } from './cross-table/cross-table.ts';
+export { crossTable, type CrossTable, groupsAskedBeside, otherRulesAbout } from './cross-table/cross-table.ts';
 export { type DecidedCell, decidedCells } from './cross-table/decided.ts';
 export type { CrossCell, CrossPlace, CrossStroke, Side } from './cross-table/place.ts';
 export { setCrossCells } from './cross-table/set-cells.ts';

@@ -74,11 +74,33 @@ interface Asked {
   readonly offers: readonly Offer[];
 }
 
-function dishesAskingBoth(menu: Menu, { rows, columns, item: only }: CrossPlace): Asked[] {
+const everyAsked = new WeakMap<Menu, readonly Asked[]>();
+
+/** What each dish asks, found once for a menu. */
+function askedOn(menu: Menu): readonly Asked[] {
+  const known = everyAsked.get(menu);
+  if (known) return known;
   const index = indexOffers(menu);
-  return menu.items
-    .filter(({ id }) => only === undefined || id === only)
-    .map((item) => ({ item, offers: offersOf(index, item) }))
+  const asked = menu.items.map((item) => ({ item, offers: offersOf(index, item) }));
+  everyAsked.set(menu, asked);
+  return asked;
+}
+
+/** The groups that a dish, or any dish, asks beside all of some groups. */
+export function groupsAskedBeside(menu: Menu, groups: readonly Id[], item?: Id): Set<Id> {
+  const beside = new Set<Id>();
+  for (const asked of askedOn(menu)) {
+    if (item !== undefined && asked.item.id !== item) continue;
+    const ids = asked.offers.map(({ group }) => group.id);
+    if (groups.every((id) => ids.includes(id))) ids.forEach((id) => beside.add(id));
+  }
+  for (const id of groups) beside.delete(id);
+  return beside;
+}
+
+function dishesAskingBoth(menu: Menu, { rows, columns, item: only }: CrossPlace): Asked[] {
+  return askedOn(menu)
+    .filter(({ item: { id } }) => only === undefined || id === only)
     .filter(({ offers }) => [rows, columns].every((id) => offers.some(({ group }) => group.id === id)));
 }
 

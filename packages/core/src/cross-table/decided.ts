@@ -40,13 +40,14 @@ export function decidedCells(menu: Menu, place: CrossPlace, clock: Clock): Decid
     const item = menu.items.find(({ id }) => id === dish);
     if (!item) continue;
     const proof = new CellProof(menu, item, place, cells, clock);
+    let never: number[] = [];
     withinBudget(() => {
-      const never = proof.neverTogether(others, cells.keys());
-      const reasons = proof.reasons(others, never);
-      for (const cell of never) {
-        found[cell]?.dishes.push(dish);
-        for (const rule of reasons.get(cell) ?? []) found[cell]?.rules.add(rule);
-      }
+      never = proof.neverTogether(others, cells.keys());
+    });
+    for (const cell of never) found[cell]?.dishes.push(dish);
+    // What is proved stands, also where naming the rules takes too long.
+    withinBudget(() => {
+      for (const [cell, rules] of proof.reasons(others, never)) for (const rule of rules) found[cell]?.rules.add(rule);
     });
     if (table.by === 'rules') {
       cells.forEach(({ row, column }, i) => {

@@ -28,13 +28,27 @@ type Found = Omit<PricePlace, 'id' | 'thing'>;
 
 /** Every sum of a menu, in document order: of dishes, then of groups, then of rules. */
 export function pricePlaces(menu: Menu): PricePlace[] {
-  const named = (kind: PricePlace['thing']['kind'], id: Id, found: readonly Found[]) =>
-    found.map((one) => ({ ...one, id: [kind, id, ...one.path].join('/'), thing: { kind, id } }));
   return [
-    ...menu.items.flatMap((item) => named('items', item.id, ofItem(item))),
-    ...menu.groups.flatMap((group) => named('groups', group.id, ofGroup(group))),
-    ...(menu.rules ?? []).flatMap((rule) => named('rules', rule.id, rule.then.flatMap(ofEffect))),
+    ...menu.items.flatMap((item) => placesOf('items', item, ofItem)),
+    ...menu.groups.flatMap((group) => placesOf('groups', group, ofGroup)),
+    ...(menu.rules ?? []).flatMap((rule) => placesOf('rules', rule, ({ then }) => then.flatMap(ofEffect))),
   ];
+}
+
+/** The sums of a dish, group or rule; a menu that changes a little shares most of its things with the one before. */
+const known = new WeakMap<object, readonly PricePlace[]>();
+
+function placesOf<T extends { readonly id: Id }>(
+  kind: PricePlace['thing']['kind'],
+  thing: T,
+  sumsOf: (thing: T) => readonly Found[],
+): readonly PricePlace[] {
+  const before = known.get(thing);
+  if (before) return before;
+  const { id } = thing;
+  const places = sumsOf(thing).map((one) => ({ ...one, id: [kind, id, ...one.path].join('/'), thing: { kind, id } }));
+  known.set(thing, places);
+  return places;
 }
 
 /** The edits that set prices, one for each dish, group or rule that has some of them. */

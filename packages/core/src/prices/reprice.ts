@@ -32,7 +32,10 @@ export function raised(amount: number, raise: Raise, { step, less = 0 }: Roundin
   return Number(sign * rounded);
 }
 
-/** The price with each of some lists' amounts mapped; lists that had no amount of their own get one if it differs. */
+/**
+ * The price with each of some lists' amounts mapped. What the other lists come to stays; a list that had no amount of its
+ * own goes on following the first one where that comes to the same.
+ */
 export function withAmounts(
   price: Price,
   lists: readonly PriceList[],
@@ -40,7 +43,11 @@ export function withAmounts(
   amountOf: (list: string) => number,
 ): Price {
   const first = lists[0]?.id ?? '';
-  return priceByList(lists, (list) => (changed.has(list) ? amountOf(list) : priceIn(price, list, first)));
+  const amountIn = (list: string) => (changed.has(list) ? amountOf(list) : priceIn(price, list, first));
+  const named = lists.filter(
+    ({ id }) => id === first || hasOwnAmount(price, id, first) || amountIn(id) !== amountIn(first),
+  );
+  return priceByList(named, amountIn);
 }
 
 /** Whether a price names an amount for a list, rather than falling back to the first list's. */

@@ -1,8 +1,19 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import {
   type Choice,
   type CrossCell,
+  type CrossPlace,
   type CrossStroke,
   type CrossTable,
   type DecidedCell,
@@ -32,6 +43,8 @@ interface CopiedRow {
 })
 export class CrossGrid {
   readonly table = input.required<CrossTable>();
+  /** What the table is about; the focus, a block and a copied row are forgotten with it. */
+  readonly place = input.required<CrossPlace>();
   readonly locale = input.required<string>();
   /** The cells that something else decides on every dish, by `row column`. */
   readonly decided = input.required<ReadonlyMap<string, DecidedCell>>();
@@ -42,11 +55,20 @@ export class CrossGrid {
   /** The cell that has the focus. */
   readonly here = output<CrossCell>();
   readonly #element = inject<ElementRef<HTMLElement>>(ElementRef);
-  protected readonly focused = signal<At>({ row: 0, column: 0 });
+  protected readonly focused = linkedSignal<CrossPlace, At>({
+    source: this.place,
+    computation: () => ({ row: 0, column: 0 }),
+  });
   /** Where a block chosen by keyboard began. */
-  protected readonly anchor = signal<At | undefined>(undefined);
+  protected readonly anchor = linkedSignal<CrossPlace, At | undefined>({
+    source: this.place,
+    computation: () => undefined,
+  });
   protected readonly dragged = signal<Block | undefined>(undefined);
-  protected readonly copied = signal<CopiedRow | undefined>(undefined);
+  protected readonly copied = linkedSignal<CrossPlace, CopiedRow | undefined>({
+    source: this.place,
+    computation: () => undefined,
+  });
   protected readonly block = computed((): Block => {
     const to = this.#within(this.focused());
     return this.dragged() ?? { from: this.anchor() ?? to, to };

@@ -1,4 +1,4 @@
-import { type ChoicesGroup, type CrossPlace, crossTable, type Menu, textIn } from '@hearty-ladle/core';
+import { type ChoicesGroup, type CrossPlace, groupsAskedBeside, type Menu, textIn } from '@hearty-ladle/core';
 import type { Option } from '../../../ui/fields/option.ts';
 
 /** The groups that have choices to set against others. */
@@ -8,7 +8,8 @@ export function crossGroups({ groups }: Menu): ChoicesGroup[] {
 
 /** The groups that some dish asks beside a group. */
 export function groupsAskedWith(menu: Menu, rows: string): ChoicesGroup[] {
-  return crossGroups(menu).filter(({ id }) => id !== rows && crossTable(menu, { rows, columns: id }).dishes.length > 0);
+  const beside = groupsAskedBeside(menu, [rows]);
+  return crossGroups(menu).filter(({ id }) => beside.has(id));
 }
 
 /**
@@ -20,12 +21,9 @@ export function fixedOptions(menu: Menu, { rows, columns, item }: CrossPlace): O
   const by = dish?.variants?.by ?? [];
   const isOfVariants = by.length === 3 && by.includes(rows) && by.includes(columns);
   const locale = menu.locales[0] ?? '';
-  const isOffered = (group: ChoicesGroup) =>
-    isOfVariants
-      ? by.includes(group.id)
-      : crossTable(menu, { rows, columns: group.id, ...(item !== undefined && { item }) }).dishes.length > 0;
+  const offered = isOfVariants ? new Set(by) : groupsAskedBeside(menu, [rows, columns], item);
   const options = crossGroups(menu)
-    .filter((group) => group.id !== rows && group.id !== columns && isOffered(group))
+    .filter(({ id }) => id !== rows && id !== columns && offered.has(id))
     .flatMap((group) =>
       (group.choices ?? []).map(({ id, name }) => ({
         value: `${group.id}/${id}`,

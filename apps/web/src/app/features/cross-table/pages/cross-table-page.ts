@@ -92,8 +92,9 @@ export class CrossTablePage {
   protected readonly table = computed(() => {
     const menu = this.view.menu();
     const place = this.place();
-    const table = menu && place && crossTable(menu, place);
-    return table && table.rows.length > 0 && table.columns.length > 0 && table.dishes.length > 0 ? table : undefined;
+    if (!menu || !place) return undefined;
+    const table = { ...crossTable(menu, place), place };
+    return table.rows.length > 0 && table.columns.length > 0 && table.dishes.length > 0 ? table : undefined;
   });
   protected readonly titles = computed(() => {
     const name = (id: string | undefined) => this.#groups().find((group) => group.id === id)?.name ?? '';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
 import type { CellFields, VariantRow } from '@hearty-ladle/core';
 import { TableModule } from 'primeng/table';
+import { commandLetter, focusCell, rowsDown } from '../../../ui/cell-keys.ts';
 import { CellTexts } from '../../../ui/cell-texts.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { cellsOf } from '../../../ui/grid-columns.ts';
@@ -18,6 +19,8 @@ export type VariantChanges = readonly { readonly pick: VariantRow['pick']; reado
   styleUrl: './variant-grid.css',
 })
 export class VariantGrid {
+  /** The dish; what can't be read in a cell is forgotten when another is shown. */
+  readonly dish = input.required<string>();
   readonly rows = input.required<readonly VariantRow[]>();
   readonly columns = input.required<readonly VariantColumn[]>();
   readonly groups = input.required<readonly string[]>();
@@ -27,8 +30,11 @@ export class VariantGrid {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   /** A list of its own: PrimeNG's table wants one. */
   protected readonly list = computed(() => [...this.rows()]);
-  protected readonly texts = new CellTexts<string>();
-  protected readonly wrong = this.texts.wrong;
+  protected readonly texts = computed(() => {
+    this.dish();
+    return new CellTexts<string>();
+  });
+  protected readonly wrong = computed(() => this.texts().wrong());
   protected readonly byId = (_index: number, { id }: VariantRow) => id;
 
   protected labelOf(row: VariantRow, title: string): string {
@@ -38,12 +44,12 @@ export class VariantGrid {
   }
 
   protected textOf(row: VariantRow, column: VariantColumn): string {
-    return this.texts.textOf(row.id, column.id) ?? column.read(row);
+    return this.texts().textOf(row.id, column.id) ?? column.read(row);
   }
 
   protected type(row: VariantRow, column: VariantColumn, text: string): void {
     const fields = column.write(row, text);
-    this.texts.typed(row.id, column.id, text, fields !== undefined);
+    this.texts().typed(row.id, column.id, text, fields !== undefined);
     if (fields) this.#emit([{ pick: row.pick, fields }], `${row.id} ${column.id}`);
   }
 
@@ -52,12 +58,9 @@ export class VariantGrid {
   }
 
   protected keydown(event: KeyboardEvent, row: number, column: number): void {
-    const key = event.key.toLowerCase();
-    const isCommand = event.ctrlKey || event.metaKey;
-    if (isCommand && (key === 'd' || key === 'r')) this.#fill(row, column, key === 'd');
-    else if (event.altKey) return;
-    else if (key === 'enter' || key === 'arrowdown') this.#focus(row + 1, column);
-    else if (key === 'arrowup') this.#focus(row - 1, column);
+    const letter = commandLetter(event);
+    if (letter === 'd' || letter === 'r') this.#fill(row, column, letter === 'd');
+    else if (rowsDown(event) !== 0) focusCell(this.#host.nativeElement, row + rowsDown(event), column);
     else return;
     event.preventDefault();
   }
@@ -93,15 +96,11 @@ export class VariantGrid {
       });
       return [{ pick: target.pick, fields }];
     });
-    this.texts.clear();
+    this.texts().clear();
     this.#emit(changes, undefined, notUnderstood);
   }
 
   #emit(changes: VariantChanges, typed?: string, notUnderstood = 0): void {
     this.changed.emit({ changes, notUnderstood, ...(typed !== undefined && { typed }) });
-  }
-
-  #focus(row: number, column: number): void {
-    this.#host.nativeElement.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`)?.focus();
   }
 }

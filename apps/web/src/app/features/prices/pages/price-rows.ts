@@ -18,7 +18,7 @@ export interface PriceRow {
 export function priceRows(menu: Menu): PriceRow[] {
   const words = new Words(menu);
   return pricePlaces(menu).map((place) => {
-    const item = menu.items.find(({ id }) => id === place.item);
+    const item = words.item(place.item);
     return {
       id: place.id,
       place,
@@ -48,9 +48,13 @@ class Words {
     this.#items = new Map(menu.items.map((item) => [item.id, item]));
   }
 
+  item(id: string | undefined) {
+    return this.#items.get(id ?? '');
+  }
+
   nameOf({ thing, item, group, choice }: PricePlace): string {
     if (thing.kind === 'rules') return this.#menu.rules?.find(({ id }) => id === thing.id)?.name ?? 'House rule';
-    if (group === undefined) return this.#read(this.#items.get(item ?? '')?.name ?? thing.id);
+    if (group === undefined) return this.#read(this.item(item)?.name ?? thing.id);
     const name = this.#groups.get(group)?.name ?? group;
     return choice === undefined ? name : `${name}: ${this.#choice(group, choice)}`;
   }
@@ -69,7 +73,7 @@ class Words {
           .map((path) => this.#path(path))
           .join(', ');
       case 'own':
-        return `only on ${this.#read(this.#items.get(item ?? '')?.name ?? '')}`;
+        return `only on ${this.#read(this.item(item)?.name ?? '')}`;
       case 'choice':
         return 'choice';
       case 'by':

@@ -15,6 +15,7 @@ import {
 import { TableModule } from 'primeng/table';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
+import { commandLetter, focusCell, rowsDown } from '../../../ui/cell-keys.ts';
 import { CellTexts } from '../../../ui/cell-texts.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -101,12 +102,8 @@ export class PricesPage {
   }
 
   protected keydown(event: KeyboardEvent, at: number, column: number): void {
-    const list = this.lists()[column]?.id ?? '';
-    const isFill = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'd';
-    if (isFill) this.#copyDown(at, list);
-    else if (event.altKey) return;
-    else if (event.key === 'Enter' || event.key === 'ArrowDown') this.#focus(at + 1, column);
-    else if (event.key === 'ArrowUp') this.#focus(at - 1, column);
+    if (commandLetter(event) === 'd') this.#copyDown(at, this.lists()[column]?.id ?? '');
+    else if (rowsDown(event) !== 0) focusCell(this.#host.nativeElement, at + rowsDown(event), column);
     else return;
     event.preventDefault();
   }
@@ -179,9 +176,5 @@ export class PricesPage {
     if (!menu || changes.length === 0) return;
     const prices = changes.map(({ row: { place }, price }) => ({ place, price }));
     this.#editor.change(label, setPrices(menu, prices), mergeKey === undefined ? {} : { mergeKey });
-  }
-
-  #focus(row: number, column: number): void {
-    this.#host.nativeElement.querySelector<HTMLElement>(`[data-cell="${row} ${column}"]`)?.focus();
   }
 }

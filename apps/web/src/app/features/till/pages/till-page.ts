@@ -80,8 +80,8 @@ export class TillPage {
   protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
-  /** Enter was pressed before the menu arrived: it is carried out then. */
-  readonly #entered = signal(false);
+  /** What was typed when Enter was pressed before the menu arrived: it is carried out then, whatever was typed since. */
+  readonly #entered = signal<string | undefined>(undefined);
   protected readonly showsParked = signal(false);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.till'));
   protected readonly services = computed(() => serviceOptions(this.locale()));
@@ -89,12 +89,7 @@ export class TillPage {
   protected readonly sections = computed(() =>
     (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
   );
-  protected readonly dishes = computed(() => {
-    const menu = this.menu();
-    if (!menu) return [];
-    const section = this.section() ?? this.sections()[0]?.id ?? '';
-    return dishesFor(menu, { section, typed: this.typed(), service: this.#service(), locale: this.locale() });
-  });
+  protected readonly dishes = computed(() => this.#dishesFor(this.typed()));
   protected readonly quote = computed(() => {
     const menu = this.menu();
     return menu && quoteOrder(menu.menu, this.#pricedOrder(), clock);
@@ -121,7 +116,8 @@ export class TillPage {
     this.#bindKeys();
     afterNextRender(() => this.find()?.focus());
     effect(() => {
-      if (this.menu() && this.#entered()) untracked(() => this.#addFirst());
+      const entered = this.#entered();
+      if (this.menu() && entered !== undefined) untracked(() => this.#addFirst(entered));
     });
   }
 
@@ -162,14 +158,21 @@ export class TillPage {
 
   protected first(event: Event): void {
     event.preventDefault();
-    if (this.menu()) this.#addFirst();
-    else this.#entered.set(true);
+    if (this.menu()) this.#addFirst(this.typed());
+    else this.#entered.set(this.typed());
   }
 
-  #addFirst(): void {
-    this.#entered.set(false);
-    const dish = this.dishes().find(({ closed }) => !closed);
-    if (dish && this.typed().trim() !== '') this.tap(dish.id);
+  #addFirst(typed: string): void {
+    this.#entered.set(undefined);
+    const dish = this.#dishesFor(typed).find(({ closed }) => !closed);
+    if (dish && typed.trim() !== '') this.tap(dish.id);
+  }
+
+  #dishesFor(typed: string) {
+    const menu = this.menu();
+    if (!menu) return [];
+    const section = this.section() ?? this.sections()[0]?.id ?? '';
+    return dishesFor(menu, { section, typed, service: this.#service(), locale: this.locale() });
   }
 
   /** Adds the dish if its preselected choices are enough; otherwise opens it. */
