@@ -17,7 +17,7 @@ import {
   type CrossStroke,
   type CrossTable,
   type DecidedCell,
-  textIn,
+  type Text,
 } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { pictureUrl } from '../../../state/picture-url.ts';
@@ -45,7 +45,8 @@ export class CrossGrid {
   readonly table = input.required<CrossTable>();
   /** What the table is about; the focus, a block and a copied row are forgotten with it. */
   readonly place = input.required<CrossPlace>();
-  readonly locale = input.required<string>();
+  /** A name in the language that is edited. */
+  readonly read = input.required<(text: Text) => string>();
   /** The cells that something else decides on every dish, by `row column`. */
   readonly decided = input.required<ReadonlyMap<string, DecidedCell>>();
   readonly rowTitle = input.required<string>();
@@ -205,8 +206,7 @@ export class CrossGrid {
   }
 
   #head({ id, name, image }: Choice) {
-    const locale = this.locale();
-    return { id, name: textIn(name, locale, locale), picture: image === undefined ? undefined : pictureUrl(image) };
+    return { id, name: this.read()(name), picture: image === undefined ? undefined : pictureUrl(image) };
   }
 }
 

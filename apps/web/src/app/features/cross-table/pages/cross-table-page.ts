@@ -9,12 +9,13 @@ import {
   type DecidedCell,
   otherRulesAbout,
   setCrossCells,
-  textIn,
+  type Text,
   writeRule,
 } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { debounceTime, of, startWith, switchMap } from 'rxjs';
 import { AnalysisFinder } from '../../../state/analysis-finder.ts';
+import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
@@ -39,6 +40,8 @@ export class CrossTablePage {
   readonly fixed = input<string>();
   protected readonly view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
+  protected readonly read = (text: Text) => this.#language.read(text);
   readonly #router = inject(Router);
   readonly #finder = inject(AnalysisFinder);
 
@@ -68,7 +71,7 @@ export class CrossTablePage {
   protected readonly fixedOptions = computed(() => {
     const menu = this.view.menu();
     const place = this.place();
-    return menu && place ? fixedOptions(menu, place) : [];
+    return menu && place ? fixedOptions(menu, place, this.read) : [];
   });
 
   protected readonly place = computed(
@@ -78,8 +81,8 @@ export class CrossTablePage {
       if (!menu || rows === undefined || columns === undefined || rows === columns) return undefined;
       const place: CrossPlace = { rows, columns, ...(item !== undefined && { item }) };
       // Variants of three groups always have one of them fixed.
-      const isFree = fixedOptions(menu, place).some(({ value }) => value === '');
-      const path = this.fixed() ?? (isFree ? undefined : fixedOptions(menu, place)[0]?.value);
+      const isFree = fixedOptions(menu, place, this.read).some(({ value }) => value === '');
+      const path = this.fixed() ?? (isFree ? undefined : fixedOptions(menu, place, this.read)[0]?.value);
       const [group, choice] = path?.split('/') ?? [];
       return group === undefined || choice === undefined ? place : { ...place, fixed: { group, choice } };
     },
@@ -191,8 +194,7 @@ export class CrossTablePage {
     const table = this.table();
     if (!menu || !table) return '';
     const name = (side: 'rows' | 'columns', id: string) => {
-      const locale = this.view.firstLocale();
-      return textIn(table[side].find((choice) => choice.id === id)?.name ?? id, locale, locale);
+      return this.read(table[side].find((choice) => choice.id === id)?.name ?? id);
     };
     const pair = `${name('rows', row)} with ${name('columns', column)}`;
     const isEverywhere = dishes.length === table.dishes.length;
@@ -206,8 +208,7 @@ export class CrossTablePage {
 
   #dishName(id: string): string {
     const menu = this.view.menu();
-    const locale = this.view.firstLocale();
-    return textIn(menu?.items.find((item) => item.id === id)?.name ?? id, locale, locale);
+    return this.read(menu?.items.find((item) => item.id === id)?.name ?? id);
   }
 }
 

@@ -8,7 +8,6 @@ import {
   type Item,
   MOST_VARIANT_GROUPS,
   outOfVariants,
-  textIn,
   type VariantRow,
   variantGroups,
   variantRows,
@@ -66,8 +65,9 @@ export class VariantsSheet {
     return columns === undefined ? undefined : { rows, columns, item: this.item().id };
   });
   protected readonly nameOf = computed(() => {
-    const locale = this.#view.firstLocale();
-    return ({ choices }: VariantRow, place: number) => textIn(choices[place]?.name ?? '', locale, locale);
+    // Read here, so that the names are rendered again in another language.
+    this.#language.writing();
+    return ({ choices }: VariantRow, place: number) => this.#language.read(choices[place]?.name);
   });
   protected readonly notUnderstood = signal(0);
   protected readonly pattern = linkedSignal<string, string>({ source: this.#itemId, computation: () => '' });

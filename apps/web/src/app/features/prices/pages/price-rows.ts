@@ -1,4 +1,4 @@
-import { type Menu, type PricePlace, pricePlaces, type Text, textIn } from '@hearty-ladle/core';
+import { type Menu, type PricePlace, pricePlaces, type Text } from '@hearty-ladle/core';
 
 /** One sum of the menu as a row to read, to find and to change. */
 export interface PriceRow {
@@ -15,8 +15,8 @@ export interface PriceRow {
 }
 
 /** Every sum of the menu as a row, in document order. */
-export function priceRows(menu: Menu): PriceRow[] {
-  const words = new Words(menu);
+export function priceRows(menu: Menu, read: (text: Text) => string): PriceRow[] {
+  const words = new Words(menu, read);
   return pricePlaces(menu).map((place) => {
     const item = words.item(place.item);
     return {
@@ -39,11 +39,13 @@ function linkOf({ thing: { kind, id }, group }: PricePlace): string[] {
 
 class Words {
   readonly #menu: Menu;
+  readonly #read: (text: Text) => string;
   readonly #groups: ReadonlyMap<string, Menu['groups'][number]>;
   readonly #items: ReadonlyMap<string, Menu['items'][number]>;
 
-  constructor(menu: Menu) {
+  constructor(menu: Menu, read: (text: Text) => string) {
     this.#menu = menu;
+    this.#read = read;
     this.#groups = new Map(menu.groups.map((group) => [group.id, group]));
     this.#items = new Map(menu.items.map((item) => [item.id, item]));
   }
@@ -98,10 +100,5 @@ class Words {
     const found = this.#groups.get(group);
     const name = found?.kind === 'choices' ? found.choices?.find(({ id }) => id === choice)?.name : undefined;
     return name === undefined ? choice : this.#read(name);
-  }
-
-  #read(text: Text): string {
-    const first = this.#menu.locales[0] ?? '';
-    return textIn(text, first, first);
   }
 }

@@ -8,11 +8,11 @@ import {
   priceIn,
   raised,
   setPrices,
-  textIn,
   withAmounts,
   withListAmount,
 } from '@hearty-ladle/core';
 import { TableModule } from 'primeng/table';
+import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { commandLetter, focusCell, rowsDown } from '../../../ui/cell-keys.ts';
@@ -34,6 +34,7 @@ import { type PriceRow, priceRows } from './price-rows.ts';
 export class PricesPage {
   protected readonly view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly text = signal('');
   protected readonly section = signal('');
@@ -50,7 +51,7 @@ export class PricesPage {
   readonly #first = computed(() => this.lists()[0]?.id ?? '');
   protected readonly all = computed(() => {
     const menu = this.view.menu();
-    return menu ? priceRows(menu) : [];
+    return menu ? priceRows(menu, (text) => this.#language.read(text)) : [];
   });
   protected readonly shown = computed(() => {
     const text = this.text().trim().toLowerCase();
@@ -73,10 +74,7 @@ export class PricesPage {
   );
   protected readonly sectionOptions = computed(() => [
     { value: '', label: 'every section' },
-    ...(this.view.menu()?.sections ?? []).map(({ id, name }) => ({
-      value: id,
-      label: textIn(name, this.view.firstLocale(), this.view.firstLocale()),
-    })),
+    ...(this.view.menu()?.sections ?? []).map(({ id, name }) => ({ value: id, label: this.#language.read(name) })),
   ]);
   protected readonly groupOptions = computed(() => [
     { value: '', label: 'every group' },
