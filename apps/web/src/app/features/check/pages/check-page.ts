@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type Severity, textIn } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
@@ -22,6 +22,9 @@ const GROUPS: readonly { severity: Severity; title: string; mark: string; none: 
   { severity: 'hint', title: 'Loose ends', mark: '·', none: 'No loose ends.' },
 ];
 
+/** Hundreds of findings of one kind would hold up the page; so many are for reading. */
+const SHOWN_AT_FIRST = 40;
+
 const SNOOZED = { severity: 'snoozed', title: 'Snoozed', mark: '–', none: '' } as const;
 
 /** Line check: everything that can be proved about the menu before anyone orders, computed in a worker. */
@@ -39,6 +42,8 @@ export class CheckPage {
   protected readonly compiled = this.#view.compiled;
   protected readonly check = this.#store.selectSignal(checkFeature.selectCheckState);
 
+  /** The parts of which every finding is shown. */
+  protected readonly unfolded = signal<ReadonlySet<string>>(new Set());
   protected readonly groups = computed(() => {
     const menu = this.#view.compiled();
     if (!menu || !this.check().findings) return [];
@@ -55,11 +60,14 @@ export class CheckPage {
         .filter(({ severity, seen: rows }) => rows.length > 0 || (severity !== 'snoozed' && !this.check().isPartial))
         .map(({ seen: rows, ...group }) => ({
           ...group,
-          rows: rows.map((one) => ({
-            seen: one,
-            place: placeName(menu, one.finding.where),
-            mend: placeToMend(one.finding.where),
-          })),
+          count: rows.length,
+          rows: rows
+            .slice(0, this.unfolded().has(group.severity) ? rows.length : SHOWN_AT_FIRST)
+            .map((one) => ({
+              seen: one,
+              place: placeName(menu, one.finding.where),
+              mend: placeToMend(one.finding.where),
+            })),
         }))
     );
   });
@@ -81,6 +89,10 @@ export class CheckPage {
       calories: calories && calories.max > 0 ? `${calories.min} – ${calories.max} kcal` : '',
     }));
   });
+
+  protected unfold(severity: string): void {
+    this.unfolded.set(new Set([...this.unfolded(), severity]));
+  }
 
   protected again(): void {
     this.#store.dispatch(checkActions.opened());
