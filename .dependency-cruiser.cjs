@@ -13,7 +13,7 @@ const CORE_ARROWS = {
   ticket: ['money', 'menu', 'compile', 'rules', 'quote', 'api'],
   order: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'api'],
   analysis: ['money', 'menu', 'compile', 'rules', 'quote', 'api'],
-  check: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'analysis', 'api'],
+  check: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'analysis', 'api', 'nutrition'],
   exchange: ['money', 'menu', 'change'],
   edits: ['money', 'menu', 'change', 'exchange'],
   promises: ['money', 'menu', 'exchange', 'quote', 'order', 'check', 'api'],
@@ -30,7 +30,7 @@ const CORE_ARROWS = {
   'print-layout': ['money', 'menu', 'compile', 'quote', 'ticket', 'order', 'check', 'api', 'summary'],
   messages: ['money', 'menu', 'quote', 'check', 'api'],
   validation: ['money', 'menu', 'quote', 'pantry'],
-  nutrition: [],
+  nutrition: ['compile', 'api'],
 };
 
 const coreRules = Object.entries(CORE_ARROWS).map(([folder, allowed]) => ({

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { faultMessage } from '@hearty-ladle/core';
+import { faultMessage, localMinute, type Menu } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { ParkedOrderEntity, JournalEntity, OrderEntity, SimPaperEntity, TicketEntity } from './db/entities.ts';
@@ -24,11 +25,23 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
     await manager.clear(SimPaperEntity);
     await manager.clear(ParkedOrderEntity);
     await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
-    await replaceMenu(manager, parsed.value);
+    await replaceMenu(manager, withSalesOn(parsed.value));
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
     await announce(manager, { type: 'tickets' });
   });
   await database.destroy();
+}
+
+/** The menu with its sales moved by whole days, so that the demo always has one on. */
+function withSalesOn<M extends Menu>(menu: M): M {
+  const today = Date.parse(localMinute(now(), undefined).slice(0, 10));
+  const items = menu.items.map((item) => {
+    if (!item.sale) return item;
+    const by = today - Date.parse(item.sale.from);
+    const moved = (day: string) => new Date(Date.parse(day) + by).toISOString().slice(0, 10);
+    return { ...item, sale: { ...item.sale, from: moved(item.sale.from), until: moved(item.sale.until) } };
+  });
+  return { ...menu, items };
 }
 
 const [file = '', mode] = process.argv.slice(2);

@@ -65,7 +65,7 @@ export {
   withoutUnknown,
 } from './quote/edit-line.ts';
 export type { Answers } from './api/line.ts';
-export type { CompiledItem, CompiledMenu, OfferedGroup } from './compile/compiled.ts';
+export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
@@ -73,7 +73,13 @@ export { type Analysis, analyzeItem } from './analysis/analyze.ts';
 export { checkMenu, LineCheck } from './check/check-menu.ts';
 export type { Finding, Replay } from './check/finding.ts';
 export { findingMessage, occasionText, findingReport } from './messages/finding-message.ts';
-export { EU_ALLERGENS, US_ALLERGENS } from './nutrition/allergens.ts';
+export { allergenName, avoidanceWarnings, EU_ALLERGENS, KNOWN_ALLERGENS, mayBeSame } from './nutrition/allergens.ts';
+export { declaredRange, roundedCalories } from './nutrition/calories.ts';
+export { type StatedPart, statedParts } from './nutrition/build-statement.ts';
+export { broughtOf, choiceStatement, dishStatement } from './nutrition/statements.ts';
+export { type MadeWithout, madeWithout } from './check/made-without.ts';
+export { type PriceRange, type PricesAhead, pricesAhead } from './quote/price-ahead.ts';
+export { type BeforeSale, beforeSale, withoutSale, withoutSalesOn } from './order/before-sale.ts';
 export { documentOf, templateFor, type Workbook } from './menu/workbook.ts';
 export {
   chosenDishes,

@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import {
+  avoidanceWarnings,
   cleanNote,
   limitFaultOf,
   type Menu,
@@ -102,6 +103,7 @@ export async function placeOrder(
         string | null,
         string | null,
       ];
+      const warnings = warningsOf(stored.menu, placement);
       const row = {
         key,
         fingerprint: keys.fingerprint,
@@ -111,9 +113,9 @@ export async function placeOrder(
         name,
         place,
         dishes: dishNames(stored.menu, order),
-        search: searchText(stored.menu, order, quote, name, place),
+        search: searchText(stored.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
       };
-      return { outcome: 'placed', order: await storeOrder(manager, printing, row) };
+      return { outcome: 'placed', order: await storeOrder(manager, printing, row, warnings) };
     });
   });
   if (outcome.outcome === 'placed') printing.wake();
@@ -168,16 +170,10 @@ function namesPrices({ items }: Menu, { lines }: Placement): boolean {
 }
 
 /**
- * Text that an order is found by, besides its number: customer, dishes by id and name, and the words and notes of its
- * tickets.
+ * Text that an order is found by, besides its number: dishes by id and name, the words and notes of its tickets, and
+ * others, such as the guest's name.
  */
-function searchText(
-  { items }: Menu,
-  { lines }: Placement,
-  { tickets }: OrderQuote,
-  name: string | null,
-  place: string | null,
-): string {
+function searchText({ items }: Menu, { lines }: Placement, { tickets }: OrderQuote, others: readonly string[]): string {
   const dishes = lines.flatMap(({ item }) => {
     const dish = items.find(({ id }) => id === item)?.name;
     return [item, ...(dish === undefined ? [] : typeof dish === 'string' ? [dish] : Object.values(dish))];
@@ -190,7 +186,12 @@ function searchText(
     ]),
     ...ticket.notes.map(({ text }) => text),
   ]);
-  return [...new Set([name ?? '', place ?? '', ...dishes, ...read])].join(' ').toLowerCase();
+  return [...new Set([...others, ...dishes, ...read])].join(' ').toLowerCase();
+}
+
+/** What the guest can't have, as the kitchen reads it. */
+function warningsOf({ locales: [first = ''] }: Menu, { avoid = [] }: Placement): string[] {
+  return avoidanceWarnings([...new Set(avoid.map(cleanNote).filter(Boolean))], first);
 }
 
 /** The names of the lines' dishes in the menu's first language. */
@@ -206,7 +207,12 @@ type NewOrder = Pick<
   'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
 >;
 
-async function storeOrder(manager: EntityManager, printing: PrintQueue, order: NewOrder): Promise<PlacedOrder> {
+async function storeOrder(
+  manager: EntityManager,
+  printing: PrintQueue,
+  order: NewOrder,
+  warnings: readonly string[],
+): Promise<PlacedOrder> {
   const id = randomUUID();
   const moment = now();
   const { total, tickets } = order.quote;
@@ -218,7 +224,7 @@ async function storeOrder(manager: EntityManager, printing: PrintQueue, order: N
     orderId: id,
     orderNumber: number,
     station: ticket.station,
-    body: ticket as never,
+    body: { ...ticket, ...(warnings.length > 0 && { warnings }) } as never,
     sentAt: moment,
     bumpedAt: null,
     version: 1,

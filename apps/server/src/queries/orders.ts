@@ -101,6 +101,7 @@ export async function openOrder(
       station,
       lines: body.lines,
       notes: body.notes,
+      ...(body.warnings && { warnings: body.warnings }),
       bumpedAt: bumpedAt?.toISOString() ?? null,
     })),
     history: historyOf(order, tickets, jobs, events),

@@ -39,6 +39,7 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
       station,
       lines: body.lines,
       notes: body.notes,
+      ...(body.warnings && { warnings: body.warnings }),
       name: order?.name ?? null,
       place: order?.place ?? null,
       service: order?.request.service ?? 'dine-in',

@@ -33,6 +33,8 @@ export const PassTicket = object({
   station: text,
   lines: many(TicketLine),
   notes: many(TicketNote),
+  /** What its guest can't have, in the menu's first language. */
+  warnings: optional(many(text)),
   sentAt: Timestamp,
   /** The first day for which something of the order is wanted, if it names one. */
   wanted: optional(text),

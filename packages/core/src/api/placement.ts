@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { Order } from './line.ts';
-import { closed, optional } from '../menu/schema-kit.ts';
+import { closed, list, optional } from '../menu/schema-kit.ts';
 
 const { $id: _id, $defs, properties, ...shape } = Order;
 const request = Type.String({ maxLength: 60 });
@@ -10,6 +10,8 @@ const Placed = Type.Object(
     name: optional(request),
     /** Where to bring it, such as a table. */
     place: optional(request),
+    /** Allergens that the guest can't have; every ticket of the order is headed by them. */
+    avoid: optional(list(request)),
     /** Total the guest saw, in minor units; an order with a different total is not placed. */
     seenTotal: optional(Type.Integer()),
     /** PIN of a person allowed to enter an open price at the till. */
@@ -18,7 +20,7 @@ const Placed = Type.Object(
   closed,
 );
 
-/** An order with what placing it needs: name, place, the total seen and a PIN. */
+/** An order with what placing it needs: name, place, what the guest can't have, the total seen and a PIN. */
 export const Placement = {
   ...shape,
   $id: 'hearty-ladle:placement',
@@ -28,6 +30,13 @@ export const Placement = {
 export type Placement = Order & Static<typeof Placed>;
 
 /** The order without the fields that only placing needs. */
-export function orderOf({ name: _name, place: _place, seenTotal: _seen, pin: _pin, ...order }: Placement): Order {
+export function orderOf({
+  name: _name,
+  place: _place,
+  avoid: _avoid,
+  seenTotal: _seen,
+  pin: _pin,
+  ...order
+}: Placement): Order {
   return order;
 }

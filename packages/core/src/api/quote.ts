@@ -126,7 +126,13 @@ export const Ticket = object({ station: text, lines: many(TicketLine) });
 export type Ticket = Readonly<Static<typeof Ticket>>;
 
 /** What one station reads of an order: its lines in order, and the order's own words and notes. */
-export const OrderTicket = object({ station: text, lines: many(TicketLine), notes: many(TicketNote) });
+export const OrderTicket = object({
+  station: text,
+  lines: many(TicketLine),
+  notes: many(TicketNote),
+  /** What heads the ticket of a placed order, loud: what its guest can't have. */
+  warnings: optional(many(text)),
+});
 export type OrderTicket = Readonly<Static<typeof OrderTicket>>;
 
 /** Everything the guest, the till and the cook read about one line, from one calculation. */

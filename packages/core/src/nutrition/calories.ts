@@ -22,3 +22,11 @@ export function declareCalories(values: readonly number[]): string {
   if (most === undefined) return String(least);
   return values.length <= 2 ? `${least}/${most}` : `${least}-${most}`;
 }
+
+/**
+ * The declaration for an item whose builds have from `least` to `most` calories: two values are written with a slash
+ * only where there are two builds, so that a guest can take them for the choices there are.
+ */
+export function declaredRange({ min, max }: { readonly min: number; readonly max: number }, builds: string): string {
+  return declareCalories(min === max ? [min] : builds === '2' ? [min, max] : [min, max, max]);
+}

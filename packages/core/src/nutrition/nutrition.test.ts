@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { EU_ALLERGENS, US_ALLERGENS } from './allergens.ts';
-import { declareCalories, roundedCalories } from './calories.ts';
+import { declareCalories, declaredRange, roundedCalories } from './calories.ts';
 
 /** 21 CFR 101.9(c)(1) and 101.11(b)(2)(i)(A), from memory. */
 describe('declared calories', () => {
@@ -31,6 +31,15 @@ describe('declared calories', () => {
   ])('%j is declared as %s', (values, declared) => {
     expect(declareCalories(values)).toBe(declared);
   });
+});
+
+it.each([
+  [{ min: 244, max: 244 }, '9', '240'],
+  [{ min: 150, max: 250 }, '2', '150/250'],
+  [{ min: 150, max: 303 }, '3', '150-300'],
+  [{ min: 249, max: 251 }, '3', '250'],
+])('%j of %s builds is declared as %s', (range, builds, declared) => {
+  expect(declaredRange(range, builds)).toBe(declared);
 });
 
 /** Counted in the texts: Annex II has 14, FALCPA 8 and the FASTER Act one more. */

@@ -28,12 +28,13 @@ const WIDE = 2;
 
 /** Lays out a ticket for the station's printer, in lines no wider than its columns. */
 export function ticketPaper(
-  ticket: Pick<OrderTicket, 'lines' | 'notes'>,
+  ticket: Pick<OrderTicket, 'lines' | 'notes' | 'warnings'>,
   head: TicketHead,
   columns: number,
 ): PaperLine[] {
   const paper = new Paper(columns);
   for (const mark of head.marks) paper.write(`** ${mark} **`, 'loud');
+  for (const text of ticket.warnings ?? []) paper.note({ text, loud: true });
   paper.write(`${head.station} ${head.number}`, 'big');
   paper.write([head.time, ...head.words].join(' · '), 'plain');
   for (const { quantity, item, words, notes } of ticket.lines) {

@@ -24,8 +24,13 @@ const ASIDE = new Set([
   'date-required',
 ]);
 
-/** Quotes every build there is; undefined when there are more than `most`. */
-export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried | undefined {
+/** Quotes every build there is, and tells each valid one; undefined when there are more than `most`. */
+export function tryEveryBuild(
+  menu: Menu,
+  context: Context,
+  most: number,
+  tell: (build: readonly Pick[]) => void = () => undefined,
+): Tried | undefined {
   const item = compileMenu(menu).item(menu.items[0]?.id ?? '');
   if (!item) return undefined;
   const answers = item.groups.map((group) => answersTo(group));
@@ -38,6 +43,7 @@ export function tryEveryBuild(menu: Menu, context: Context, most: number): Tried
     const [quote] = quotes;
     if (!quote || quote.problems.some(({ code }) => !ASIDE.has(code))) continue;
     tried.builds++;
+    tell(build.flat());
     for (const { price, problems } of quotes) {
       tried.price = widened(tried.price, price.unit + price.once);
       if (problems.some(({ code }) => code === 'price-below-zero'))

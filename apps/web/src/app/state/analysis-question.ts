@@ -1,4 +1,12 @@
-import type { CrossPlace, DecidedCell, ExtremeBuilds, Menu, RuleOnDish } from '@hearty-ladle/core';
+import type {
+  Context,
+  CrossPlace,
+  DecidedCell,
+  ExtremeBuilds,
+  MadeWithout,
+  Menu,
+  RuleOnDish,
+} from '@hearty-ladle/core';
 
 /** What can be asked about a menu that takes too long for a keystroke, with the type of its answer. */
 export interface Analyses {
@@ -9,6 +17,11 @@ export interface Analyses {
   /** What else decides the cells of a cross table. */
   readonly 'decided-cells': { readonly about: { readonly place: CrossPlace }; readonly answer: readonly DecidedCell[] };
   readonly 'extreme-builds': { readonly about: { readonly item: string }; readonly answer: ExtremeBuilds | undefined };
+  /** What a guest who can't have some allergens is told of each dish. */
+  readonly 'made-without': {
+    readonly about: { readonly avoid: readonly string[]; readonly context: Context };
+    readonly answer: readonly MadeWithout[];
+  };
 }
 
 export type AnalysisKind = keyof Analyses;

@@ -1,4 +1,5 @@
 import {
+  allergenName,
   type Choice,
   type ChoicePrice,
   choicePriceText,
@@ -9,7 +10,6 @@ import {
   textIn,
   type Workbook,
 } from '@hearty-ladle/core';
-import { allergenName } from './allergens.ts';
 import { fieldName } from './field-names.ts';
 import { languageName } from './languages.ts';
 
@@ -62,7 +62,7 @@ function stepName({ menu, things }: Naming, before: Path, step: string): string 
   if (BY_CHOICE.has(list)) return choiceName(menu, before.at(-2) ?? '', step);
   const kind = LISTED[list];
   if (kind) return nameOf(menu, kind, step);
-  if (list === 'allergens') return allergenName(step);
+  if (list === 'allergens') return allergenName(step, 'en');
   return menu.locales.includes(step) ? languageName(step) : fieldName(step);
 }
 

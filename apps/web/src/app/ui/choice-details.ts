@@ -95,7 +95,10 @@ export class ChoiceDetails {
   protected set(field: Field, value: Choice[Field] | '' | false): void {
     const { [field]: _, ...rest } = this.choice();
     const isEmpty =
-      value === undefined || value === '' || value === false || (Array.isArray(value) && value.length === 0);
+      value === undefined ||
+      value === '' ||
+      value === false ||
+      (field !== 'allergens' && Array.isArray(value) && value.length === 0);
     this.choiceChange.emit((isEmpty ? rest : { ...rest, [field]: value }) as Choice);
   }
 

@@ -60,6 +60,8 @@ describe('a cell of the grid', () => {
 
   it('names things of the menu, each once', () => {
     expect(typed('allergens', 'eggs, Milk, milk')?.allergens).toEqual(['eggs', 'milk']);
+    expect(typed('allergens', 'None')?.allergens).toEqual([]);
+    expect(typed('allergens', '')?.allergens).toBeUndefined();
     expect(typed('uses', 'rice 120.5')?.uses).toEqual([{ ingredient: 'noodle', quantity: 120.5 }]);
     expect(typed('opens', 'dip')?.opens).toEqual(['dip']);
     expect(typed('item', 'toast')?.item).toBe('tea');

@@ -1,5 +1,4 @@
-import { type Choice, plainText, textIn, type Text } from '@hearty-ladle/core';
-import { allergenName, KNOWN_ALLERGENS } from '../text/allergens.ts';
+import { allergenName, type Choice, KNOWN_ALLERGENS, plainText, textIn, type Text } from '@hearty-ladle/core';
 import type { GridColumn, GridWords } from './grid-column.ts';
 import { withField } from './with-field.ts';
 
@@ -21,14 +20,23 @@ const column = (
 
 /** Columns whose cells name several things, or things of the menu, with commas between them. */
 export const LIST_COLUMNS: readonly GridColumn[] = [
-  column('allergens', 'Allergens', 'minmax(130px, 1fr)', 'none', 'Allergens with commas between: Milk, Eggs.', {
-    read: (choice) => (choice.allergens ?? []).map(allergenName).join(', '),
-    write: (choice, text) => {
-      const known = KNOWN_ALLERGENS.map((id) => ({ id, name: allergenName(id) }));
-      const found = namesIn(text).map((name) => byName(known, name)?.id);
-      return listed(choice, 'allergens', found);
+  column(
+    'allergens',
+    'Allergens',
+    'minmax(130px, 1fr)',
+    'not stated',
+    'Allergens with commas between: Milk, Eggs. Or: none.',
+    {
+      read: ({ allergens }) =>
+        allergens?.length === 0 ? 'none' : (allergens ?? []).map((id) => allergenName(id, 'en')).join(', '),
+      write: (choice, text) => {
+        if (plainText(text) === 'none') return withField(choice, 'allergens', []);
+        const known = KNOWN_ALLERGENS.map((id) => ({ id, name: allergenName(id, 'en') }));
+        const found = namesIn(text).map((name) => byName(known, name)?.id);
+        return listed(choice, 'allergens', found);
+      },
     },
-  }),
+  ),
   column('uses', 'Ingredients', 'minmax(150px, 1.2fr)', 'none', 'Names and quantities: Rice noodle 120, Egg 1.', {
     read: (choice, words) =>
       (choice.uses ?? [])

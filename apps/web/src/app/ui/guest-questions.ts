@@ -1,17 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   type Answers,
+  broughtOf,
   type CompiledItem,
   type CompiledMenu,
   dropChoice,
   groupAt,
   type GroupPlace,
   noteAt,
+  type OfferedChoice,
   type OfferedChoiceView,
   type OfferedGroup,
   type OfferedGroupView,
   pickChoice,
   picksAt,
+  type PricesAhead,
   type Problem,
   setAmount,
   setConsent,
@@ -22,10 +25,12 @@ import {
   textIn,
 } from '@hearty-ladle/core';
 import { pictureUrl } from '../state/picture-url.ts';
-import { formatAddedPrice } from '../text/money.ts';
+import { allergenList, avoidanceOf } from '../text/allergen-list.ts';
+import { formatAddedPrice, formatMoney } from '../text/money.ts';
 import { problemMessage } from '../text/problems.ts';
 import { limitsText } from '../text/limits.ts';
-import { MessagePipe } from '../messages/message.ts';
+import { message, MessagePipe } from '../messages/message.ts';
+import { LargePicture } from './large-picture.ts';
 import { QuestionAnswer } from './question-answer.ts';
 
 interface Row {
@@ -38,6 +43,11 @@ interface Row {
   readonly most: number;
   readonly picture: string | undefined;
   readonly color: string | undefined;
+  readonly largePicture: string | undefined;
+  /** What it would bring of what the guest can't have, or that it does not say. */
+  readonly warning: string;
+  /** The other allergens that it would add. */
+  readonly adds: string;
 }
 
 interface Question {
@@ -59,7 +69,7 @@ interface Question {
 @Component({
   selector: 'hl-guest-questions',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MessagePipe, QuestionAnswer],
+  imports: [LargePicture, MessagePipe, QuestionAnswer],
   templateUrl: './guest-questions.html',
   styleUrl: './guest-questions.css',
 })
@@ -72,6 +82,12 @@ export class GuestQuestions {
   readonly locale = input.required<string>();
   /** Whether to report what is missing, or only what is too much. */
   readonly strict = input(false);
+  /** What the guest can't have: choices that bring it say so. */
+  readonly avoid = input<readonly string[]>([]);
+  /** The allergens there are without a choice; undefined if choices don't say what they add. */
+  readonly present = input<readonly string[]>();
+  /** What prices can become while questions are open. */
+  readonly ahead = input<PricesAhead>();
   readonly answersChange = output<Answers>();
 
   protected readonly questions = computed(() => this.groups().flatMap((view) => this.#question(view) ?? []));
@@ -151,14 +167,42 @@ export class GuestQuestions {
     return {
       id: choice.choice,
       name: words(offered.choice.name),
-      price: formatAddedPrice(choice.price, this.menu().menu.currency, this.locale()),
+      price: this.#price(choice.price, offered.path),
       state: choice.state,
       units: picks.reduce((sum, pick) => sum + (pick.units ?? 1), 0),
       amount: picks[0]?.amount,
       most: offered.max,
       picture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image),
       color: offered.choice.color,
+      largePicture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image, 'large'),
+      warning: avoidanceOf(this.menu(), offered, this.avoid(), this.locale()),
+      adds: this.#adds(offered, picks.length > 0),
     };
+  }
+
+  #price(price: number | null, path: string): string {
+    const { currency } = this.menu().menu;
+    const money = (minor: number) => formatMoney(minor, currency, this.locale());
+    const depends = this.ahead()?.choices.get(path);
+    const whole = price === null ? this.ahead()?.lineWith.get(path) : undefined;
+    if (whole) return whole.min === whole.max ? money(whole.min) : `${money(whole.min)} – ${money(whole.max)}`;
+    if (!depends) return formatAddedPrice(price, currency, this.locale());
+    const group = this.item().groups.find(({ id }) => id === depends.dependsOn);
+    return message(this.locale(), 'price.depends', {
+      min: formatAddedPrice(depends.min, currency, this.locale()) || money(0),
+      max: formatAddedPrice(depends.max, currency, this.locale()),
+      group: group ? textIn(group.heading ?? group.group.prompt, this.locale(), this.menu().firstLocale) : '',
+    });
+  }
+
+  /** The allergens that a choice would add, besides those its warning names. */
+  #adds({ allergens }: OfferedChoice, isPicked: boolean): string {
+    const present = this.present();
+    if (!present || isPicked) return '';
+    const warned = broughtOf(allergens, this.avoid());
+    const added = new Set(allergens.filter((id) => !present.includes(id) && !warned.includes(id)));
+    if (added.size === 0) return '';
+    return message(this.locale(), 'question.adds', { names: allergenList([...added], this.locale(), 'conjunction') });
   }
 
   #problemsOf(view: OfferedGroupView): string[] {

@@ -22,6 +22,8 @@ export class PaperTicket {
       words: words.map((word) => ({ ...word, isChanged: differsFromUsual(word.text, this.amountWords()) })),
     })),
   );
+  /** What the guest can't have: above everything else, loud. */
+  readonly warnings = input<readonly string[]>([]);
   /** For whom, where to, which service. */
   readonly who = input('');
 }

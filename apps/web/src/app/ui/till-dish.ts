@@ -43,6 +43,8 @@ export class TillDish {
   readonly locale = input.required<string>();
   /** Unanswered groups come first. */
   readonly neededFirst = input(false);
+  /** What the guest can't have: choices that bring it say so. */
+  readonly avoid = input<readonly string[]>([]);
   readonly answersChange = output<Answers>();
   /** The questions answered by keys. */
   readonly questions = viewChild.required(TillQuestions);

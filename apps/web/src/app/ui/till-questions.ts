@@ -27,6 +27,7 @@ import {
 } from '@hearty-ladle/core';
 import { formatAddedPrice } from '../text/money.ts';
 import { StaffPipe } from '../messages/staff-message.ts';
+import { avoidanceOf } from '../text/allergen-list.ts';
 import { limitsText } from '../text/limits.ts';
 import { CHOICE_KEYS, tapChoice, unitsOf } from './till-tap.ts';
 
@@ -49,6 +50,8 @@ export class TillQuestions {
   readonly locale = input.required<string>();
   /** Unanswered groups come first. */
   readonly neededFirst = input(false);
+  /** What the guest can't have: choices that bring it say so. */
+  readonly avoid = input<readonly string[]>([]);
   readonly answersChange = output<Answers>();
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
@@ -173,11 +176,13 @@ export class TillQuestions {
     { choice: id, price, state }: OfferedChoiceView,
     mark = '',
   ) {
-    const choice = group?.choices.find((one) => one.id === id)?.choice;
+    const offered = group?.choices.find((one) => one.id === id);
+    const choice = offered?.choice;
     return (
       choice && {
         id,
         mark,
+        warning: avoidanceOf(this.menu(), offered, this.avoid(), this.locale()),
         name: choice.tillName ?? textIn(choice.name, this.locale(), this.menu().firstLocale),
         price: formatAddedPrice(price, this.menu().menu.currency, this.locale()),
         state,

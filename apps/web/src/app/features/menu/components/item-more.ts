@@ -53,7 +53,8 @@ export class ItemMore {
   /** Sets a field, or removes it when empty. Typing in one field is one undo step. */
   protected set(field: Field, value: Item[Field] | '', typed = false): void {
     const { [field]: _, ...rest } = this.item();
-    const isEmpty = value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
+    const isEmpty =
+      value === undefined || value === '' || (field !== 'allergens' && Array.isArray(value) && value.length === 0);
     this.#editor.put(
       'items',
       (isEmpty ? rest : { ...rest, [field]: value }) as Item,

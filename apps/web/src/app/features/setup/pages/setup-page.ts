@@ -119,6 +119,10 @@ export class SetupPage {
     else if (Number.isInteger(columns) && columns >= 20 && columns <= 96) this.setStation(station, { columns });
   }
 
+  protected setAllergens({ allergens: _, ...ingredient }: Ingredient, allergens: string[] | undefined): void {
+    this.setIngredient(ingredient, allergens ? { allergens } : {});
+  }
+
   protected setIngredient(ingredient: Ingredient, change: Partial<Ingredient>, field?: string): void {
     this.#editor.put(
       'ingredients',

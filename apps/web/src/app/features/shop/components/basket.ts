@@ -11,11 +11,14 @@ import {
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { MessagePipe, refusalMessage } from '../../../messages/message.ts';
+import { lineWarning } from '../../../text/allergen-list.ts';
+import { salePrice } from '../../../text/line-price.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { answersBack } from '../../../text/read-back.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
+import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 import { type BasketLine, changesOf, namesOf } from '../store/basket-line.ts';
 import type { ShopState } from '../store/shop-store.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -24,7 +27,7 @@ import { ButtonDirective } from 'primeng/button';
 @Component({
   selector: 'hl-basket',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AnswerList, ButtonDirective, GuestQuestions, MessagePipe],
+  imports: [AnswerList, ButtonDirective, GuestQuestions, MessagePipe, PriceWithSale],
   templateUrl: './basket.html',
   styleUrl: './basket.css',
 })
@@ -48,10 +51,12 @@ export class Basket {
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
   protected readonly lines = computed(() => {
     const menu = this.menu();
+    const { channel = 'online', service = 'takeaway' } = this.order();
     return this.shop().lines.map((inBasket, index) => {
       const { line, seen, names } = inBasket;
       const changes = changesOf(menu, inBasket, this.locale());
-      const now = this.quote().lines[index]?.price.line ?? 0;
+      const quote = this.quote().lines[index];
+      const now = quote?.price.line ?? 0;
       const isChanged = changes.gone.length + changes.renamed.length > 0 || now !== seen;
       return {
         index,
@@ -63,6 +68,8 @@ export class Basket {
         name: textIn(menu.item(line.item)?.item.name ?? names?.dish ?? line.item, this.locale(), menu.firstLocale),
         back: this.#back(changes.repaired),
         price: this.money(now),
+        ...salePrice(menu, { ...line, channel, service }, quote?.price, this.locale()),
+        warning: lineWarning(menu, line, quote?.allergens ?? [], this.shop().avoid, this.locale()),
         problems: changes.gone.length > 0 || changes.isDishGone ? [] : this.#messages(index, line),
       };
     });

@@ -12,28 +12,34 @@ import {
 } from '@angular/core';
 import {
   type Answers,
+  broughtOf,
   type CompiledMenu,
+  declaredRange,
   type Line,
   pictureFor,
+  pricesAhead,
   quoteLine,
+  statedParts,
   tellsIn,
   textIn,
   withoutUnknown,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
-import { MessagePipe } from '../../../messages/message.ts';
+import { message, MessagePipe } from '../../../messages/message.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
-import { formatMoney } from '../../../text/money.ts';
+import { allergenList } from '../../../text/allergen-list.ts';
+import { linePrice } from '../../../text/line-price.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
+import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 import { ButtonDirective } from 'primeng/button';
 
 /** A dish with its questions, the quantity, and its current price. */
 @Component({
   selector: 'hl-dish-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, GuestQuestions, MessagePipe, PriceExplained],
+  imports: [ButtonDirective, GuestQuestions, MessagePipe, PriceExplained, PriceWithSale],
   templateUrl: './dish-page.html',
   styleUrl: './dish-page.css',
 })
@@ -42,6 +48,8 @@ export class DishPage {
   readonly line = input.required<Line>();
   readonly locale = input.required<string>();
   readonly editing = input(false);
+  /** What the guest can't have. */
+  readonly avoid = input<readonly string[]>([]);
   readonly lineChange = output<Line>();
   /** Adds the dish to the basket at the price shown. */
   readonly confirmed = output<number>();
@@ -57,9 +65,50 @@ export class DishPage {
     return item ? withoutUnknown(item, this.line()) : this.line();
   });
   protected readonly quantity = computed(() => this.line().quantity ?? 1);
-  protected readonly quote = computed(() =>
-    quoteLine(this.menu().menu, { ...this.answers(), channel: 'online', service: 'takeaway' }, clock),
+  readonly #quoted = computed<Line>(() => ({ ...this.answers(), channel: 'online', service: 'takeaway' }));
+  protected readonly quote = computed(() => quoteLine(this.menu().menu, this.#quoted(), clock));
+  protected readonly ahead = computed(() => pricesAhead(this.menu(), this.#quoted(), clock));
+  protected readonly price = computed(() =>
+    linePrice(this.menu(), this.#quoted(), this.quote().price, this.locale(), this.ahead()),
   );
+  protected readonly calories = computed(() => {
+    if (this.item()?.item.calories === undefined) return '';
+    const { calories } = this.quote();
+    return message(this.locale(), 'dish.calories', { calories: declaredRange({ min: calories, max: calories }, '1') });
+  });
+  readonly #parts = computed(() => {
+    const item = this.item();
+    return item ? statedParts(this.menu(), item, this.answers().picks ?? []) : [];
+  });
+  /** What of the dish as answered says nothing about allergens, by name. */
+  protected readonly silent = computed(() =>
+    this.#parts()
+      .filter(({ isComplete }) => !isComplete)
+      .map(({ choice }) => (choice ? this.#words(choice.choice.name) : this.name())),
+  );
+  protected readonly contains = computed(() => {
+    const { allergens } = this.quote();
+    if (allergens.length > 0)
+      return message(this.locale(), 'dish.contains', { names: allergenList(allergens, this.locale(), 'conjunction') });
+    return this.silent().length > 0 ? '' : message(this.locale(), 'dish.contains-none');
+  });
+  /** How the dish as answered stands to what the guest can't have. */
+  protected readonly avoided = computed(() => {
+    const avoid = this.avoid();
+    if (avoid.length === 0) return undefined;
+    const brought = broughtOf(this.quote().allergens, avoid);
+    if (brought.length === 0) {
+      const names = allergenList(avoid, this.locale(), 'disjunction');
+      return this.silent().length > 0
+        ? { isWell: false, text: '' }
+        : { isWell: true, text: message(this.locale(), 'avoid.is-without', { names }) };
+    }
+    const parts = this.#parts()
+      .filter(({ allergens }) => broughtOf(allergens, avoid).length > 0)
+      .map(({ choice }) => (choice ? this.#words(choice.choice.name) : this.name()));
+    const names = allergenList(brought, this.locale(), 'conjunction');
+    return { isWell: false, text: message(this.locale(), 'avoid.now-contains', { names, parts: parts.join(', ') }) };
+  });
   protected readonly tells = computed(() => tellsIn(this.menu(), this.quote(), this.locale()));
   protected readonly name = computed(() => this.#words(this.item()?.item.name));
   protected readonly picture = computed(() => {
@@ -93,10 +142,6 @@ export class DishPage {
     const question = this.#host.nativeElement.querySelector<HTMLElement>('[data-problem]');
     question?.scrollIntoView({ block: 'start' });
     question?.querySelector<HTMLElement>('input:not(:disabled), textarea')?.focus({ preventScroll: true });
-  }
-
-  protected money(minor: number): string {
-    return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
 
   #words(text: Parameters<typeof textIn>[0] | undefined): string {

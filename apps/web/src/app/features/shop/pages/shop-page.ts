@@ -10,33 +10,25 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { type CompiledMenu, type Line, preselectedLine, quoteLine, textIn } from '@hearty-ladle/core';
-import { clock } from '../../../clock.ts';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { Line } from '@hearty-ladle/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { of, switchMap } from 'rxjs';
 import { MenuView } from '../../../state/menu-view.ts';
-import { pictureUrl } from '../../../state/picture-url.ts';
-import { SpanFinder } from '../../../state/span-finder.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
-import { listPrice, formatMoney } from '../../../text/money.ts';
-import { problemMessage } from '../../../text/problems.ts';
 import { Basket } from '../components/basket.ts';
+import { DishList } from '../components/dish-list.ts';
 import { DishPage } from '../components/dish-page.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { type BasketLine, namesOf } from '../store/basket-line.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
+import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
-
-/** Problems that make a dish unavailable whatever is picked. */
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 
 /** The shop: the menu, a dish with its questions, the basket, the order's number. */
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Basket, DishPage, LanguageSwitch, MessagePipe],
+  imports: [AvoidBox, Basket, DishList, DishPage, LanguageSwitch, MessagePipe],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -47,36 +39,6 @@ export class ShopPage {
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
   protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
   protected readonly locale = injectPageLocale((locale) => message(locale, 'shop.title'));
-
-  readonly #finder = inject(SpanFinder);
-  /** Price ranges of all dishes, computed in a worker whenever the menu changes. */
-  readonly #spans = toSignal(
-    toObservable(this.view.menu).pipe(
-      switchMap((menu) =>
-        menu
-          ? this.#finder.find(
-              menu,
-              menu.items.map(({ id }) => id),
-              { channel: 'online', service: 'takeaway' },
-            )
-          : of(undefined),
-      ),
-    ),
-  );
-
-  protected readonly sections = computed(() => {
-    const menu = this.view.compiled();
-    if (!menu) return [];
-    return menu.menu.sections
-      .map((section) => ({
-        id: section.id,
-        name: textIn(section.name, this.locale(), menu.firstLocale),
-        dishes: menu.menu.items
-          .filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true))
-          .map((item) => this.#dish(menu, item.id)),
-      }))
-      .filter(({ dishes }) => dishes.length > 0);
-  });
 
   protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
   /** While the basket is on screen, the bar that leads to it is hidden. */
@@ -114,9 +76,12 @@ export class ShopPage {
     if (item !== undefined) scrollTo({ top: 0 });
   }
 
-  protected open(item: string): void {
-    const menu = this.view.compiled();
-    if (menu) this.#store.dispatch(shopActions.dishOpened({ line: preselectedLine(menu, item) }));
+  protected open(line: Line): void {
+    this.#store.dispatch(shopActions.dishOpened({ line }));
+  }
+
+  protected avoid(avoid: readonly string[]): void {
+    this.#store.dispatch(shopActions.avoided({ avoid }));
   }
 
   protected edit(index: number): void {
@@ -167,28 +132,5 @@ export class ShopPage {
   protected showBasket(event: Event): void {
     event.preventDefault();
     document.getElementById('basket')?.scrollIntoView();
-  }
-
-  #dish(menu: CompiledMenu, id: string) {
-    const item = menu.item(id);
-    const quote = quoteLine(menu.menu, { item: id, channel: 'online', service: 'takeaway' }, clock);
-    const closed = quote.problems.find(({ code }) => CLOSED.has(code));
-    return {
-      id,
-      name: textIn(item?.item.name ?? '', this.locale(), menu.firstLocale),
-      description: textIn(item?.item.description ?? '', this.locale(), menu.firstLocale),
-      price: item ? this.#price(menu, id) : '',
-      picture: item?.item.image === undefined ? undefined : pictureUrl(item.item.image),
-      closed: closed && problemMessage(menu, closed, this.locale(), { item: id }),
-    };
-  }
-
-  /** The price range of a dish; its list price until the range is known. */
-  #price(menu: CompiledMenu, id: string): string {
-    const money = (minor: number) => formatMoney(minor, menu.menu.currency, this.locale());
-    const span = this.#spans()?.get(id)?.price;
-    const item = menu.item(id);
-    if (!span) return item ? money(listPrice(menu, item, menu.firstList)) : '';
-    return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
   }
 }

@@ -60,6 +60,7 @@ export class ShopEffects {
               ...orderOf(state),
               ...(state.name && { name: state.name }),
               ...(state.place && { place: state.place }),
+              ...(state.avoid.length > 0 && { avoid: [...state.avoid] }),
               ...replacing(state.tries),
               seenTotal: total,
             },

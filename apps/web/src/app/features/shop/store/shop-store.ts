@@ -24,6 +24,8 @@ export interface ShopState {
   /** Who to call, and where to bring it. */
   readonly name: string;
   readonly place: string;
+  /** Allergens that the guest can't have; kept from order to order. */
+  readonly avoid: readonly string[];
   /** Answers to the order's own questions. */
   readonly answers: Answers;
   readonly tries: OrderTries;
@@ -49,6 +51,7 @@ export const shopActions = createActionGroup({
     /** The guest accepted what the menu made of a line: its price and names, and what is gone from it. */
     'Change agreed': props<{ index: number; agreed: BasketLine }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
+    Avoided: props<{ avoid: readonly string[] }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
     'Order sent': props<{ total: number }>(),
@@ -67,8 +70,8 @@ export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
-export function remember({ open, lines, answers, tries, firstPlaced, name, place }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place }));
+export function remember({ open, lines, answers, tries, firstPlaced, name, place, avoid }: ShopState): void {
+  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place, avoid }));
 }
 
 function remembered(): Partial<ShopState> {
@@ -86,6 +89,7 @@ function initialShop(key: string): ShopState {
     lines: [],
     name: '',
     place: '',
+    avoid: [],
     answers: {},
     tries: newTries(key),
     sending: false,
@@ -115,6 +119,7 @@ export const shopFeature = createFeature({
       ...(named.name !== undefined && { name: named.name }),
       ...(named.place !== undefined && { place: named.place }),
     })),
+    on(shopActions.avoided, (state, { avoid }) => ({ ...changedOrder(state), avoid })),
     on(shopActions.lineTakenOut, (state, { index }) => ({
       ...changedOrder(state),
       lines: state.lines.filter((_, i) => i !== index),

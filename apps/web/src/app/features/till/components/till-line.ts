@@ -33,6 +33,8 @@ export class TillLine {
   readonly line = input.required<Line>();
   readonly service = input.required<Service>();
   readonly isNew = input.required<boolean>();
+  /** What the guest can't have. */
+  readonly avoid = input<readonly string[]>([]);
   readonly lineChange = output<Line>();
   readonly confirmed = output<void>();
   readonly cancelled = output<void>();

@@ -29,7 +29,9 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
+import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
+import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 import { QuantityField } from '../components/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
 import { tillActions } from '../store/till-actions.ts';
@@ -54,11 +56,13 @@ import { LanguageSwitch } from '../../../ui/language-switch.ts';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     AnswerList,
+    AvoidBox,
     ButtonDirective,
     GuestQuestions,
     HotkeyList,
     LanguageSwitch,
     PinDialog,
+    PriceWithSale,
     QuantityField,
     RouterLink,
     StaffPipe,
@@ -76,7 +80,7 @@ export class TillPage {
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
   readonly #pricedOrder = this.#store.selectSignal(tillFeature.selectPricedOrder);
   readonly #service = this.#store.selectSignal(tillFeature.selectService);
-  readonly #lines = this.#store.selectSignal(tillFeature.selectLines);
+  readonly #avoid = this.#store.selectSignal(tillFeature.selectAvoid);
   protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
@@ -97,7 +101,7 @@ export class TillPage {
   protected readonly lines = computed(() => {
     const menu = this.menu();
     if (!menu) return [];
-    return orderLines(menu, this.#lines(), this.quote(), this.locale());
+    return orderLines(menu, this.#pricedOrder(), this.quote(), this.#avoid(), this.locale());
   });
   /** Problems with the answers to the order's own questions. */
   protected readonly ownProblems = computed(() =>
@@ -105,7 +109,7 @@ export class TillPage {
   );
   protected readonly orderProblems = computed(() => {
     const menu = this.menu();
-    return menu && this.#lines().length > 0
+    return menu && this.till().lines.length > 0
       ? this.ownProblems().map((problem) => problemMessage(menu, problem, this.locale()))
       : [];
   });
@@ -191,6 +195,10 @@ export class TillPage {
     // While a dish is open, number keys are answers rather than search text.
     if (isEnough) this.find()?.focus();
     else this.find()?.blur();
+  }
+
+  protected avoid(avoid: readonly string[]): void {
+    this.#store.dispatch(tillActions.avoided({ avoid }));
   }
 
   protected readonly pinRefusal = computed(() => {

@@ -1,13 +1,22 @@
-import { type CompiledMenu, type Line, type OrderQuote, textIn } from '@hearty-ladle/core';
+import { type CompiledMenu, type Order, type OrderQuote, textIn } from '@hearty-ladle/core';
+import { lineWarning } from '../../../text/allergen-list.ts';
+import { salePrice } from '../../../text/line-price.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { answersBack } from '../../../text/read-back.ts';
 
 /** The lines of the order at the till, read back with their prices and what is wrong with them. */
-export function orderLines(menu: CompiledMenu, lines: readonly Line[], quote: OrderQuote | undefined, locale: string) {
-  return lines.map((line, index) => {
+export function orderLines(
+  menu: CompiledMenu,
+  order: Order,
+  quote: OrderQuote | undefined,
+  avoid: readonly string[],
+  locale: string,
+) {
+  const { channel = 'pos', service = 'dine-in' } = order;
+  return order.lines.map((line, index) => {
     const item = menu.item(line.item);
-    const { price, problems = [] } = quote?.lines[index] ?? {};
+    const { price, allergens = [], problems = [] } = quote?.lines[index] ?? {};
     return {
       index,
       line,
@@ -15,6 +24,8 @@ export function orderLines(menu: CompiledMenu, lines: readonly Line[], quote: Or
       name: item ? (item.item.tillName ?? textIn(item.item.name, locale, menu.firstLocale)) : line.item,
       back: item && answersBack(menu, item, line, locale),
       price: formatMoney(price?.line ?? 0, menu.menu.currency, locale),
+      ...salePrice(menu, { ...line, channel, service }, price, locale),
+      warning: lineWarning(menu, line, allergens, avoid, locale),
       problems: problems.map((problem) => problemMessage(menu, problem, locale, line)),
     };
   });

@@ -17,6 +17,7 @@ export const tillActions = createActionGroup({
     /** Sets how many of a line; 0 removes it. */
     'Line counted': props<{ index: number; quantity: number }>(),
     Named: props<{ service?: Service; name?: string; place?: string }>(),
+    Avoided: props<{ avoid: readonly string[] }>(),
     'Order answered': props<{ answers: Answers }>(),
     Sent: props<{ total: number }>(),
     'Answer slow': emptyProps(),

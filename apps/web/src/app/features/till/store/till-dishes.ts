@@ -1,16 +1,23 @@
-import { type CompiledMenu, type Item, plainText, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import {
+  type CompiledMenu,
+  type Item,
+  plainText,
+  preselectedLine,
+  quoteLine,
+  type Service,
+  textIn,
+} from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
-import { formatMoney, listPrice } from '../../../text/money.ts';
+import { linePrice, type ShownPrice } from '../../../text/line-price.ts';
 import { problemMessage } from '../../../text/problems.ts';
 
 /** Problems that make a dish unavailable whatever is picked. */
 const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 
 /** A key of the till. `closed`: why the dish can't be ordered now. */
-export interface TillDish {
+export interface TillDish extends ShownPrice {
   readonly id: string;
   readonly name: string;
-  readonly price: string;
   readonly closed: string | undefined;
 }
 
@@ -27,13 +34,13 @@ export function dishesFor(
 }
 
 function dishOf(menu: CompiledMenu, item: Item, service: Service, locale: string): TillDish {
-  const { problems } = quoteLine(menu.menu, { item: item.id, channel: 'pos', service }, clock);
+  const line = { ...preselectedLine(menu, item.id), channel: 'pos', service } as const;
+  const { problems, price } = quoteLine(menu.menu, line, clock);
   const closed = problems.find(({ code }) => CLOSED.has(code));
-  const compiled = menu.item(item.id);
   return {
     id: item.id,
     name: item.tillName ?? textIn(item.name, locale, menu.firstLocale),
-    price: compiled ? formatMoney(listPrice(menu, compiled, menu.firstList), menu.menu.currency, locale) : '',
+    ...linePrice(menu, line, price, locale),
     closed: closed && problemMessage(menu, closed, locale, { item: item.id }),
   };
 }

@@ -19,6 +19,8 @@ export interface TillState {
   readonly name: string;
   readonly place: string;
   readonly answers: Answers;
+  /** Allergens that the guest can't have. */
+  readonly avoid: readonly string[];
   /** The line being answered: one of the order's, or a new one (undefined index). */
   readonly open: { readonly line: Line; readonly index: number | undefined } | undefined;
   readonly tries: OrderTries;
@@ -49,6 +51,7 @@ const emptyOrder = () => ({
   name: '',
   place: '',
   answers: {},
+  avoid: [],
   open: undefined,
   pin: undefined,
   tries: newTries(crypto.randomUUID()),
@@ -93,6 +96,7 @@ export const tillFeature = createFeature({
       name,
       place,
     })),
+    on(tillActions.avoided, (state, { avoid }) => ({ ...changed(state), avoid })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
     on(tillActions.sent, (state, { total }) => ({
       ...state,
@@ -160,10 +164,10 @@ export const tillFeature = createFeature({
 
 /** Stores what survives a reload: the order at hand with its keys, also one being taken up from hold, and no PIN. */
 export function rememberOrder(state: TillState): void {
-  const { lines, service, name, place, answers, open, tries, confirming } = state;
+  const { lines, service, name, place, answers, avoid, open, tries, confirming } = state;
   globalThis.localStorage?.setItem(
     ORDER_KEY,
-    JSON.stringify({ lines, service, name, place, answers, open, tries, confirming }),
+    JSON.stringify({ lines, service, name, place, answers, avoid, open, tries, confirming }),
   );
 }
 
@@ -225,7 +229,7 @@ function withSendAnswer(state: TillState, answer: SentOrder): TillState {
 
 function takenUp(
   state: TillState,
-  { lines, name = '', place = '', service = 'dine-in', picks, notes, dates, amounts, consents }: Placement,
+  { lines, name = '', place = '', service = 'dine-in', avoid = [], picks, notes, dates, amounts, consents }: Placement,
 ): TillState {
   const answers: Answers = {
     ...(picks && { picks }),
@@ -234,15 +238,16 @@ function takenUp(
     ...(amounts && { amounts }),
     ...(consents && { consents }),
   };
-  return { ...state, ...emptyOrder(), lines, name, place, service, answers, notice: undefined };
+  return { ...state, ...emptyOrder(), lines, name, place, service, answers, avoid, notice: undefined };
 }
 
 /** The order as it is parked and sent. */
-export function tillOrder({ lines, service, answers, name, place, pin }: TillState): Placement {
+export function tillOrder({ lines, service, answers, name, place, avoid, pin }: TillState): Placement {
   return {
     ...pricedOrder({ lines, service, answers }),
     ...(name && { name }),
     ...(place && { place }),
+    ...(avoid.length > 0 && { avoid: [...avoid] }),
     ...(pin !== undefined && { pin }),
   };
 }

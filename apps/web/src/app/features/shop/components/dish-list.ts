@@ -1,0 +1,129 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import {
+  type CompiledMenu,
+  type Context,
+  declaredRange,
+  type Item,
+  type Line,
+  type MadeWithout,
+  type Menu,
+  preselectedLine,
+  quoteLine,
+  textIn,
+  withoutSalesOn,
+} from '@hearty-ladle/core';
+import { type Observable, of, switchMap } from 'rxjs';
+import { clock } from '../../../clock.ts';
+import { message } from '../../../messages/message.ts';
+import { AnalysisFinder } from '../../../state/analysis-finder.ts';
+import { pictureUrl } from '../../../state/picture-url.ts';
+import { SpanFinder, type Spans } from '../../../state/span-finder.ts';
+import { allergenList } from '../../../text/allergen-list.ts';
+import { formatMoney, listPrice } from '../../../text/money.ts';
+import { problemMessage } from '../../../text/problems.ts';
+import { PriceWithSale } from '../../../ui/price-with-sale.ts';
+
+/** Problems that make a dish unavailable whatever is picked. */
+const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
+const OCCASION = { channel: 'online', service: 'takeaway' } as const satisfies Context;
+
+/** The dishes of the menu by section: prices from–to, calories, and what a guest who can't have something is told. */
+@Component({
+  selector: 'hl-dish-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PriceWithSale],
+  templateUrl: './dish-list.html',
+  styleUrl: './dish-list.css',
+})
+export class DishList {
+  readonly menu = input.required<CompiledMenu>();
+  readonly locale = input.required<string>();
+  /** What the guest can't have. */
+  readonly avoid = input<readonly string[]>([]);
+  /** A dish to be answered, from what is preselected or from a build without what the guest can't have. */
+  readonly opened = output<Line>();
+
+  readonly #finder = inject(SpanFinder);
+  readonly #analyses = inject(AnalysisFinder);
+  readonly #document = computed(() => this.menu().menu);
+  readonly #withoutSales = computed(() => withoutSalesOn(this.#document(), clock(undefined).slice(0, 10)));
+  /** Price ranges of all dishes, computed in a worker whenever the menu changes; and those without their sales. */
+  readonly #spans = toSignal(toObservable(this.#document).pipe(switchMap((menu) => this.#spansOf(menu))));
+  readonly #usualSpans = toSignal(
+    toObservable(this.#withoutSales).pipe(switchMap(({ menu, ids }) => this.#spansOf(menu, ids))),
+  );
+  readonly #asked = computed(() => ({ menu: this.#document(), avoid: this.avoid() }));
+  readonly #without = toSignal(
+    toObservable(this.#asked).pipe(
+      switchMap(({ menu, avoid }) =>
+        avoid.length === 0 ? of(undefined) : this.#analyses.find('made-without', menu, { avoid, context: OCCASION }),
+      ),
+    ),
+  );
+
+  protected readonly sections = computed(() => {
+    const { menu, firstLocale } = this.menu();
+    return menu.sections
+      .map((section) => ({
+        id: section.id,
+        name: textIn(section.name, this.locale(), firstLocale),
+        dishes: menu.items
+          .filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true))
+          .map((item) => this.#dish(item)),
+      }))
+      .filter(({ dishes }) => dishes.length > 0);
+  });
+
+  protected open(id: string): void {
+    const made = this.#without()?.find(({ item }) => item === id);
+    const line = preselectedLine(this.menu(), id);
+    this.opened.emit(made?.is === 'made' ? { ...line, picks: [...made.picks] } : line);
+  }
+
+  #spansOf(menu: Menu, ids: readonly string[] = menu.items.map(({ id }) => id)): Observable<Spans> {
+    return ids.length === 0 ? of(new Map()) : this.#finder.find(menu, ids, OCCASION);
+  }
+
+  #dish(item: Item) {
+    const { menu, firstLocale } = this.menu();
+    const quote = quoteLine(menu, { item: item.id, ...OCCASION }, clock);
+    const closed = quote.problems.find(({ code }) => CLOSED.has(code));
+    const isOnSale = this.#withoutSales().ids.includes(item.id);
+    const [price, usual] = [this.#price(item, this.#spans()), isOnSale ? this.#price(item, this.#usualSpans()) : ''];
+    return {
+      id: item.id,
+      name: textIn(item.name, this.locale(), firstLocale),
+      description: textIn(item.description ?? '', this.locale(), firstLocale),
+      price,
+      usual: usual === price ? '' : usual,
+      until: item.sale?.until ?? '',
+      calories: this.#calories(item),
+      picture: item.image === undefined ? undefined : pictureUrl(item.image),
+      closed: closed && problemMessage(this.menu(), closed, this.locale(), { item: item.id }),
+      without: this.#told(this.#without()?.find((one) => one.item === item.id)),
+    };
+  }
+
+  /** The price range of a dish; its list price until the range is known. */
+  #price(item: Item, spans: Spans | undefined): string {
+    const money = (minor: number) => formatMoney(minor, this.menu().menu.currency, this.locale());
+    const span = spans?.get(item.id)?.price;
+    const compiled = this.menu().item(item.id);
+    if (!span) return compiled ? money(listPrice(this.menu(), compiled, this.menu().firstList)) : '';
+    return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
+  }
+
+  #calories(item: Item): string {
+    const found = this.#spans()?.get(item.id);
+    if (item.calories === undefined || !found?.calories) return '';
+    return message(this.locale(), 'dish.calories', { calories: declaredRange(found.calories, found.builds) });
+  }
+
+  #told(found: MadeWithout | undefined): { readonly isWell: boolean; readonly text: string } | undefined {
+    if (!found) return undefined;
+    const names = allergenList(this.avoid(), this.locale(), 'disjunction');
+    const key = found.is === 'made' && found.isUsual ? 'usual' : found.is;
+    return { isWell: found.is === 'made', text: message(this.locale(), `avoid.${key}`, { names }) };
+  }
+}
