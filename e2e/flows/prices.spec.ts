@@ -6,6 +6,15 @@ test.beforeEach(resetHouse);
 const cell = (page: Page, list: string, what: string) => page.getByLabel(`${list}, ${what}`, { exact: true });
 const reach = (page: Page) => page.getByRole('region', { name: 'What this change touches' });
 
+test('a dish shows what it costs and leaves, as usual and over everything that can be built', async ({ page }) => {
+  await page.goto(at('/prices'));
+  const fold = page.getByRole('row', { name: /^Select Griddle fold, dish/ });
+  // One flatbread at 0.32 of 6.90.
+  await expect(fold).toContainText('€0.32');
+  await expect(fold).toContainText('€6.58 · 95 %');
+  await expect(fold).toContainText('€6.58 to ');
+});
+
 test('every price up 4 %, rounded to 0.05: its reach is read, it is one change, and one key undoes it', async ({
   page,
 }) => {
@@ -35,7 +44,7 @@ test('one price list is set from another plus 8 %, for what is selected; a typed
 }) => {
   await page.goto(at('/prices'));
   await page.getByLabel('Find', { exact: true }).fill('tea');
-  await expect(page.getByRole('status').filter({ hasText: 'of 40 prices' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'of 41 prices' })).toBeVisible();
   await choose(page, 'Section', 'Teas and other drinks');
   await page.getByLabel('Select Milk tea, dish', { exact: true }).check();
   await page.getByLabel('Select Barley tea, dish', { exact: true }).check();

@@ -70,6 +70,7 @@ export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { cleanNote } from './quote/clean-note.ts';
 export { type Analysis, analyzeItem } from './analysis/analyze.ts';
+export { type Margins, marginsOf } from './analysis/margins.ts';
 export { checkMenu, LineCheck } from './check/check-menu.ts';
 export type { Finding, Replay } from './check/finding.ts';
 export { findingMessage, occasionText, findingReport } from './messages/finding-message.ts';

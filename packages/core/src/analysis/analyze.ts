@@ -52,7 +52,7 @@ export function analyzeItem(
 }
 
 /** The span of all valid builds of a model; undefined if there are none. */
-function spanOf(model: SolverModel, budget: Budget): Span | undefined {
+export function spanOf(model: SolverModel, budget: Budget): Span | undefined {
   const factors = [
     ...commonFactors(model, budget),
     soldFactor(model, budget),

@@ -1,3 +1,4 @@
+import type { Id } from '../menu/document.ts';
 import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup, Ruled } from '../compile/compiled.ts';
 import type { Circumstances } from '../quote/circumstances.ts';
 import { type Atom, AtomList, atomsOfFormula, type Formula, formulaOf } from './formula.ts';
@@ -42,6 +43,15 @@ export interface Aim {
   readonly witnesses: boolean;
   /** Whether rules without effect on builds and prices are included. */
   readonly everyRule: boolean;
+  /** Takes what ingredients cost off the prices; undefined if costs don't count. */
+  readonly costs: ScaledCosts | undefined;
+}
+
+/** What ingredients cost, in whole numbers: prices and costs are both multiplied by `scale`. */
+export interface ScaledCosts {
+  readonly scale: number;
+  /** Cost of a thousandth of the ingredient's unit, times `scale`. */
+  readonly perThousandth: ReadonlyMap<Id, number>;
 }
 
 /** Restricts the builds to those that do, or do not, contain one choice. */
@@ -51,7 +61,7 @@ export interface Demand {
   readonly must: 'stand' | 'fall';
 }
 
-const SPANS_ALONE: Aim = { prices: 'line', isMirrored: false, witnesses: false, everyRule: false };
+const SPANS_ALONE: Aim = { prices: 'line', isMirrored: false, witnesses: false, everyRule: false, costs: undefined };
 
 interface BaseChoice {
   readonly group: OfferedGroup;

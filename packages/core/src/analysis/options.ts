@@ -32,7 +32,7 @@ export function optionsOf(
     return amounts.map((amount) => ({
       units,
       price: share(price, amount?.price ?? WHOLE) * weight,
-      inner: multiplied(inner, units),
+      inner: lessCost(assignment, choice, multiplied(inner, units), units, amount?.portion ?? WHOLE),
       calories: share(choice.calories, amount?.portion ?? WHOLE) * units,
       pick: assignment.aim.witnesses
         ? { group: group.id, choice: choice.id, ...(units > 1 && { units }), ...(amount && { amount: amount.id }) }
@@ -41,9 +41,9 @@ export function optionsOf(
   });
 }
 
-/** How often a price counts towards the aim (unit or line); negative if prices are mirrored. */
+/** How often a price counts towards the aim (unit or line), times the scale of costs; negative if prices are mirrored. */
 export function weightOf({ aim, line }: Assignment, charge: Charge): number {
-  const sign = aim.isMirrored ? -1 : 1;
+  const sign = (aim.isMirrored ? -1 : 1) * (aim.costs?.scale ?? 1);
   if (aim.prices === 'unit') return charge === 'each' ? sign : 0;
   return charge === 'each' ? line.quantity * sign : sign;
 }
@@ -68,6 +68,17 @@ function multiplied({ count, low, high, fewest, most, witnesses: witnesses }: Sp
     most: most * units,
     witnesses: witnesses && repriced(witnesses, (price) => price * units),
   };
+}
+
+/** A span without what the ingredients of a pick cost: included or not, they are used. */
+function lessCost(assignment: Assignment, { uses }: OfferedChoice, span: Span, units: number, portion: number): Span {
+  const { costs } = assignment.aim;
+  if (!costs || uses.length === 0) return span;
+  const cost = uses.reduce(
+    (sum, use) => sum + share(use.thousandths, portion) * (costs.perThousandth.get(use.ingredient) ?? 0),
+    0,
+  );
+  return times(span, fixed(-cost * units * (weightOf(assignment, 'each') / costs.scale)));
 }
 
 /** All answers to the groups that a choice opens; undefined if one of them can't be answered. */

@@ -1,6 +1,6 @@
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { OfferedChoice, OfferedGroup } from '../compile/compiled.ts';
-import { type Context, type Line, type Menu, type Pick, quoteLine } from '../index.ts';
+import { type Context, type Line, type Menu, type Pick, type Quote, quoteLine } from '../index.ts';
 import { cross, permutations } from './combinations.ts';
 
 /** What trying every build of a menu's first item finds. */
@@ -29,7 +29,7 @@ export function tryEveryBuild(
   menu: Menu,
   context: Context,
   most: number,
-  tell: (build: readonly Pick[]) => void = () => undefined,
+  tell: (build: readonly Pick[], quotes: readonly Quote[]) => void = () => undefined,
 ): Tried | undefined {
   const item = compileMenu(menu).item(menu.items[0]?.id ?? '');
   if (!item) return undefined;
@@ -43,7 +43,7 @@ export function tryEveryBuild(
     const [quote] = quotes;
     if (!quote || quote.problems.some(({ code }) => !ASIDE.has(code))) continue;
     tried.builds++;
-    tell(build.flat());
+    tell(build.flat(), quotes);
     for (const { price, problems } of quotes) {
       tried.price = widened(tried.price, price.unit + price.once);
       if (problems.some(({ code }) => code === 'price-below-zero'))

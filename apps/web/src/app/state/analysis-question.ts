@@ -4,6 +4,7 @@ import type {
   DecidedCell,
   ExtremeBuilds,
   MadeWithout,
+  Margins,
   Menu,
   RuleOnDish,
 } from '@hearty-ladle/core';
@@ -17,6 +18,8 @@ export interface Analyses {
   /** What else decides the cells of a cross table. */
   readonly 'decided-cells': { readonly about: { readonly place: CrossPlace }; readonly answer: readonly DecidedCell[] };
   readonly 'extreme-builds': { readonly about: { readonly item: string }; readonly answer: ExtremeBuilds | undefined };
+  /** What each dish costs to make and leaves. */
+  readonly margins: { readonly about: Record<never, never>; readonly answer: readonly Margins[] };
   /** What a guest who can't have some allergens is told of each dish. */
   readonly 'made-without': {
     readonly about: { readonly avoid: readonly string[]; readonly context: Context };

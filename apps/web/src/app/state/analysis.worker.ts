@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { decidedCells, extremeBuilds, madeWithout, ruleDishCounts, ruleImpact } from '@hearty-ladle/core';
+import { decidedCells, extremeBuilds, madeWithout, marginsOf, ruleDishCounts, ruleImpact } from '@hearty-ladle/core';
 import { clock } from '../clock.ts';
 import type { AnalysisQuestion } from './analysis-question.ts';
 
@@ -17,6 +17,8 @@ function answerTo(question: AnalysisQuestion) {
       return decidedCells(question.menu, question.place, clock);
     case 'extreme-builds':
       return extremeBuilds(question.menu, question.item, {}, clock);
+    case 'margins':
+      return question.menu.items.flatMap(({ id }) => marginsOf(question.menu, id, {}, clock) ?? []);
     case 'made-without':
       return question.menu.items.flatMap(
         ({ id }) => madeWithout(question.menu, id, question.avoid, question.context, clock) ?? [],

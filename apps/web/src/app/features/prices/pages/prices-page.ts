@@ -21,6 +21,7 @@ import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { PriceTools, type Repricing } from '../components/price-tools.ts';
+import { DishMargins } from './dish-margins.ts';
 import { type PriceRow, priceRows } from './price-rows.ts';
 
 /** Every sum of the menu by price list in one grid: found, typed, filled, raised, set from another list. */
@@ -44,6 +45,7 @@ export class PricesPage {
   protected readonly ticked = signal<ReadonlySet<string>>(new Set());
   /** Prices that the last change left as they were, since they would have fallen below zero. */
   protected readonly leftOut = signal(0);
+  protected readonly margins = new DishMargins();
   protected readonly texts = new CellTexts<string>();
   protected readonly wrong = this.texts.wrong;
 
