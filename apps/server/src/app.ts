@@ -7,6 +7,7 @@ import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
 import { type Audience, type Route, routeName, ROUTES } from '@hearty-ladle/core';
 import { kitchenRoutes } from './http/device/kitchen-routes.ts';
+import { stockRoutes } from './http/device/stock-routes.ts';
 import { tillRoutes } from './http/device/till-routes.ts';
 import { ownHost, ownPages } from './http/guards.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
@@ -99,7 +100,7 @@ function apiRoutes({ checkResponses }: Config, services: Services, isClosing: ()
     routes.push(...one.routes);
   };
   open('shop', shopRoutes);
-  open('device', tillRoutes, kitchenRoutes);
+  open('device', tillRoutes, kitchenRoutes, stockRoutes);
   open(
     'workbench',
     menuRoutes,

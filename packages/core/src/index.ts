@@ -169,10 +169,14 @@ export {
   type VariantRow,
   variantRows,
 } from './variants/variant-rows.ts';
-export { judgeOrder, notEnough } from './pantry/judge-order.ts';
+export { businessDayEnd, minutesLater } from './pantry/business-day.ts';
+export { judgeOrder, notEnough, whatsOf } from './pantry/judge-order.ts';
+export { keyOfWhat, What } from './menu/what.ts';
+export * from './api/stock.ts';
+export { fromThousandths, hasThreeDecimals, toThousandths } from './money/thousandths.ts';
 export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
 export { type Standing, standing, type StandingAt } from './pantry/standing.ts';
-export { What } from './menu/what.ts';
+export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';
 export { hashOf } from './editions/hash.ts';

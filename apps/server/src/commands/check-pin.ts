@@ -49,6 +49,14 @@ export async function checkPin(
   });
 }
 
+/** Whether a token belongs to a device that has once entered the right PIN here. */
+export async function isKnownDevice(
+  { database, houseSettings }: PinDependencies,
+  token: string | undefined,
+): Promise<boolean> {
+  return knownDevice(token, await houseSettings.secret(database.manager)) !== undefined;
+}
+
 function afterFailure(
   { failures, pauses, failedAt }: PinBucketRow,
   tries: number,

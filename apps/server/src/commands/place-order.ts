@@ -1,33 +1,34 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import {
-  avoidanceWarnings,
   cleanNote,
+  judgeOrder,
   limitFaultOf,
   type Menu,
-  OPEN_PRICE_TAG,
   type Order,
+  OPEN_PRICE_TAG,
   type OrderLimitFault,
   orderOf,
   type OrderQuote,
   type OrderRequest,
   type OrderSource,
+  type Pantry,
   type PlacedOrder,
   type Placement,
-  quoteOrder,
-  textIn,
   totalFaultOf,
   trustedOrder,
 } from '@hearty-ladle/core';
 import { clock, now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, In } from 'typeorm';
-import { AbandonedKeyEntity, OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
+import { AbandonedKeyEntity, OrderEntity, type OrderRow, type StockCountRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
+import { addMovements, flowsOf, loadPantry, lockCounts, withCounts } from '../db/pantry-store.ts';
 import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
-import { addPrintJob } from './add-print-job.ts';
 import { checkPin, type PinDependencies } from './check-pin.ts';
+import { dishNames, searchText, warningsOf } from './order-texts.ts';
+import { storeOrder } from './store-order.ts';
 
 export type OrderOutcome =
   | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }
@@ -36,7 +37,7 @@ export type OrderOutcome =
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
   | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
   | { readonly outcome: 'pin-too-often'; readonly seconds: number }
-  | { readonly outcome: 'key-taken' | 'key-abandoned' | 'may-not-name-prices' | 'no-menu' };
+  | { readonly outcome: 'key-taken' | 'key-abandoned' | 'may-not-name-prices' | 'no-menu' | 'no-location' };
 
 /** Dependencies of placing an order. */
 export interface OrderDependencies extends PinDependencies {
@@ -55,7 +56,8 @@ export interface OrderSender {
 /**
  * Places an order: quotes it again and stores the request, quote, tickets and print jobs in one transaction. A key
  * never places two orders: repeating it returns the first answer, and reusing it for a different order is refused. Keys
- * in `replaces` are abandoned and can't place an order later. A total that differs from `seenTotal` is refused.
+ * in `replaces` are abandoned and can't place an order later. A total that differs from `seenTotal` is refused. What is
+ * taken from stock is written down in the same transaction.
  */
 export async function placeOrder(
   dependencies: OrderDependencies,
@@ -64,7 +66,7 @@ export async function placeOrder(
   sender: OrderSender,
 ): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing, soldMenus } = dependencies;
-  const { pin, replaces = [], ...placement } = request;
+  const { pin, replaces = [], evenIfShort = false, ...placement } = request;
   const { seenTotal, ...ordered } = placement;
   const keys: RequestKeys = {
     key,
@@ -80,7 +82,8 @@ export async function placeOrder(
   if (fault) return { outcome: 'above-limit', fault };
   const stored = await cache.current(database.manager);
   if (!stored) return { outcome: 'no-menu' };
-  if (namesPrices(stored.menu, placement)) {
+  if (stored.menu.locations?.length && placement.location === undefined) return { outcome: 'no-location' };
+  if (evenIfShort || namesPrices(stored.menu, placement)) {
     const checked =
       pin === undefined || sender.source === 'shop'
         ? ({ outcome: 'wrong' } as const)
@@ -94,7 +97,7 @@ export async function placeOrder(
       const earlier = await findEarlierOrder(manager, keys);
       if (earlier) return earlier;
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
-      const quote = quoteOrder(stored.menu, order, clock);
+      const { quote, counts } = await judged(manager, stored.menu, order, evenIfShort);
       if (!quote.ok) return { outcome: 'refused', quote };
       const aboveTotal = totalFaultOf(quote.total, house.orders);
       if (aboveTotal) return { outcome: 'above-limit', fault: aboveTotal };
@@ -115,11 +118,32 @@ export async function placeOrder(
         dishes: dishNames(stored.menu, order),
         search: searchText(stored.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
       };
-      return { outcome: 'placed', order: await storeOrder(manager, printing, row, warnings) };
+      const placed = await storeOrder(manager, printing, row, warnings);
+      const flows = flowsOf(quote.takes, counts, order.location);
+      await addMovements(manager, flows, { kind: 'sale', by: sender.source, orderId: placed.id });
+      if (flows.length > 0) await announce(manager, { type: 'pantry' });
+      return { outcome: 'placed', order: placed };
     });
   });
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
+}
+
+/**
+ * Judges an order by what is off and on hand, with the counts that it takes from locked until the transaction ends. With
+ * `evenIfShort` only what is off by hand counts.
+ */
+async function judged(
+  manager: EntityManager,
+  menu: Menu,
+  order: Order,
+  evenIfShort: boolean,
+): Promise<{ readonly quote: OrderQuote; readonly counts: readonly StockCountRow[] }> {
+  const pantry = await loadPantry(manager);
+  const judge = (now: Pantry) => judgeOrder(menu, evenIfShort ? { ...now, counts: [] } : now, order, clock);
+  const first = judge(pantry);
+  const counts = pantry.counts?.length ? await lockCounts(manager, first.takes, order.location) : [];
+  return { quote: counts.length > 0 ? judge(withCounts(pantry, counts)) : first, counts };
 }
 
 /** The request's key, the keys it replaces, and a hash of the order itself (without the seen total and the PIN). */
@@ -167,71 +191,4 @@ function placed({ id, number, total }: OrderRow): PlacedOrder {
 
 function namesPrices({ items }: Menu, { lines }: Placement): boolean {
   return lines.some((line) => items.find(({ id }) => id === line.item)?.tags?.includes(OPEN_PRICE_TAG));
-}
-
-/**
- * Text that an order is found by, besides its number: dishes by id and name, the words and notes of its tickets, and
- * others, such as the guest's name.
- */
-function searchText({ items }: Menu, { lines }: Placement, { tickets }: OrderQuote, others: readonly string[]): string {
-  const dishes = lines.flatMap(({ item }) => {
-    const dish = items.find(({ id }) => id === item)?.name;
-    return [item, ...(dish === undefined ? [] : typeof dish === 'string' ? [dish] : Object.values(dish))];
-  });
-  const read = tickets.flatMap((ticket) => [
-    ...ticket.lines.flatMap((line) => [
-      line.item,
-      ...line.words.map(({ text }) => text),
-      ...line.notes.map(({ text }) => text),
-    ]),
-    ...ticket.notes.map(({ text }) => text),
-  ]);
-  return [...new Set([...others, ...dishes, ...read])].join(' ').toLowerCase();
-}
-
-/** What the guest can't have, as the kitchen reads it. */
-function warningsOf({ locales: [first = ''] }: Menu, { avoid = [] }: Placement): string[] {
-  return avoidanceWarnings([...new Set(avoid.map(cleanNote).filter(Boolean))], first);
-}
-
-/** The names of the lines' dishes in the menu's first language. */
-function dishNames({ items, locales: [first = ''] }: Menu, { lines }: Order): string[] {
-  return lines.map(({ item }) => {
-    const dish = items.find(({ id }) => id === item);
-    return dish ? textIn(dish.name, first, first) : item;
-  });
-}
-
-type NewOrder = Pick<
-  OrderRow,
-  'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
->;
-
-async function storeOrder(
-  manager: EntityManager,
-  printing: PrintQueue,
-  order: NewOrder,
-  warnings: readonly string[],
-): Promise<PlacedOrder> {
-  const id = randomUUID();
-  const moment = now();
-  const { total, tickets } = order.quote;
-  const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: moment, total } as never);
-  const { number } = generatedMaps[0] as { number: number };
-  const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
-  const rows = tickets.map((ticket) => ({
-    id: randomUUID(),
-    orderId: id,
-    orderNumber: number,
-    station: ticket.station,
-    body: { ...ticket, ...(warnings.length > 0 && { warnings }) } as never,
-    sentAt: moment,
-    bumpedAt: null,
-    version: 1,
-  }));
-  if (rows.length > 0) await manager.insert(TicketEntity, rows);
-  for (const ticket of rows)
-    if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
-  await announce(manager, { type: 'tickets' });
-  return { id, number, total };
 }

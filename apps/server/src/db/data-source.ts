@@ -1,12 +1,13 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { DataSource } from 'typeorm';
 import { isUnavailable } from './database-errors.ts';
-import { MENU_ENTITIES, ORDER_ENTITIES } from './entities.ts';
+import { MENU_ENTITIES, ORDER_ENTITIES, STOCK_ENTITIES } from './entities.ts';
 import { First1790000000000 } from './migrations/1790000000000-first.ts';
 import { PicturesAndPrinting1790000100000 } from './migrations/1790000100000-pictures-and-printing.ts';
 import { HouseAndLimits1790000200000 } from './migrations/1790000200000-house-and-limits.ts';
 import { AsSold1790000400000 } from './migrations/1790000400000-as-sold.ts';
 import { PlainNames1790000300000 } from './migrations/1790000300000-plain-names.ts';
+import { Stock1790000500000 } from './migrations/1790000500000-stock.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
@@ -24,13 +25,14 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
   return new DataSource({
     type: 'postgres',
     url,
-    entities: [...MENU_ENTITIES, ...ORDER_ENTITIES],
+    entities: [...MENU_ENTITIES, ...ORDER_ENTITIES, ...STOCK_ENTITIES],
     migrations: [
       First1790000000000,
       PicturesAndPrinting1790000100000,
       HouseAndLimits1790000200000,
       PlainNames1790000300000,
       AsSold1790000400000,
+      Stock1790000500000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

@@ -44,6 +44,8 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
         return ok(outcome.order);
       case 'no-menu':
         return NO_MENU;
+      case 'no-location':
+        return problem(422, 'location-required', 'Say at which location this is ordered.');
       case 'key-taken':
         return problem(422, 'key-taken', 'This Idempotency-Key was used for another order.');
       case 'key-abandoned':

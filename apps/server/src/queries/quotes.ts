@@ -1,4 +1,5 @@
 import {
+  judgeOrder,
   type Line,
   limitFaultOf,
   type Menu,
@@ -8,12 +9,13 @@ import {
   type OrderSource,
   type Quote,
   quoteLine,
-  quoteOrder,
+  standing,
   trustedLine,
   trustedOrder,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import type { HouseSettings } from '../db/house-settings.ts';
+import { loadPantry } from '../db/pantry-store.ts';
 import { type MenuDependencies, storedMenu } from './menu.ts';
 
 export interface QuoteDependencies extends MenuDependencies {
@@ -27,7 +29,11 @@ export async function quoteDish(
   source: OrderSource,
 ): Promise<Quote | undefined> {
   const menu = await menuOf(dependencies);
-  return menu && quoteLine(menu, trustedLine(menu, line, source, clock), clock);
+  if (!menu) return undefined;
+  const pantry = await loadPantry(dependencies.database.manager);
+  const trusted = trustedLine(menu, line, source, clock);
+  const found = standing(menu, pantry, trusted.location === undefined ? {} : { location: trusted.location }, clock);
+  return quoteLine(menu, found ? { ...trusted, out: found.out } : trusted, clock);
 }
 
 /** What an order costs; undefined if there is no menu. */
@@ -40,7 +46,9 @@ export async function quoteWholeOrder(
   const fault = limitFaultOf(order, house.orders, source === 'shop');
   if (fault) return { fault };
   const menu = await menuOf(dependencies);
-  return menu && { quote: quoteOrder(menu, trustedOrder(menu, order, source, clock), clock) };
+  if (!menu) return undefined;
+  const pantry = await loadPantry(dependencies.database.manager);
+  return { quote: judgeOrder(menu, pantry, trustedOrder(menu, order, source, clock), clock) };
 }
 
 async function menuOf(dependencies: QuoteDependencies): Promise<Menu | undefined> {

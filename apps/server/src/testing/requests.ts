@@ -12,13 +12,13 @@ export const BOWL = {
   ],
 };
 
-/** Sends an order, as a guest or as a till. */
+/** Sends an order at a location of the demo, as a guest or as a till. */
 export function sendOrder(
   server: string,
   body: object,
   { audience = 'shop' as 'shop' | 'device', key = randomUUID() as string } = {},
 ) {
-  return request(server).post(`/api/${audience}/orders`).set('Idempotency-Key', key).send(body);
+  return request(server).post(`/api/${audience}/orders`).set('Idempotency-Key', key).send({ location: 'steps', ...body });
 }
 
 /** A group of the server's menu, with its version. */

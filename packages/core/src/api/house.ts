@@ -13,6 +13,8 @@ export const House = object({
   /** Days after which data is deleted. */
   retention: object({ parkedOrderDays: int(1, 30), paperDays: int(1, 365) }),
   pictures: object({ maxMegabytes: int(1, 100_000) }),
+  /** Guests are told how many portions are left from this number down; 0: never. */
+  stock: object({ few: int(0, 100) }),
 });
 export type House = Static<typeof House>;
 
@@ -22,6 +24,7 @@ export const DEFAULT_HOUSE: House = {
   pin: { tries: 5, pauseSeconds: 60 },
   retention: { parkedOrderDays: 2, paperDays: 14 },
   pictures: { maxMegabytes: 500 },
+  stock: { few: 5 },
 };
 
 /** New settings, based on the version that was read. */

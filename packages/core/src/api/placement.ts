@@ -12,6 +12,8 @@ const Placed = Type.Object(
     place: optional(request),
     /** Allergens that the guest can't have; every ticket of the order is headed by them. */
     avoid: optional(list(request)),
+    /** At the till, with a PIN: judged by what is off by hand, even if there is not enough on hand. */
+    evenIfShort: optional(Type.Boolean()),
     /** Total the guest saw, in minor units; an order with a different total is not placed. */
     seenTotal: optional(Type.Integer()),
     /** PIN of a person allowed to enter an open price at the till. */
@@ -34,6 +36,7 @@ export function orderOf({
   name: _name,
   place: _place,
   avoid: _avoid,
+  evenIfShort: _evenIfShort,
   seenTotal: _seen,
   pin: _pin,
   ...order

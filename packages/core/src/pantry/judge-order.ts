@@ -24,16 +24,20 @@ export function judgeOrder(menu: Menu, pantry: Pantry, order: Order, clock: Cloc
 
 /** What an order takes more of than is on hand: ingredients first, then dishes, choices and combinations. */
 export function notEnough(takes: OrderQuote['takes'], counts: ReadonlyMap<string, Count>): OrderProblem[] {
-  const needs: { what: What; need: number }[] = [
-    ...takes.ingredients.map(({ ingredient, quantity }) => ({ what: { ingredient }, need: quantity })),
-    ...takes.items.map(({ item, quantity }) => ({ what: { item }, need: quantity })),
-    ...takes.choices.map(({ choice, quantity }) => ({ what: { choice }, need: quantity })),
-    ...takes.variants.map(({ item, pick, quantity }) => ({ what: { variant: { item, pick } }, need: quantity })),
-  ];
-  return needs.flatMap(({ what, need }) => {
+  return whatsOf(takes).flatMap(({ what, quantity: need }) => {
     const have = counts.get(keyOfWhat(what))?.onHand;
     return need > 0 && have !== undefined && need > have ? [{ line: null, code: 'not-enough', what, need, have }] : [];
   });
+}
+
+/** Everything that an order takes: ingredients, then dishes, choices and combinations. */
+export function whatsOf(takes: OrderQuote['takes']): { readonly what: What; readonly quantity: number }[] {
+  return [
+    ...takes.ingredients.map(({ ingredient, quantity }) => ({ what: { ingredient }, quantity })),
+    ...takes.items.map(({ item, quantity }) => ({ what: { item }, quantity })),
+    ...takes.choices.map(({ choice, quantity }) => ({ what: { choice }, quantity })),
+    ...takes.variants.map(({ item, pick, quantity }) => ({ what: { variant: { item, pick } }, quantity })),
+  ];
 }
 
 function withoutOut({ out: _, ...line }: Line): Line {

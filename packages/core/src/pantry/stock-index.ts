@@ -1,3 +1,4 @@
+import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Item, Menu } from '../menu/document.ts';
 import type { Use } from '../menu/group-schema.ts';
@@ -26,6 +27,11 @@ export function stockIndex(menu: CompiledMenu): StockIndex {
   const index = newStockIndex(menu);
   indexes.set(menu.menu, index);
   return index;
+}
+
+/** Whether the menu has a dish, choice, ingredient or combination, so that it can be off or counted. */
+export function isKnownWhat(menu: Menu, what: What): boolean {
+  return stockIndex(compileMenu(menu)).knows(what);
 }
 
 function newStockIndex(compiled: CompiledMenu): StockIndex {

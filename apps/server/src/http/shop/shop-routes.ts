@@ -1,6 +1,7 @@
 import { menuForGuests, shopApi } from '@hearty-ladle/core';
 import { menuDocument, servedMenu } from '../../queries/menu.ts';
 import { progressOf } from '../../queries/orders.ts';
+import { standingForGuests } from '../../queries/pantry.ts';
 import { menuReply, NO_MENU } from '../menu-reply.ts';
 import { orderRoutes } from '../order-routes.ts';
 import { ok, problem } from '../reply.ts';
@@ -21,12 +22,17 @@ export function shopRoutes(routes: AudienceRouter, services: Services): void {
 
   orderRoutes(routes, services, shopApi, 'shop');
 
+  routes.handle(shopApi.standing, async ({ query }) => {
+    const found = await standingForGuests(services, query.location, services.houseSettings.latest.stock.few);
+    return found ? ok(found) : problem(404, 'no-location', 'There is no menu, or it has no such location.');
+  });
+
   routes.handle(shopApi.progress, async ({ params }) => {
     const progress = await progressOf(services.database, params.id);
     return progress ? ok(progress) : problem(404, 'no-order', 'There is no such order.');
   });
 
   routes.stream(shopApi.events, (_input, request, response) =>
-    services.live.connect(request, response, ['menu', 'tickets']),
+    services.live.connect(request, response, ['menu', 'tickets', 'pantry']),
   );
 }

@@ -1,4 +1,5 @@
 import Type from 'typebox';
+import { optional } from '../../menu/schema-kit.ts';
 import { events, json, routesFor } from '../contract.ts';
 import { ParkedOrder, PassTicket, PlacedOrder, Printer } from '../kitchen.ts';
 import { Line, Order } from '../line.ts';
@@ -7,6 +8,7 @@ import { Placement } from '../placement.ts';
 import { OrderQuote, Quote } from '../quote.ts';
 import { NoBody, OrderRequest, PinTry, Reservation } from '../requests.ts';
 import { many, nullable, object, text, Timestamp, Uuid } from '../schema.ts';
+import { CountChange, HeldCount, HeldOff, Movement, MovementRequest, OffRequest, PantryNow } from '../stock.ts';
 import { StoredMenu } from '../workbook.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -14,6 +16,9 @@ const { get, post } = routesFor('device');
 const id = { id: Uuid };
 const noTicket = { 404: { when: 'There is no such ticket.' } };
 const Bumped = object({ id: Uuid, bumpedAt: nullable(Timestamp) });
+/** The location's id; without it, what holds for every location. */
+const atLocation = { location: optional(text) };
+const needsPin = { 403: { when: 'This device has not entered a PIN yet.' } };
 const takenElsewhere = { when: 'The order was taken at another till.' };
 
 /** What tills and the pass may do. */
@@ -95,9 +100,52 @@ export const deviceApi = {
     responses: { 202: json(object(id)) },
     refusals: { ...noTicket, 409: { when: 'The station has no printer.' } },
   }),
+  pantry: get('/pantry', {
+    summary: 'What is off, what is counted, and what follows from both at a location',
+    query: atLocation,
+    responses: { 200: json(PantryNow) },
+    refusals: { 404: { when: 'There is no menu, or it has no such location.' } },
+  }),
+  takeOff: post('/offs', {
+    summary: '86s things here or everywhere, for a time or until they are put back; the same key does it once',
+    headers: ['Idempotency-Key', 'X-Device-Token', 'X-Working-As'],
+    body: OffRequest,
+    responses: { 201: json(many(HeldOff)) },
+    refusals: { ...needsPin, 422: { when: 'The menu has no such thing or no such location.' } },
+  }),
+  putBack: post('/offs/:id/end', {
+    summary: 'Puts something back that was 86’d',
+    params: id,
+    headers: ['X-Device-Token', 'X-Working-As'],
+    body: NoBody,
+    responses: { 200: json(object(id)) },
+    refusals: { ...needsPin, 404: { when: 'Nothing is off by this id.' } },
+  }),
+  move: post('/movements', {
+    summary: 'A delivery, a count, waste or a correction; the same key does it once',
+    headers: ['Idempotency-Key', 'X-Device-Token', 'X-Working-As'],
+    body: MovementRequest,
+    responses: { 201: json(many(HeldCount)) },
+    refusals: {
+      ...needsPin,
+      422: { when: 'The menu has no such thing or no such location; or a quantity is not understood.' },
+    },
+  }),
+  setCount: post('/counts', {
+    summary: 'Sets the low mark of something that is counted, or stops counting it',
+    headers: ['X-Device-Token', 'X-Working-As'],
+    body: CountChange,
+    responses: { 200: json(object({})) },
+    refusals: { ...needsPin, 404: { when: 'It is not counted there.' } },
+  }),
+  ledger: get('/ledger', {
+    summary: 'The latest movements of one thing at a location, newest first',
+    query: { ...atLocation, what: text },
+    responses: { 200: json(many(Movement)) },
+  }),
   printers: get('/printers', { summary: 'The printers and their health', responses: { 200: json(many(Printer)) } }),
   events: get('/events', {
-    summary: 'Events: the menu, tickets, printers or orders on hold changed',
+    summary: 'Events: the menu, tickets, printers, stock or orders on hold changed',
     responses: { 200: events(LiveEvent) },
   }),
 };

@@ -1,4 +1,5 @@
 import Type from 'typebox';
+import { optional } from '../../menu/schema-kit.ts';
 import { events, json, routesFor } from '../contract.ts';
 import { PlacedOrder, Progress } from '../kitchen.ts';
 import { Line, Order } from '../line.ts';
@@ -6,6 +7,7 @@ import { LiveEvent } from '../live-event.ts';
 import { OrderQuote, Quote } from '../quote.ts';
 import { OrderRequest } from '../requests.ts';
 import { Uuid } from '../schema.ts';
+import { StockStanding } from '../stock.ts';
 import { MenuDocument, StoredMenu } from '../workbook.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -42,11 +44,20 @@ export const shopApi = {
     responses: { 201: json(PlacedOrder), 200: json(PlacedOrder) },
     refusals: orderRefusals,
   }),
+  standing: get('/standing', {
+    summary: 'What is sold out at a location, and of what only a few are left',
+    query: { location: optional(Type.String()) },
+    responses: { 200: json(StockStanding) },
+    refusals: { 404: { when: 'There is no menu, or it has no such location.' } },
+  }),
   progress: get('/orders/:id/progress', {
     summary: 'The progress of an order: its tickets, and how many are done',
     params: { id: Uuid },
     responses: { 200: json(Progress) },
     refusals: { 404: { when: 'There is no such order.' } },
   }),
-  events: get('/events', { summary: 'Events: the menu or tickets changed', responses: { 200: events(LiveEvent) } }),
+  events: get('/events', {
+    summary: 'Events: the menu, tickets or stock changed',
+    responses: { 200: events(LiveEvent) },
+  }),
 };

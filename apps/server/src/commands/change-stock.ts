@@ -1,0 +1,162 @@
+import { randomUUID } from 'node:crypto';
+import {
+  type CountChange,
+  hasThreeDecimals,
+  type HeldCount,
+  type HeldOff,
+  isKnownWhat,
+  keyOfWhat,
+  type Menu,
+  type MovementRequest,
+  type OffRequest,
+  toThousandths,
+  type What,
+} from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
+import { type EntityManager, In, IsNull } from 'typeorm';
+import { OffEntity, StockCountEntity, type StockCountRow, StockMovementEntity } from '../db/entities.ts';
+import { addMovements, countOf, heldOff } from '../db/pantry-store.ts';
+import { announce } from '../live/announce.ts';
+import { type MenuDependencies, storedMenu } from '../queries/menu.ts';
+
+/** What the caller named is not there, or is not a quantity. */
+export type StockRefusal = 'unknown-thing' | 'unknown-location' | 'bad-quantity' | 'not-counted';
+
+/** 86s things. Repeating a key changes nothing and gives the first answer. */
+export async function takeOff(
+  dependencies: MenuDependencies,
+  key: string,
+  { whats, locations, until, reason }: OffRequest,
+  person: string,
+): Promise<readonly HeldOff[] | StockRefusal> {
+  const stored = await storedMenu(dependencies);
+  const refused = refusalOf(stored?.menu, whats, locations ?? []);
+  if (refused) return refused;
+  return dependencies.database.transaction(async (manager) => {
+    await lockKey(manager, key);
+    const before = await manager.find(OffEntity, { where: { requestKey: key }, order: { id: 'ASC' } });
+    if (before.length > 0) return before.map(heldOff);
+    const since = now();
+    const rows = whats.map((what) => ({
+      id: randomUUID(),
+      requestKey: key,
+      what,
+      locations: locations?.length ? locations : null,
+      until: until ?? null,
+      reason: reason ?? null,
+      since,
+      by: person,
+      endedAt: null,
+      endedBy: null,
+    }));
+    await manager.insert(OffEntity, rows as never);
+    await announce(manager, { type: 'pantry' });
+    return rows.map(heldOff);
+  });
+}
+
+/** Puts something back; false if nothing is off by this id. What was put back before stays as it was. */
+export async function putBack({ database }: MenuDependencies, id: string, person: string): Promise<boolean> {
+  return database.transaction(async (manager) => {
+    await manager.update(OffEntity, { id, endedAt: IsNull() }, { endedAt: now(), endedBy: person });
+    await announce(manager, { type: 'pantry' });
+    return manager.existsBy(OffEntity, { id });
+  });
+}
+
+/** Writes a delivery, a count, waste or a correction into the ledger; a key does it once. Returns what is on hand then. */
+export async function moveStock(
+  dependencies: MenuDependencies,
+  key: string,
+  { location, kind, reason, rows }: MovementRequest,
+  person: string,
+): Promise<readonly HeldCount[] | StockRefusal> {
+  const stored = await storedMenu(dependencies);
+  const whats = rows.map(({ what }) => what);
+  const refused = refusalOf(stored?.menu, whats, location === undefined ? [] : [location]);
+  if (refused) return refused;
+  if (!rows.every(({ quantity, seen = 0 }) => hasThreeDecimals(quantity) && hasThreeDecimals(seen)))
+    return 'bad-quantity';
+  const place = location ?? '';
+  return dependencies.database.transaction(async (manager) => {
+    await lockKey(manager, key);
+    const counts = await lockedCounts(manager, whats, place);
+    if (!(await manager.existsBy(StockMovementEntity, { requestKey: key }))) {
+      const flows = rows.map(({ what, quantity, seen }) => {
+        const row = counts.find((count) => count.key === keyOfWhat(what));
+        const before = seen === undefined ? (row?.onHand ?? 0) : toThousandths(seen);
+        const came = toThousandths(quantity) * (kind === 'waste' ? -1 : 1);
+        return { key: keyOfWhat(what), location: place, quantity: kind === 'count' ? came - before : came };
+      });
+      await addMovements(manager, flows, { kind, by: person, reason: reason ?? null, requestKey: key });
+      await announce(manager, { type: 'pantry' });
+    }
+    const after = await manager.findBy(StockCountEntity, { key: In(whats.map(keyOfWhat)), location: place });
+    return after.map(countOf);
+  });
+}
+
+/**
+ * Sets a low mark, or stops counting: then the thing is there without limit again. Its ledger stays, with a correction to
+ * nothing, so that what is on hand is the sum of it also when it is counted again.
+ */
+export async function changeCount(
+  { database }: MenuDependencies,
+  { what, location = '', low, isCounted }: CountChange,
+  person: string,
+): Promise<StockRefusal | undefined> {
+  if (typeof low === 'number' && !hasThreeDecimals(low)) return 'bad-quantity';
+  const at = { key: keyOfWhat(what), location };
+  return database.transaction(async (manager): Promise<StockRefusal | undefined> => {
+    const row = await manager.findOne(StockCountEntity, { where: at, lock: { mode: 'pessimistic_write' } });
+    if (!row) return 'not-counted';
+    if (low !== undefined)
+      await manager.update(StockCountEntity, at, { low: low === null ? null : toThousandths(low) });
+    if (isCounted === false) {
+      const flow = { ...at, quantity: -row.onHand };
+      await addMovements(manager, [flow], { kind: 'correction', by: person, reason: 'no longer counted' });
+      await manager.delete(StockCountEntity, at);
+    }
+    await announce(manager, { type: 'pantry' });
+    return undefined;
+  });
+}
+
+function refusalOf(
+  menu: Menu | undefined,
+  whats: readonly What[],
+  locations: readonly string[],
+): StockRefusal | undefined {
+  if (!menu || !whats.every((what) => isKnownWhat(menu, what))) return 'unknown-thing';
+  return locations.every((id) => menu.locations?.some((place) => place.id === id)) ? undefined : 'unknown-location';
+}
+
+async function lockKey(manager: EntityManager, key: string): Promise<void> {
+  await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 1))', [key]);
+}
+
+/** The counts of things at a place, locked in the order in which orders lock them; those that are new begin at 0. */
+async function lockedCounts(
+  manager: EntityManager,
+  whats: readonly What[],
+  location: string,
+): Promise<StockCountRow[]> {
+  const keys = whats.map(keyOfWhat);
+  await manager
+    .createQueryBuilder()
+    .insert()
+    .into(StockCountEntity)
+    .values(
+      whats
+        .map((what) => ({ key: keyOfWhat(what), location, what: what as never, onHand: 0, low: null }))
+        .sort((one, other) => (one.key < other.key ? -1 : 1)),
+    )
+    .orIgnore()
+    .execute();
+  return manager
+    .createQueryBuilder(StockCountEntity, 'count')
+    .where('count.key IN (:...keys) AND count.location = :location', { keys, location })
+    .orderBy('count.key')
+    .setLock('pessimistic_write')
+    .getMany();
+}

@@ -1,0 +1,145 @@
+import {
+  type Count,
+  fromThousandths,
+  type HeldOff,
+  keyOfWhat,
+  type OrderQuote,
+  type Pantry,
+  PANTRY_FORMAT,
+  toThousandths,
+  type What,
+  whatsOf,
+} from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
+import { type EntityManager, IsNull } from 'typeorm';
+import { OffEntity, type OffRow, StockCountEntity, type StockCountRow, StockMovementEntity } from './entities.ts';
+
+/** What is off now or later, and what is counted, as the core judges it. */
+export async function loadPantry(manager: EntityManager): Promise<Pantry> {
+  const [offs, counts] = [await openOffs(manager), await manager.find(StockCountEntity)];
+  return {
+    format: PANTRY_FORMAT,
+    off: offs.map(({ what, locations, until, reason }) => ({
+      what,
+      ...(locations && { locations }),
+      ...(until !== null && { until }),
+      ...(reason !== null && { reason }),
+    })),
+    counts: counts.map(countOf),
+  };
+}
+
+/** What was 86'd and not put back, oldest first; its time may be over. */
+export function openOffs(manager: EntityManager): Promise<OffRow[]> {
+  return manager.find(OffEntity, { where: { endedAt: IsNull() }, order: { since: 'ASC', id: 'ASC' } });
+}
+
+export function heldOff({ id, what, locations, until, reason, since, by }: OffRow): HeldOff {
+  return {
+    id,
+    what,
+    since: since.toISOString(),
+    by,
+    ...(locations && { locations }),
+    ...(until !== null && { until }),
+    ...(reason !== null && { reason }),
+  };
+}
+
+export function countOf({ what, location, onHand, low }: StockCountRow): Count {
+  return {
+    what,
+    onHand: fromThousandths(onHand),
+    ...(location !== '' && { location }),
+    ...(low !== null && { low: fromThousandths(low) }),
+  };
+}
+
+/** What came or went of one count, in thousandths. */
+export interface Flow {
+  readonly key: string;
+  readonly location: string;
+  readonly quantity: number;
+}
+
+/**
+ * Locks the counts that hold at a location for what an order takes. They are always locked in the same order, so that no
+ * two orders wait for each other.
+ */
+export async function lockCounts(
+  manager: EntityManager,
+  takes: OrderQuote['takes'],
+  location: string | undefined,
+): Promise<StockCountRow[]> {
+  const keys = whatsOf(takes).map(({ what }) => keyOfWhat(what));
+  if (keys.length === 0) return [];
+  return manager
+    .createQueryBuilder(StockCountEntity, 'count')
+    .where('count.key IN (:...keys) AND count.location IN (:...places)', { keys, places: ['', location ?? ''] })
+    .orderBy('count.key')
+    .addOrderBy('count.location')
+    .setLock('pessimistic_write')
+    .getMany();
+}
+
+/** The pantry with the amounts of counts that have just been locked. */
+export function withCounts(pantry: Pantry, locked: readonly StockCountRow[]): Pantry {
+  const fresh = new Map(locked.map((row) => [placeKey(row.what, row.location), countOf(row)]));
+  return {
+    ...pantry,
+    counts: (pantry.counts ?? []).map((count) => fresh.get(placeKey(count.what, count.location ?? '')) ?? count),
+  };
+}
+
+function placeKey(what: What, location: string): string {
+  return JSON.stringify([keyOfWhat(what), location]);
+}
+
+/** What an order takes from each count that holds at its location; `locked` are those counts. */
+export function flowsOf(
+  takes: OrderQuote['takes'],
+  locked: readonly StockCountRow[],
+  location: string | undefined,
+): Flow[] {
+  return whatsOf(takes).flatMap(({ what, quantity }) => {
+    const key = keyOfWhat(what);
+    const held = locked.filter((row) => row.key === key);
+    const count = held.find((row) => row.location === location) ?? held.find((row) => row.location === '');
+    return count && quantity > 0 ? [{ key, location: count.location, quantity: -toThousandths(quantity) }] : [];
+  });
+}
+
+/** Writes movements into the ledger and adds them up; their counts must be locked. */
+export async function addMovements(
+  manager: EntityManager,
+  flows: readonly Flow[],
+  entry: Pick<MovementEntry, 'kind' | 'by'> & Partial<MovementEntry>,
+): Promise<void> {
+  const at = now();
+  for (const { key, location, quantity } of flows) {
+    const [[row]] = (await manager.query(
+      `UPDATE stock_count SET on_hand = on_hand + $3 WHERE key = $1 AND location = $2 RETURNING on_hand`,
+      [key, location, quantity],
+    )) as [[{ on_hand: string }]];
+    const onHand = Number(row.on_hand);
+    await manager.insert(StockMovementEntity, {
+      reason: null,
+      orderId: null,
+      requestKey: null,
+      ...entry,
+      key,
+      location,
+      quantity,
+      onHand,
+      at,
+    });
+  }
+}
+
+interface MovementEntry {
+  readonly kind: 'sale' | 'void' | 'delivery' | 'count' | 'waste' | 'correction';
+  readonly by: string;
+  readonly reason: string | null;
+  readonly orderId: string | null;
+  readonly requestKey: string | null;
+}

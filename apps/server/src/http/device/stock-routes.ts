@@ -1,0 +1,59 @@
+import { deviceApi } from '@hearty-ladle/core';
+import { isKnownDevice } from '../../commands/check-pin.ts';
+import { changeCount, moveStock, putBack, type StockRefusal, takeOff } from '../../commands/change-stock.ts';
+import { ledgerOf, pantryAt } from '../../queries/pantry.ts';
+import { ok, type Problem, problem, reply } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
+import type { Services } from '../services.ts';
+
+const NEEDS_PIN = problem(403, 'needs-pin', 'Enter the PIN once on this device.');
+const NOT_THERE = problem(404, 'no-location', 'There is no menu, or it has no such location.');
+
+/** The 86 board and the pantry: everybody reads; only a device that has entered the PIN changes anything. */
+export function stockRoutes(routes: AudienceRouter, services: Services): void {
+  const { database } = services;
+
+  routes.handle(deviceApi.pantry, async ({ query }) => {
+    const now = await pantryAt(services, query.location);
+    return now ? ok(now) : NOT_THERE;
+  });
+
+  routes.handle(deviceApi.ledger, async ({ query }) => ok(await ledgerOf(database, query.what, query.location ?? '')));
+
+  routes.handle(deviceApi.takeOff, async ({ key, body, device, person }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const taken = await takeOff(services, key, body, person);
+    return typeof taken === 'string' ? refusal(taken) : reply(201, taken);
+  });
+
+  routes.handle(deviceApi.putBack, async ({ params, device, person }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const isThere = await putBack(services, params.id, person);
+    return isThere ? ok({ id: params.id }) : problem(404, 'not-off', 'Nothing is off by this id.');
+  });
+
+  routes.handle(deviceApi.move, async ({ key, body, device, person }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const moved = await moveStock(services, key, body, person);
+    return typeof moved === 'string' ? refusal(moved) : reply(201, moved);
+  });
+
+  routes.handle(deviceApi.setCount, async ({ body, device, person }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const refused = await changeCount(services, body, person);
+    return refused ? refusal(refused) : ok({});
+  });
+}
+
+function refusal(code: StockRefusal): Problem {
+  switch (code) {
+    case 'unknown-thing':
+      return problem(422, code, 'The menu has no such dish, choice, ingredient or combination any more.');
+    case 'unknown-location':
+      return problem(422, code, 'The menu has no such location.');
+    case 'bad-quantity':
+      return problem(422, code, 'A quantity has three decimals at most.');
+    case 'not-counted':
+      return problem(404, code, 'It is not counted there.');
+  }
+}

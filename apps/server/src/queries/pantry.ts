@@ -1,0 +1,96 @@
+import {
+  fromThousandths,
+  type HeldCount,
+  type Menu,
+  type Movement,
+  type PantryNow,
+  standing,
+  type StockStanding,
+} from '@hearty-ladle/core';
+import { clock } from '@hearty-ladle/node-runtime';
+import { type DataSource, In } from 'typeorm';
+import { OrderEntity, StockCountEntity, StockMovementEntity } from '../db/entities.ts';
+import { countOf, heldOff, loadPantry, openOffs } from '../db/pantry-store.ts';
+import { type MenuDependencies, storedMenu } from './menu.ts';
+
+const MOST_MOVEMENTS = 500;
+
+/** Everything about stock at a location; undefined if there is no menu or no such location. */
+export async function pantryAt(
+  dependencies: MenuDependencies,
+  location: string | undefined,
+): Promise<PantryNow | undefined> {
+  const { manager } = dependencies.database;
+  const found = await standingAt(dependencies, location);
+  if (!found) return undefined;
+  const offs = await openOffs(manager);
+  const places = new Map(found.menu.locations?.map((place) => [place.id, clock(place.timeZone)]));
+  const nows = location === undefined ? [clock(undefined)] : [places.get(location) ?? clock(undefined)];
+  const isOver = (until: string | null) => until !== null && nows.every((now) => until <= now);
+  return {
+    offs: offs.filter(({ until }) => !isOver(until)).map(heldOff),
+    counts: await countsIn(dependencies.database),
+    standing: found.standing,
+  };
+}
+
+async function countsIn(database: DataSource): Promise<HeldCount[]> {
+  return (await database.manager.find(StockCountEntity, { order: { key: 'ASC', location: 'ASC' } })).map(countOf);
+}
+
+/** What a guest is told: what is out, and of what no more than `few` are left. */
+export async function standingForGuests(
+  dependencies: MenuDependencies,
+  location: string | undefined,
+  few: number,
+): Promise<StockStanding | undefined> {
+  const found = await standingAt(dependencies, location);
+  if (!found) return undefined;
+  const { out, left } = found.standing;
+  const fewOf = (portions: Readonly<Record<string, number>>) =>
+    Object.fromEntries(Object.entries(portions).filter(([, count]) => count <= few));
+  return {
+    out,
+    left: {
+      items: fewOf(left.items),
+      choices: fewOf(left.choices),
+      variants: left.variants.filter((one) => one.left <= few),
+    },
+  };
+}
+
+async function standingAt(
+  dependencies: MenuDependencies,
+  location: string | undefined,
+): Promise<{ readonly menu: Menu; readonly standing: StockStanding } | undefined> {
+  const stored = await storedMenu(dependencies);
+  if (!stored) return undefined;
+  const pantry = await loadPantry(dependencies.database.manager);
+  const found = standing(stored.menu, pantry, location === undefined ? {} : { location }, clock);
+  return found && { menu: stored.menu, standing: { out: found.out, left: found.left } };
+}
+
+/** The latest movements of one thing at a location (empty: of the general count), newest first. */
+export async function ledgerOf(database: DataSource, key: string, location: string): Promise<Movement[]> {
+  const rows = await database.manager.find(StockMovementEntity, {
+    where: { key, location },
+    order: { id: 'DESC' },
+    take: MOST_MOVEMENTS,
+  });
+  const ids = [...new Set(rows.flatMap(({ orderId }) => orderId ?? []))];
+  const orders = ids.length === 0 ? [] : await database.manager.findBy(OrderEntity, { id: In(ids) });
+  const numbers = new Map(orders.map(({ id, number }) => [id, number]));
+  return rows.map(({ id, at, kind, quantity, onHand, by, reason, orderId }) => {
+    const order = numbers.get(orderId ?? '');
+    return {
+      id,
+      at: at.toISOString(),
+      kind,
+      quantity: fromThousandths(quantity),
+      onHand: fromThousandths(onHand),
+      by,
+      ...(reason !== null && { reason }),
+      ...(order !== undefined && { order }),
+    };
+  });
+}

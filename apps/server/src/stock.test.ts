@@ -1,0 +1,194 @@
+import { randomUUID } from 'node:crypto';
+import { type Movement, type PantryNow, keyOfWhat, type What } from '@hearty-ladle/core';
+import request from 'supertest';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { BOWL, sendOrder, until } from './testing/requests.ts';
+import { useTwoServers } from './testing/test-house.ts';
+
+let one: string;
+let other: string;
+let token: string;
+let house: Parameters<Parameters<typeof useTwoServers>[0]>[0]['house'];
+useTwoServers((opened) => ({ one, other, house } = opened));
+
+beforeAll(async () => {
+  token = (await request(one).post('/api/device/pin').send({ pin: '2468' }).expect(200)).body.device;
+});
+
+function send(path: string, body: object, key: string = randomUUID(), server = one) {
+  return request(server)
+    .post(`/api/device/${path}`)
+    .set('Idempotency-Key', key)
+    .set('X-Device-Token', token)
+    .set('X-Working-As', 'Ines')
+    .send(body);
+}
+const pantry = async (location = 'steps', server = one) =>
+  (await request(server).get('/api/device/pantry').query({ location }).expect(200)).body as PantryNow;
+const ledger = async (what: What, location = 'steps') =>
+  (await request(one).get('/api/device/ledger').query({ what: keyOfWhat(what), location }).expect(200))
+    .body as Movement[];
+const onHand = async (what: What, location = 'steps') =>
+  (await pantry(location)).counts.find(
+    (count) => keyOfWhat(count.what) === keyOfWhat(what) && (count.location ?? '') === location,
+  )?.onHand;
+const TOAST = { item: 'toast', picks: [{ group: 'spread', choice: 'plain' }] };
+
+/** The invariant: on hand is the sum of the ledger. */
+async function expectLedgerAgrees(): Promise<void> {
+  const wrong: unknown[] = await house.database.query(`SELECT c.key, c.location, c.on_hand, sum(m.quantity)
+    FROM stock_count c LEFT JOIN stock_movement m ON m.key = c.key AND m.location = c.location
+    GROUP BY c.key, c.location, c.on_hand HAVING c.on_hand <> coalesce(sum(m.quantity), 0)`);
+  expect(wrong).toEqual([]);
+}
+
+describe('86', () => {
+  it('what is off at a location is refused there, through every server, and is back when it is put back', async () => {
+    const what = { choice: 'noodle/wheat' };
+    const key = randomUUID();
+    const [off] = (await send('offs', { whats: [what], locations: ['steps'] }, key).expect(201)).body;
+    expect(off).toMatchObject({ what, locations: ['steps'], by: 'Ines' });
+    expect((await send('offs', { whats: [what], locations: ['steps'] }, key).expect(201)).body).toEqual([off]);
+    const refused = await sendOrder(other, { lines: [BOWL] }).expect(422);
+    expect(refused.body.problems).toContainEqual({ line: 0, code: 'sold-out', group: 'noodle', choice: 'wheat' });
+    await sendOrder(other, { location: 'millrace', lines: [BOWL] }).expect(201);
+    const told = await request(other).get('/api/shop/standing').query({ location: 'steps' }).expect(200);
+    expect(told.body.out.choices).toEqual(['noodle/wheat']);
+    // Whatever a request says is out, the server's own word counts.
+    await sendOrder(one, { lines: [BOWL], out: {} }).expect(422);
+    await send(`offs/${off.id}/end`, {}).expect(200);
+    await sendOrder(one, { lines: [BOWL] }).expect(201);
+    expect((await pantry()).offs).toEqual([]);
+  });
+
+  it('ends by itself at a minute of the location’s own time', async () => {
+    await send('offs', { whats: [{ item: 'toast' }], until: '2020-01-01T10:00' }).expect(201);
+    await send('offs', { whats: [{ item: 'milk-tea' }], until: '2999-01-01T10:00' }).expect(201);
+    const { offs, standing } = await pantry();
+    expect(offs.map(({ what }) => what)).toEqual([{ item: 'milk-tea' }]);
+    expect(standing.out.items).toEqual(['milk-tea']);
+    await sendOrder(one, { lines: [TOAST] }).expect(201);
+    for (const { id } of offs) await send(`offs/${id}/end`, {}).expect(200);
+  });
+
+  it('is only for a device with the PIN, and only of what there is', async () => {
+    const nobody = request(one).post('/api/device/offs').set('Idempotency-Key', randomUUID());
+    await nobody.send({ whats: [{ item: 'toast' }] }).expect(403);
+    expect((await send('offs', { whats: [{ item: 'soup' }] }).expect(422)).body.code).toBe('unknown-thing');
+    expect((await send('offs', { whats: [{ item: 'toast' }], locations: ['moon'] }).expect(422)).body.code).toBe(
+      'unknown-location',
+    );
+    await send(`offs/${randomUUID()}/end`, {}).expect(404);
+    await request(one).get('/api/device/pantry').query({ location: 'moon' }).expect(404);
+  });
+});
+
+it('where the menu has locations, an order without one is refused', async () => {
+  const { body } = await sendOrder(one, { location: undefined, lines: [TOAST] }).expect(422);
+  expect(body.code).toBe('location-required');
+});
+
+describe('stock', () => {
+  it('an order takes what it uses from the count of its location; waste, counts and deliveries move it', async () => {
+    const egg = { ingredient: 'egg' };
+    const move = (kind: string, quantity: number, more: object = {}) =>
+      send('movements', { kind, location: 'steps', rows: [{ what: egg, quantity, ...more }] });
+    await move('delivery', 12).expect(201);
+    const bowl = { ...BOWL, quantity: 2, picks: [...BOWL.picks, { group: 'toppings', choice: 'egg' }] };
+    const placed = await sendOrder(one, { lines: [bowl] }).expect(201);
+    expect(await onHand(egg)).toBe(10);
+    await send('movements', {
+      kind: 'waste',
+      location: 'steps',
+      reason: 'dropped',
+      rows: [{ what: egg, quantity: 1 }],
+    }).expect(201);
+    // Counted 8 while 9 were expected; 2 are sold before the count is sent.
+    await sendOrder(other, { lines: [bowl] }).expect(201);
+    await move('count', 8, { seen: 9 }).expect(201);
+    expect(await onHand(egg)).toBe(6);
+    expect(await ledger(egg)).toMatchObject([
+      { kind: 'count', quantity: -1, onHand: 6, by: 'Ines' },
+      { kind: 'sale', quantity: -2, onHand: 7 },
+      { kind: 'waste', quantity: -1, onHand: 9, reason: 'dropped' },
+      { kind: 'sale', quantity: -2, onHand: 10, order: placed.body.number },
+      { kind: 'delivery', quantity: 12, onHand: 12 },
+    ]);
+    await send('counts', { what: egg, location: 'steps', low: 8 }).expect(200);
+    expect((await pantry()).counts).toContainEqual({ what: egg, location: 'steps', onHand: 6, low: 8 });
+    await expect(house.database.query('UPDATE stock_movement SET quantity = 0')).rejects.toThrow('never rewritten');
+    await expect(house.database.query('DELETE FROM stock_movement')).rejects.toThrow('never rewritten');
+    await send('counts', { what: egg, location: 'steps', isCounted: false }).expect(200);
+    expect(await onHand(egg)).toBeUndefined();
+    await move('count', 3).expect(201);
+    expect(await onHand(egg)).toBe(3);
+    await send('counts', { what: egg, location: 'steps', isCounted: false }).expect(200);
+    await expectLedgerAgrees();
+  });
+
+  it('of 200 guests after the last 50 portions, through two servers, 50 get one and 150 a clear no', async () => {
+    const what = { item: 'toast' };
+    await send('movements', { kind: 'count', location: 'steps', rows: [{ what, quantity: 50 }] }).expect(201);
+    const answers = await Promise.all(
+      Array.from({ length: 200 }, (_, i) => answered(i % 2 ? one : other, { lines: [TOAST] })),
+    );
+    const codes = answers.map(({ status, problems }) => (status === 201 ? 'placed' : problems));
+    expect(codes.filter((code) => code === 'placed')).toHaveLength(50);
+    for (const code of codes) expect(['placed', 'item-sold-out', 'not-enough']).toContain(code);
+    expect(await onHand(what)).toBe(0);
+    await expectLedgerAgrees();
+    // With the PIN, a till may sell what is not on hand; on hand then falls below zero, and says so.
+    await sendOrder(one, { lines: [TOAST], evenIfShort: true }, { audience: 'device' }).expect(403);
+    await sendOrder(one, { lines: [TOAST], evenIfShort: true, pin: '2468' }, { audience: 'device' }).expect(201);
+    expect(await onHand(what)).toBe(-1);
+    await send('counts', { what, location: 'steps', isCounted: false }).expect(200);
+    await expectLedgerAgrees();
+  });
+
+  it('orders that take several things in any order never wait for each other, and the ledger agrees', async () => {
+    const counted = ['egg', 'wheat-noodle', 'bone-broth', 'flatbread'].map((ingredient) => ({ ingredient }));
+    const rows = counted.map((what) => ({ what, quantity: 100_000 }));
+    await send('movements', { kind: 'count', location: 'steps', rows }).expect(201);
+    const fold = { item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] };
+    const egg = { ...BOWL, picks: [...BOWL.picks, { group: 'toppings', choice: 'egg' }] };
+    const answers = await Promise.all(
+      Array.from({ length: 60 }, (_, i) =>
+        answered(i % 2 ? one : other, { lines: i % 3 ? [egg, fold] : [fold, egg, fold] }),
+      ),
+    );
+    expect(new Set(answers.map(({ status }) => status))).toEqual(new Set([201]));
+    await expectLedgerAgrees();
+    expect(await onHand({ ingredient: 'egg' })).toBe(100_000 - 60);
+    expect(await onHand({ ingredient: 'flatbread' })).toBe(100_000 - 40 - 2 * 20);
+    for (const what of counted) await send('counts', { what, location: 'steps', isCounted: false }).expect(200);
+  });
+
+  it('a request that is sent again moves nothing twice', async () => {
+    const what = { ingredient: 'butter' };
+    const key = randomUUID();
+    const body = { kind: 'delivery', location: 'steps', rows: [{ what, quantity: 500 }] };
+    await Promise.all([send('movements', body, key), send('movements', body, key, other)]);
+    expect(await onHand(what)).toBe(500);
+    await send('movements', { ...body, rows: [{ what, quantity: 0.0001 }] }).expect(422);
+    expect((await ledger(what)).length).toBe(1);
+  });
+
+  it('guests are told how many are left only when few are, and never more than the house shows', async () => {
+    const what = { item: 'barley-tea' };
+    await send('movements', { kind: 'count', location: 'steps', rows: [{ what, quantity: 40 }] }).expect(201);
+    const left = async () =>
+      (await request(one).get('/api/shop/standing').query({ location: 'steps' })).body.left.items['barley-tea'];
+    expect(await left()).toBeUndefined();
+    await send('movements', { kind: 'count', location: 'steps', rows: [{ what, quantity: 3 }] }).expect(201);
+    expect(await left()).toBe(3);
+  });
+});
+
+/** Sends an order again while the server has too much to do, as a shop does. */
+async function answered(server: string, order: object): Promise<{ status: number; problems: string }> {
+  const key = randomUUID();
+  return until(async () => {
+    const { status, body } = await sendOrder(server, order, { key });
+    return status !== 503 && { status, problems: body.problems?.[0]?.code };
+  });
+}

@@ -1,0 +1,88 @@
+import Type, { type Static } from 'typebox';
+import { Id, list, optional } from '../menu/schema-kit.ts';
+import { What } from '../menu/what.ts';
+import { Out } from './line.ts';
+import { count, enumOf, many, nullable, object, text, Timestamp, Uuid } from './schema.ts';
+
+/** What the server says and takes about stock: what is off, what is counted, and the ledger of movements. */
+
+const MOST_AT_ONCE = 200;
+const words = Type.String({ maxLength: 200 });
+const localMinute = Type.String({ format: 'local-minute' });
+/** With at most three decimals. */
+const quantity = Type.Number({ minimum: -1_000_000, maximum: 1_000_000 });
+
+/** Something that is 86'd. `until`: local time of each location, exclusive. */
+const off = { what: What, locations: optional(list(Id)), until: optional(localMinute), reason: optional(words) };
+
+/** What is to be 86'd: several things at once, with one request. */
+export const OffRequest = object({
+  whats: Type.Array(What, { minItems: 1, maxItems: MOST_AT_ONCE }),
+  locations: off.locations,
+  until: off.until,
+  reason: off.reason,
+});
+export type OffRequest = Static<typeof OffRequest>;
+
+/** What is off, since when and by whom. */
+export const HeldOff = object({ id: Uuid, ...off, since: Timestamp, by: text });
+export type HeldOff = Readonly<Static<typeof HeldOff>>;
+
+/** A count as it is kept. */
+export const HeldCount = object({ what: What, location: optional(Id), onHand: quantity, low: optional(quantity) });
+export type HeldCount = Readonly<Static<typeof HeldCount>>;
+
+const Portions = Type.Unsafe<Record<string, number>>({ type: 'object', additionalProperties: count });
+const Combination = Type.Unsafe<{ readonly [group: string]: string }>({ type: 'object', additionalProperties: text });
+
+/** What a guest or a till is told of stock at a location: what is out, and how many portions are left of what is counted. */
+export const StockStanding = object({
+  out: Out,
+  left: object({
+    items: Portions,
+    choices: Portions,
+    variants: many(object({ item: text, pick: Combination, left: count })),
+  }),
+});
+export type StockStanding = Readonly<Static<typeof StockStanding>>;
+
+/** Everything about stock at a location: what is off anywhere, what is counted, and what follows from both there. */
+export const PantryNow = object({ offs: many(HeldOff), counts: many(HeldCount), standing: StockStanding });
+export type PantryNow = Readonly<Static<typeof PantryNow>>;
+
+export const MovementKind = enumOf('sale', 'void', 'delivery', 'count', 'waste', 'correction');
+export type MovementKind = Static<typeof MovementKind>;
+
+/**
+ * Movements that a person enters. A `count` names what was found and what was on hand when it was counted, so that sales
+ * in between are not lost; the others name what came or went. Something that is not counted yet becomes counted.
+ */
+export const MovementRequest = object({
+  location: optional(Id),
+  kind: enumOf('delivery', 'count', 'waste', 'correction'),
+  reason: optional(words),
+  rows: Type.Array(object({ what: What, quantity, seen: optional(quantity) }), { minItems: 1, maxItems: MOST_AT_ONCE }),
+});
+export type MovementRequest = Static<typeof MovementRequest>;
+
+/** Sets the low mark of a count, or ends counting. */
+export const CountChange = object({
+  what: What,
+  location: optional(Id),
+  low: optional(nullable(Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 }))),
+  isCounted: optional(Type.Boolean()),
+});
+export type CountChange = Static<typeof CountChange>;
+
+/** A movement in the ledger; nothing ever rewrites it. `onHand`: what was on hand after it. */
+export const Movement = object({
+  id: count,
+  at: Timestamp,
+  kind: MovementKind,
+  quantity,
+  onHand: quantity,
+  by: text,
+  reason: optional(text),
+  order: optional(count),
+});
+export type Movement = Readonly<Static<typeof Movement>>;
