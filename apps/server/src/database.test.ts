@@ -114,7 +114,7 @@ describe('what is read', () => {
         await request(server)
           .post('/api/shop/orders')
           .set('Idempotency-Key', randomUUID())
-          .send({ lines: [{ item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] }] })
+          .send({ location: 'steps', lines: [{ item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] }] })
           .expect(201);
     };
     await Promise.all([writer(), reader(one), reader(other), guest(one), guest(other)]);
@@ -135,7 +135,7 @@ describe('what is read', () => {
         await request(one)
           .post('/api/shop/orders')
           .set('Idempotency-Key', randomUUID())
-          .send({ lines: [{ item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] }] })
+          .send({ location: 'steps', lines: [{ item: 'barley-tea', picks: [{ group: 'cup-size', choice: 'short' }] }] })
           .expect(201)
       ).body.number as number;
     const numbers = [await place(), await place()];

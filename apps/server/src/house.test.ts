@@ -58,7 +58,11 @@ describe('the house’s settings', () => {
       const reply = await request(one)
         .post('/api/device/orders')
         .set('Idempotency-Key', randomUUID())
-        .send({ lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }], pin: '2468' });
+        .send({
+          location: 'steps',
+          lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }],
+          pin: '2468',
+        });
       expect(reply.status).toBe(422);
     }
   });
@@ -67,7 +71,7 @@ describe('the house’s settings', () => {
 describe('the PIN', () => {
   const tryPin = (pin: string, device = '', server = one) =>
     request(server).post('/api/device/pin').set('X-Device-Token', device).send({ pin });
-  const open = { lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
+  const open = { location: 'steps', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
   const forget = () => house.database.query('DELETE FROM pin_bucket');
 
   it('can’t be guessed faster than the house says, whichever address, process, order or made-up device it is tried with', async () => {

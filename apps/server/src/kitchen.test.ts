@@ -105,7 +105,7 @@ describe('printing', () => {
     const { body } = await request(one)
       .post('/api/device/orders')
       .set('Idempotency-Key', randomUUID())
-      .send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] })
+      .send({ location: 'steps', lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] })
       .expect(201);
     const backup = await onPaper('kettles', body.number);
     expect(textsOf(backup).join(' ')).toContain('** FOR Griddle **');
@@ -114,7 +114,7 @@ describe('printing', () => {
     const { body: next } = await request(one)
       .post('/api/device/orders')
       .set('Idempotency-Key', randomUUID())
-      .send({ lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] })
+      .send({ location: 'steps', lines: [{ item: 'griddle-fold', picks: [{ group: 'filling', choice: 'cheese' }] }] })
       .expect(201);
     expect(textsOf(await onPaper('griddle', next.number))[0]).toBe(`Griddle ${next.number}`);
   });

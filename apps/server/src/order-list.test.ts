@@ -109,7 +109,7 @@ describe('orders', () => {
   });
 
   it('name a price only with the PIN of a person who may, and only at a till', async () => {
-    const order = { lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
+    const order = { location: 'steps', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
     const send = (pin?: string, face = 'device') =>
       request(one)
         .post(`/api/${face}/orders`)

@@ -10,7 +10,10 @@ useTwoServers((opened) => ({ one, other } = opened));
 
 describe('orders', () => {
   const place = (server: string, key: string, body: object) =>
-    request(server).post('/api/device/orders').set('Idempotency-Key', key).send({ location: 'steps', ...body });
+    request(server)
+      .post('/api/device/orders')
+      .set('Idempotency-Key', key)
+      .send({ location: 'steps', ...body });
 
   it('quotes again, creates the tickets of each station, and never makes two orders of one key', async () => {
     const order = { service: 'takeaway', lines: [{ ...BOWL, notes: { 'allergy-note': 'no sesame please' } }] };

@@ -15,12 +15,15 @@ import {
 import { now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, In, IsNull } from 'typeorm';
 import { OffEntity, StockCountEntity, type StockCountRow, StockMovementEntity } from '../db/entities.ts';
-import { addMovements, countOf, heldOff } from '../db/pantry-store.ts';
+import { addMovements, countOf, type Flow, heldOff } from '../db/pantry-store.ts';
 import { announce } from '../live/announce.ts';
 import { type MenuDependencies, storedMenu } from '../queries/menu.ts';
 
 /** What the caller named is not there, or is not a quantity. */
-export type StockRefusal = 'unknown-thing' | 'unknown-location' | 'bad-quantity' | 'not-counted';
+export type StockRefusal = 'unknown-thing' | 'unknown-location' | 'bad-quantity' | 'too-much' | 'not-counted';
+
+/** In thousandths, up or down. */
+const MOST_ON_HAND = 1_000_000_000;
 
 /** 86s things. Repeating a key changes nothing and gives the first answer. */
 export async function takeOff(
@@ -78,7 +81,7 @@ export async function moveStock(
   if (!rows.every(({ quantity, seen = 0 }) => hasThreeDecimals(quantity) && hasThreeDecimals(seen)))
     return 'bad-quantity';
   const place = location ?? '';
-  return dependencies.database.transaction(async (manager) => {
+  const moved = dependencies.database.transaction(async (manager) => {
     await lockKey(manager, key);
     const counts = await lockedCounts(manager, whats, place);
     if (!(await manager.existsBy(StockMovementEntity, { requestKey: key }))) {
@@ -88,12 +91,25 @@ export async function moveStock(
         const came = toThousandths(quantity) * (kind === 'waste' ? -1 : 1);
         return { key: keyOfWhat(what), location: place, quantity: kind === 'count' ? came - before : came };
       });
+      if (counts.some((count) => exceeds(count, flows))) throw new TooMuchError();
       await addMovements(manager, flows, { kind, by: person, reason: reason ?? null, requestKey: key });
       await announce(manager, { type: 'pantry' });
     }
     const after = await manager.findBy(StockCountEntity, { key: In(whats.map(keyOfWhat)), location: place });
     return after.map(countOf);
   });
+  return moved.catch((error: unknown) => {
+    if (error instanceof TooMuchError) return 'too-much' as const;
+    throw error;
+  });
+}
+
+/** Ends the transaction of movements after which more would be on hand than can be counted. */
+class TooMuchError extends Error {}
+
+function exceeds({ key, onHand }: StockCountRow, flows: readonly Flow[]): boolean {
+  const after = flows.reduce((sum, flow) => (flow.key === key ? sum + flow.quantity : sum), onHand);
+  return Math.abs(after) > MOST_ON_HAND;
 }
 
 /**

@@ -18,7 +18,10 @@ export function sendOrder(
   body: object,
   { audience = 'shop' as 'shop' | 'device', key = randomUUID() as string } = {},
 ) {
-  return request(server).post(`/api/${audience}/orders`).set('Idempotency-Key', key).send({ location: 'steps', ...body });
+  return request(server)
+    .post(`/api/${audience}/orders`)
+    .set('Idempotency-Key', key)
+    .send({ location: 'steps', ...body });
 }
 
 /** A group of the server's menu, with its version. */

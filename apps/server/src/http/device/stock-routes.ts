@@ -53,6 +53,8 @@ function refusal(code: StockRefusal): Problem {
       return problem(422, code, 'The menu has no such location.');
     case 'bad-quantity':
       return problem(422, code, 'A quantity has three decimals at most.');
+    case 'too-much':
+      return problem(422, code, 'More than a million can’t be counted.');
     case 'not-counted':
       return problem(404, code, 'It is not counted there.');
   }
