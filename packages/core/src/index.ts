@@ -14,7 +14,7 @@ export { type Clock, clockOf, isLocalMinute, localMinute } from './quote/calenda
 export { dateWindow } from './quote/resolve-line.ts';
 export { Context, Line, Order, Out, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
-export { quoteOrder } from './order/quote-order.ts';
+export { contextOf, quoteOrder } from './order/quote-order.ts';
 export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
 export { MenuPromise, PinnedBuild, PromiseFile } from './api/promise.ts';
 export {
@@ -176,6 +176,7 @@ export * from './api/stock.ts';
 export { fromThousandths, hasThreeDecimals, toThousandths } from './money/thousandths.ts';
 export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
 export { type Standing, standing, type StandingAt } from './pantry/standing.ts';
+export { outWith } from './pantry/out-with.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';

@@ -6,6 +6,7 @@ import {
   type PantryNow,
   standing,
   type StockStanding,
+  type What,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import { type DataSource, In } from 'typeorm';
@@ -28,10 +29,32 @@ export async function pantryAt(
   const nows = location === undefined ? [clock(undefined)] : [places.get(location) ?? clock(undefined)];
   const isOver = (until: string | null) => until !== null && nows.every((now) => until <= now);
   return {
+    selling: await sellingAt(dependencies.database, location),
     offs: offs.filter(({ until }) => !isOver(until)).map(heldOff),
     counts: await countsIn(dependencies.database),
     standing: found.standing,
   };
+}
+
+const SELLING_HOURS = 3;
+const MOST_SELLING = 12;
+
+/** The dishes and choices sold most often at a location in the last hours. */
+async function sellingAt(database: DataSource, location: string | undefined): Promise<What[]> {
+  const rows = (await database.query(
+    `SELECT what, count(*) AS times FROM orders
+      CROSS JOIN LATERAL jsonb_array_elements(request -> 'lines') AS line
+      CROSS JOIN LATERAL (
+        SELECT jsonb_build_object('item', line -> 'item') AS what
+        UNION ALL
+        SELECT jsonb_build_object('choice', (pick ->> 'group') || '/' || (pick ->> 'choice'))
+          FROM jsonb_array_elements(coalesce(line -> 'picks', '[]')) AS pick
+      ) AS sold
+      WHERE placed_at > now() - make_interval(hours => $1) AND ($2 = '' OR request ->> 'location' = $2)
+      GROUP BY what ORDER BY times DESC, what LIMIT $3`,
+    [SELLING_HOURS, location ?? '', MOST_SELLING],
+  )) as { what: What }[];
+  return rows.map(({ what }) => what);
 }
 
 async function countsIn(database: DataSource): Promise<HeldCount[]> {

@@ -33,7 +33,7 @@ export const HeldCount = object({ what: What, location: optional(Id), onHand: qu
 export type HeldCount = Readonly<Static<typeof HeldCount>>;
 
 const Portions = Type.Unsafe<Record<string, number>>({ type: 'object', additionalProperties: count });
-const Combination = Type.Unsafe<{ readonly [group: string]: string }>({ type: 'object', additionalProperties: text });
+const Combination = Type.Unsafe<Readonly<Record<string, string>>>({ type: 'object', additionalProperties: text });
 
 /** What a guest or a till is told of stock at a location: what is out, and how many portions are left of what is counted. */
 export const StockStanding = object({
@@ -46,8 +46,16 @@ export const StockStanding = object({
 });
 export type StockStanding = Readonly<Static<typeof StockStanding>>;
 
-/** Everything about stock at a location: what is off anywhere, what is counted, and what follows from both there. */
-export const PantryNow = object({ offs: many(HeldOff), counts: many(HeldCount), standing: StockStanding });
+/**
+ * Everything about stock at a location: what is off anywhere, what is counted, what follows from both there, and what has
+ * been selling there lately, most first.
+ */
+export const PantryNow = object({
+  selling: many(What),
+  offs: many(HeldOff),
+  counts: many(HeldCount),
+  standing: StockStanding,
+});
 export type PantryNow = Readonly<Static<typeof PantryNow>>;
 
 export const MovementKind = enumOf('sale', 'void', 'delivery', 'count', 'waste', 'correction');

@@ -6,7 +6,7 @@ import type { Clock } from '../quote/calendar.ts';
 import { costOf, costOfAll } from '../quote/cost.ts';
 import { circumstancesOf } from '../quote/circumstances.ts';
 import { ProblemList } from '../quote/problem.ts';
-import type { Line, Order } from '../api/line.ts';
+import type { Context, Order } from '../api/line.ts';
 import { resolveLine } from '../quote/resolve-line.ts';
 import { type EvaluatedLine, evaluateLine, evaluateResolved } from '../quote/work-line.ts';
 import { orderTickets } from './order-tickets.ts';
@@ -16,7 +16,7 @@ import { takesOf } from './takes.ts';
 /** Quotes every line with the order's circumstances as defaults, and the order's own questions. */
 export function quoteOrder(menu: Menu, order: Order, clock: Clock): OrderQuote {
   const compiled = compileMenu(menu);
-  const evaluated = order.lines.map((line) => evaluateLine(compiled, withCircumstances(order, line), clock));
+  const evaluated = order.lines.map((line) => evaluateLine(compiled, { ...contextOf(order), ...line }, clock));
   const lines = evaluated.map((line, i) => placed(order, order.lines[i]?.location, quoteOf(compiled, line)));
   const { worked, problems: own } = workOrder(compiled, order, clock);
   const problems = [
@@ -50,17 +50,17 @@ function placed({ location }: Order, named: string | undefined, quote: Quote): Q
   return { ...quote, ok: false, problems: [{ code: 'other-location' }, ...quote.problems] };
 }
 
-function withCircumstances(order: Order, line: Line): Line {
-  const {
-    lines: _lines,
-    picks: _picks,
-    notes: _notes,
-    dates: _dates,
-    amounts: _amounts,
-    consents: _consents,
-    ...request
-  } = order;
-  return { ...request, ...line };
+/** The circumstances of an order, without its lines and its own answers: the defaults of every line. */
+export function contextOf({
+  lines: _lines,
+  picks: _picks,
+  notes: _notes,
+  dates: _dates,
+  amounts: _amounts,
+  consents: _consents,
+  ...context
+}: Order): Context {
+  return context;
 }
 
 /**

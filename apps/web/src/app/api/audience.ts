@@ -5,10 +5,12 @@ import { distinctUntilChanged, filter, map, type Observable, startWith } from 'r
 /** Who a page is for; the server has separate addresses for each. */
 export type Audience = 'shop' | 'device' | 'workbench';
 
+const DEVICE_PAGES = new Set(['till', 'pass', 'board', 'pantry']);
+
 export function audienceOf(path: string): Audience {
   const [, first = ''] = path.split(/[/?#]/);
   if (first === 'shop') return 'shop';
-  return first === 'till' || first === 'pass' ? 'device' : 'workbench';
+  return DEVICE_PAGES.has(first) ? 'device' : 'workbench';
 }
 
 /** The audience of the current page; changes with navigation. */

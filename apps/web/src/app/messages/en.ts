@@ -2,6 +2,7 @@
 export const en = {
   'shop.title': 'Order',
   'shop.language': 'Language',
+  'shop.location': 'Where you order',
   'shop.basket-link': '{count, plural, one {# dish} other {# dishes}}',
   'shop.loading': 'Just a moment …',
   'shop.unreachable': 'We can’t be reached just now. What you chose is kept; please try again in a moment.',
@@ -14,6 +15,7 @@ export const en = {
   'dish.update': 'Update basket',
   'dish.gone': 'This dish is no longer on the menu.',
 
+  'dish.left': '{count, plural, =0 {Sold out} other {Only # left}}',
   'dish.calories': '{calories} calories',
   'dish.contains': 'Contains: {names}',
   'dish.contains-none': 'No allergens that have to be named',

@@ -4,6 +4,7 @@ import type { MessageKey } from './en.ts';
 export const es: Readonly<Record<MessageKey, string>> = {
   'shop.title': 'Pedir',
   'shop.language': 'Idioma',
+  'shop.location': 'Dónde pides',
   'shop.basket-link': '{count, plural, one {# plato} other {# platos}}',
   'shop.loading': 'Un momento …',
   'shop.unreachable': 'Ahora mismo no hay conexión. Lo que has elegido se conserva; inténtalo de nuevo en un momento.',
@@ -16,6 +17,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'dish.update': 'Actualizar la cesta',
   'dish.gone': 'Este plato ya no está en la carta.',
 
+  'dish.left': '{count, plural, =0 {Agotado} one {Solo queda #} other {Solo quedan #}}',
   'dish.calories': '{calories} calorías',
   'dish.contains': 'Contiene: {names}',
   'dish.contains-none': 'Sin alérgenos de declaración obligatoria',

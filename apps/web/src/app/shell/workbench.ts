@@ -35,7 +35,14 @@ const RAIL = [
       { path: '/check', name: 'Line check', icon: 'pi-verified' },
     ],
   },
-  { name: 'Serve', screens: [{ path: '/orders', name: 'Orders', icon: 'pi-inbox' }] },
+  {
+    name: 'Serve',
+    screens: [
+      { path: '/orders', name: 'Orders', icon: 'pi-inbox' },
+      { path: '/pantry', name: 'Pantry', icon: 'pi-box' },
+      { path: '/board', name: '86 board', icon: 'pi-ban' },
+    ],
+  },
   {
     name: 'Look back and set up',
     screens: [

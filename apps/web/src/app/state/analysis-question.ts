@@ -3,9 +3,11 @@ import type {
   CrossPlace,
   DecidedCell,
   ExtremeBuilds,
+  Fallout,
   MadeWithout,
   Margins,
   Menu,
+  Out,
   RuleOnDish,
 } from '@hearty-ladle/core';
 
@@ -18,6 +20,11 @@ export interface Analyses {
   /** What else decides the cells of a cross table. */
   readonly 'decided-cells': { readonly about: { readonly place: CrossPlace }; readonly answer: readonly DecidedCell[] };
   readonly 'extreme-builds': { readonly about: { readonly item: string }; readonly answer: ExtremeBuilds | undefined };
+  /** What goes down when something is 86'd. */
+  readonly fallout: {
+    readonly about: { readonly context: Context; readonly before: Out; readonly after: Out };
+    readonly answer: Fallout;
+  };
   /** What each dish costs to make and leaves. */
   readonly margins: { readonly about: Record<never, never>; readonly answer: readonly Margins[] };
   /** What a guest who can't have some allergens is told of each dish. */

@@ -1,5 +1,13 @@
 /// <reference lib="webworker" />
-import { decidedCells, extremeBuilds, madeWithout, marginsOf, ruleDishCounts, ruleImpact } from '@hearty-ladle/core';
+import {
+  decidedCells,
+  extremeBuilds,
+  fallout,
+  madeWithout,
+  marginsOf,
+  ruleDishCounts,
+  ruleImpact,
+} from '@hearty-ladle/core';
 import { clock } from '../clock.ts';
 import type { AnalysisQuestion } from './analysis-question.ts';
 
@@ -17,6 +25,8 @@ function answerTo(question: AnalysisQuestion) {
       return decidedCells(question.menu, question.place, clock);
     case 'extreme-builds':
       return extremeBuilds(question.menu, question.item, {}, clock);
+    case 'fallout':
+      return fallout(question.menu, question.context, question.before, question.after, clock);
     case 'margins':
       return question.menu.items.flatMap(({ id }) => marginsOf(question.menu, id, {}, clock) ?? []);
     case 'made-without':

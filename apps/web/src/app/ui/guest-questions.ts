@@ -48,6 +48,7 @@ interface Row {
   readonly warning: string;
   /** The other allergens that it would add. */
   readonly adds: string;
+  readonly left: number | undefined;
 }
 
 interface Question {
@@ -88,6 +89,8 @@ export class GuestQuestions {
   readonly present = input<readonly string[]>();
   /** What prices can become while questions are open. */
   readonly ahead = input<PricesAhead>();
+  /** How many portions are left of choices, by `group/choice`, where that is told. */
+  readonly left = input<Readonly<Record<string, number>>>({});
   readonly answersChange = output<Answers>();
 
   protected readonly questions = computed(() => this.groups().flatMap((view) => this.#question(view) ?? []));
@@ -176,6 +179,7 @@ export class GuestQuestions {
       color: offered.choice.color,
       largePicture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image, 'large'),
       warning: avoidanceOf(this.menu(), offered, this.avoid(), this.locale()),
+      left: this.left()[offered.path],
       adds: this.#adds(offered, picks.length > 0),
     };
   }

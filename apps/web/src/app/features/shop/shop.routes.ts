@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { provideStock } from '../../state/stock-view.ts';
 import { ProgressEffects, progressFeature } from './store/progress-store.ts';
 import { ShopEffects } from './store/shop-effects.ts';
 import { shopFeature } from './store/shop-store.ts';
@@ -8,7 +9,7 @@ import { shopFeature } from './store/shop-store.ts';
 export default [
   {
     path: '',
-    providers: [provideState(shopFeature), provideEffects(ShopEffects)],
+    providers: [provideState(shopFeature), provideEffects(ShopEffects), provideStock()],
     children: [
       {
         path: 'order/:id',

@@ -40,6 +40,7 @@ export class HousePage {
     parkedOrderDays: this.#number(1, 30),
     paperDays: this.#number(1, 365),
     maxMegabytes: this.#number(1, 100_000),
+    few: this.#number(0, 100),
   });
   protected readonly pictures = computed(() => {
     const { pictures = 0, bytes = 0, unused = 0, unusedBytes = 0 } = this.state().now?.pictures ?? {};
@@ -76,6 +77,7 @@ export class HousePage {
       parkedOrderDays,
       paperDays,
       maxMegabytes,
+      few,
     } = this.form.getRawValue();
     const house: House = {
       orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) },
@@ -83,6 +85,7 @@ export class HousePage {
       pin: { tries, pauseSeconds },
       retention: { parkedOrderDays, paperDays },
       pictures: { maxMegabytes },
+      stock: { few },
     };
     this.#store.dispatch(houseActions.saved({ house }));
   }
@@ -95,7 +98,7 @@ export class HousePage {
     this.#store.dispatch(houseActions.opened());
   }
 
-  #fill({ orders, rates, pin, retention, pictures }: House): void {
+  #fill({ orders, rates, pin, retention, pictures, stock }: House): void {
     this.form.reset({
       ...orders,
       maxTotal: orders.maxTotal / this.#unit(),
@@ -103,6 +106,7 @@ export class HousePage {
       ...pin,
       ...retention,
       ...pictures,
+      ...stock,
     });
   }
 

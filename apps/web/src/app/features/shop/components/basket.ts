@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   type Answers,
   type CompiledMenu,
+  contextOf,
   type Line,
   type Order,
   quoteLine,
@@ -51,7 +52,7 @@ export class Basket {
   protected readonly orderProblems = computed(() => this.quote().problems.filter(({ line }) => line === null));
   protected readonly lines = computed(() => {
     const menu = this.menu();
-    const { channel = 'online', service = 'takeaway' } = this.order();
+    const context = contextOf(this.order());
     return this.shop().lines.map((inBasket, index) => {
       const { line, seen, names } = inBasket;
       const changes = changesOf(menu, inBasket, this.locale());
@@ -68,7 +69,7 @@ export class Basket {
         name: textIn(menu.item(line.item)?.item.name ?? names?.dish ?? line.item, this.locale(), menu.firstLocale),
         back: this.#back(changes.repaired),
         price: this.money(now),
-        ...salePrice(menu, { ...line, channel, service }, quote?.price, this.locale()),
+        ...salePrice(menu, { ...context, ...line }, quote?.price, this.locale()),
         warning: lineWarning(menu, line, quote?.allergens ?? [], this.shop().avoid, this.locale()),
         problems: changes.gone.length > 0 || changes.isDishGone ? [] : this.#messages(index, line),
       };
@@ -104,7 +105,7 @@ export class Basket {
 
   /** Keeps a line as the menu now has it: without what is gone, at its present price and names. */
   protected accept(index: number, repaired: Line): void {
-    const line = { ...repaired, channel: 'online', service: 'takeaway' } as const;
+    const line = { ...contextOf(this.order()), ...repaired };
     const seen = quoteLine(this.menu().menu, line, clock).price.line;
     this.agreed.emit({ index, agreed: { line: repaired, seen, names: namesOf(this.menu(), repaired) } });
   }

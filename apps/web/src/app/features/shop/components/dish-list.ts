@@ -9,7 +9,9 @@ import {
   type MadeWithout,
   type Menu,
   preselectedLine,
+  type Problem,
   quoteLine,
+  type StockStanding,
   textIn,
   withoutSalesOn,
 } from '@hearty-ladle/core';
@@ -41,23 +43,33 @@ export class DishList {
   readonly locale = input.required<string>();
   /** What the guest can't have. */
   readonly avoid = input<readonly string[]>([]);
+  /** Where it is ordered, and what is out there. */
+  readonly here = input<Pick<Context, 'location' | 'out'>>({});
+  readonly left = input<StockStanding['left']>();
   /** A dish to be answered, from what is preselected or from a build without what the guest can't have. */
   readonly opened = output<Line>();
 
   readonly #finder = inject(SpanFinder);
   readonly #analyses = inject(AnalysisFinder);
   readonly #document = computed(() => this.menu().menu);
-  readonly #withoutSales = computed(() => withoutSalesOn(this.#document(), clock(undefined).slice(0, 10)));
-  /** Price ranges of all dishes, computed in a worker whenever the menu changes; and those without their sales. */
-  readonly #spans = toSignal(toObservable(this.#document).pipe(switchMap((menu) => this.#spansOf(menu))));
-  readonly #usualSpans = toSignal(
-    toObservable(this.#withoutSales).pipe(switchMap(({ menu, ids }) => this.#spansOf(menu, ids))),
+  readonly #withoutSales = computed(() => ({
+    ...withoutSalesOn(this.#document(), clock(undefined).slice(0, 10)),
+    context: this.#occasion(),
+  }));
+  readonly #occasion = computed(() => ({ ...OCCASION, ...this.here() }));
+  readonly #here = computed(() => ({ menu: this.#document(), context: this.#occasion() }));
+  /** Price ranges of all dishes, computed in a worker whenever the menu or what is out changes; and those without sales. */
+  readonly #spans = toSignal(
+    toObservable(this.#here).pipe(switchMap(({ menu, context }) => this.#spansOf(menu, context))),
   );
-  readonly #asked = computed(() => ({ menu: this.#document(), avoid: this.avoid() }));
+  readonly #usualSpans = toSignal(
+    toObservable(this.#withoutSales).pipe(switchMap(({ menu, ids, context }) => this.#spansOf(menu, context, ids))),
+  );
+  readonly #asked = computed(() => ({ ...this.#here(), avoid: this.avoid() }));
   readonly #without = toSignal(
     toObservable(this.#asked).pipe(
-      switchMap(({ menu, avoid }) =>
-        avoid.length === 0 ? of(undefined) : this.#analyses.find('made-without', menu, { avoid, context: OCCASION }),
+      switchMap(({ menu, context, avoid }) =>
+        avoid.length === 0 ? of(undefined) : this.#analyses.find('made-without', menu, { avoid, context }),
       ),
     ),
   );
@@ -81,14 +93,15 @@ export class DishList {
     this.opened.emit(made?.is === 'made' ? { ...line, picks: [...made.picks] } : line);
   }
 
-  #spansOf(menu: Menu, ids: readonly string[] = menu.items.map(({ id }) => id)): Observable<Spans> {
-    return ids.length === 0 ? of(new Map()) : this.#finder.find(menu, ids, OCCASION);
+  #spansOf(menu: Menu, context: Context, ids: readonly string[] = menu.items.map(({ id }) => id)): Observable<Spans> {
+    return ids.length === 0 ? of(new Map()) : this.#finder.find(menu, ids, context);
   }
 
   #dish(item: Item) {
     const { menu, firstLocale } = this.menu();
-    const quote = quoteLine(menu, { item: item.id, ...OCCASION }, clock);
-    const closed = quote.problems.find(({ code }) => CLOSED.has(code));
+    const quote = quoteLine(menu, { item: item.id, ...this.#occasion() }, clock);
+    const closed = quote.problems.find(({ code }) => CLOSED.has(code)) ?? this.#cannotBeBuilt(item);
+    const left = this.left()?.items[item.id];
     const isOnSale = this.#withoutSales().ids.includes(item.id);
     const [price, usual] = [this.#price(item, this.#spans()), isOnSale ? this.#price(item, this.#usualSpans()) : ''];
     return {
@@ -100,9 +113,16 @@ export class DishList {
       until: item.sale?.until ?? '',
       calories: this.#calories(item),
       picture: item.image === undefined ? undefined : pictureUrl(item.image),
+      left: left === undefined || closed ? '' : message(this.locale(), 'dish.left', { count: left }),
       closed: closed && problemMessage(this.menu(), closed, this.locale(), { item: item.id }),
       without: this.#told(this.#without()?.find((one) => one.item === item.id)),
     };
+  }
+
+  /** With what is out, a dish that is not out itself may have no valid build left. */
+  #cannotBeBuilt({ id }: Item): Problem | undefined {
+    const span = this.#spans()?.get(id);
+    return span?.exact && span.builds === '0' ? { code: 'item-sold-out' } : undefined;
   }
 
   /** The price range of a dish; its list price until the range is known. */

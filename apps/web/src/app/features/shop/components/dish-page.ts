@@ -14,12 +14,14 @@ import {
   type Answers,
   broughtOf,
   type CompiledMenu,
+  type Context,
   declaredRange,
   type Line,
   pictureFor,
   pricesAhead,
   quoteLine,
   statedParts,
+  type StockStanding,
   tellsIn,
   textIn,
   withoutUnknown,
@@ -50,6 +52,9 @@ export class DishPage {
   readonly editing = input(false);
   /** What the guest can't have. */
   readonly avoid = input<readonly string[]>([]);
+  /** Where it is ordered, and what is out and left there. */
+  readonly here = input<Pick<Context, 'location' | 'out'>>({});
+  readonly left = input<StockStanding['left']>();
   readonly lineChange = output<Line>();
   /** Adds the dish to the basket at the price shown. */
   readonly confirmed = output<number>();
@@ -65,7 +70,25 @@ export class DishPage {
     return item ? withoutUnknown(item, this.line()) : this.line();
   });
   protected readonly quantity = computed(() => this.line().quantity ?? 1);
-  readonly #quoted = computed<Line>(() => ({ ...this.answers(), channel: 'online', service: 'takeaway' }));
+  readonly #quoted = computed<Line>(() => ({
+    ...this.answers(),
+    ...this.here(),
+    channel: 'online',
+    service: 'takeaway',
+  }));
+  /** How many portions are left of the dish as answered, if that is told. */
+  protected readonly portions = computed(() => {
+    const { items = {}, choices = {}, variants = [] } = this.left() ?? {};
+    const picks = this.answers().picks ?? [];
+    const picked = (pick: Readonly<Record<string, string>>) =>
+      Object.entries(pick).every(([group, id]) => picks.some((one) => one.group === group && one.choice === id));
+    const bounds = [
+      items[this.line().item],
+      ...picks.map(({ group, choice }) => choices[`${group}/${choice}`]),
+      ...variants.filter(({ item, pick }) => item === this.line().item && picked(pick)).map(({ left }) => left),
+    ].filter((bound) => bound !== undefined);
+    return bounds.length === 0 ? undefined : Math.min(...bounds);
+  });
   protected readonly quote = computed(() => quoteLine(this.menu().menu, this.#quoted(), clock));
   protected readonly ahead = computed(() => pricesAhead(this.menu(), this.#quoted(), clock));
   protected readonly price = computed(() =>

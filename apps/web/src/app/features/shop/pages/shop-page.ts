@@ -14,6 +14,7 @@ import type { Line } from '@hearty-ladle/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
+import { StockView } from '../../../state/stock-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
 import { Basket } from '../components/basket.ts';
 import { DishList } from '../components/dish-list.ts';
@@ -23,12 +24,13 @@ import { type BasketLine, namesOf } from '../store/basket-line.ts';
 import { shopActions, shopFeature } from '../store/shop-store.ts';
 import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
+import { LocationSwitch } from '../../../ui/location-switch.ts';
 
 /** The shop: the menu, a dish with its questions, the basket, the order's number. */
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AvoidBox, Basket, DishList, DishPage, LanguageSwitch, MessagePipe],
+  imports: [AvoidBox, Basket, DishList, DishPage, LanguageSwitch, LocationSwitch, MessagePipe],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -37,7 +39,9 @@ export class ShopPage {
   readonly #store = inject(Store);
   readonly #router = inject(Router);
   protected readonly shop = this.#store.selectSignal(shopFeature.selectShopState);
-  protected readonly order = this.#store.selectSignal(shopFeature.selectOrder);
+  readonly #order = this.#store.selectSignal(shopFeature.selectOrder);
+  protected readonly stock = inject(StockView);
+  protected readonly order = computed(() => ({ ...this.#order(), ...this.stock.circumstances() }));
   protected readonly locale = injectPageLocale((locale) => message(locale, 'shop.title'));
 
   protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
@@ -65,6 +69,7 @@ export class ShopPage {
       onCleanup(() => observer.disconnect());
     });
     this.view.open();
+    this.stock.open();
   }
 
   #wasInAddress = false;

@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { exhaustMap, filter, map, switchMap, takeUntil, tap, timer, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { menuActions } from '../../../state/menu-actions.ts';
+import { selectLocation } from '../../../state/stock.ts';
 import { replacing, SLOW_MS } from '../../../state/order-tries.ts';
 import { orderOf, remember, shopActions, shopFeature } from './shop-store.ts';
 
@@ -52,12 +53,13 @@ export class ShopEffects {
   readonly place = createEffect(() =>
     this.#actions.pipe(
       ofType(shopActions.orderSent),
-      withLatestFrom(this.#store.select(shopFeature.selectShopState)),
-      exhaustMap(([{ total }, state]) =>
+      withLatestFrom(this.#store.select(shopFeature.selectShopState), this.#store.select(selectLocation)),
+      exhaustMap(([{ total }, state, location]) =>
         this.#api
           .placeOrder(
             {
               ...orderOf(state),
+              ...(location !== undefined && { location }),
               ...(state.name && { name: state.name }),
               ...(state.place && { place: state.place }),
               ...(state.avoid.length > 0 && { avoid: [...state.avoid] }),

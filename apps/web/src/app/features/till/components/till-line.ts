@@ -9,7 +9,15 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { type Answers, type CompiledMenu, type Line, quoteLine, type Service, textIn } from '@hearty-ladle/core';
+import {
+  type Answers,
+  type CompiledMenu,
+  type Context,
+  type Line,
+  quoteLine,
+  type Service,
+  textIn,
+} from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { clock } from '../../../clock.ts';
 import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
@@ -35,6 +43,8 @@ export class TillLine {
   readonly isNew = input.required<boolean>();
   /** What the guest can't have. */
   readonly avoid = input<readonly string[]>([]);
+  /** The location, and what is out there. */
+  readonly here = input<Pick<Context, 'location' | 'out'>>({});
   readonly lineChange = output<Line>();
   readonly confirmed = output<void>();
   readonly cancelled = output<void>();
@@ -65,7 +75,7 @@ export class TillLine {
   protected readonly item = computed(() => this.menu().item(this.line().item));
   protected readonly quantity = computed(() => this.line().quantity ?? 1);
   protected readonly quote = computed(() =>
-    quoteLine(this.menu().menu, { ...this.line(), channel: 'pos', service: this.service() }, clock),
+    quoteLine(this.menu().menu, { ...this.line(), ...this.here(), channel: 'pos', service: this.service() }, clock),
   );
   protected readonly name = computed(() => {
     const item = this.item()?.item;

@@ -19,15 +19,14 @@ import {
   OPEN_PRICE_TAG,
   preselectedLine,
   quoteLine,
-  quoteOrder,
   type Service,
   textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
+import { StockView } from '../../../state/stock-view.ts';
 import { formatMoney } from '../../../text/money.ts';
-import { problemMessage } from '../../../text/problems.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
@@ -36,7 +35,7 @@ import { QuantityField } from '../components/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
 import { tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
-import { orderLines } from '../store/order-lines.ts';
+import { OrderAtHand } from '../store/order-at-hand.ts';
 import { tillFeature } from '../store/till-store.ts';
 import { ButtonDirective } from 'primeng/button';
 import { HotkeyList } from '../../../ui/hotkeys/hotkey-list.ts';
@@ -45,10 +44,11 @@ import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { serviceOptions } from '../../../text/services.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { bindOrderKeys } from './till-keys.ts';
-import { PinDialog } from '../components/pin-dialog.ts';
+import { PinDialog } from '../../../ui/pin-dialog.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
+import { LocationSwitch } from '../../../ui/location-switch.ts';
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
@@ -61,6 +61,7 @@ import { LanguageSwitch } from '../../../ui/language-switch.ts';
     GuestQuestions,
     HotkeyList,
     LanguageSwitch,
+    LocationSwitch,
     PinDialog,
     PriceWithSale,
     QuantityField,
@@ -78,9 +79,8 @@ export class TillPage {
   readonly #view = inject(MenuView);
   protected readonly find = viewChild<TextField>('find');
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
-  readonly #pricedOrder = this.#store.selectSignal(tillFeature.selectPricedOrder);
+  protected readonly stock = inject(StockView);
   readonly #service = this.#store.selectSignal(tillFeature.selectService);
-  readonly #avoid = this.#store.selectSignal(tillFeature.selectAvoid);
   protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
@@ -94,28 +94,15 @@ export class TillPage {
     (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
   );
   protected readonly dishes = computed(() => this.#dishesFor(this.typed()));
-  protected readonly quote = computed(() => {
-    const menu = this.menu();
-    return menu && quoteOrder(menu.menu, this.#pricedOrder(), clock);
-  });
-  protected readonly lines = computed(() => {
-    const menu = this.menu();
-    if (!menu) return [];
-    return orderLines(menu, this.#pricedOrder(), this.quote(), this.#avoid(), this.locale());
-  });
-  /** Problems with the answers to the order's own questions. */
-  protected readonly ownProblems = computed(() =>
-    (this.quote()?.problems ?? []).filter(({ line, code }) => line === null && code !== 'empty-order'),
-  );
-  protected readonly orderProblems = computed(() => {
-    const menu = this.menu();
-    return menu && this.till().lines.length > 0
-      ? this.ownProblems().map((problem) => problemMessage(menu, problem, this.locale()))
-      : [];
-  });
+  readonly #order = new OrderAtHand(this.locale);
+  protected readonly quote = this.#order.quote;
+  protected readonly lines = this.#order.lines;
+  protected readonly ownProblems = this.#order.ownProblems;
+  protected readonly orderProblems = this.#order.orderProblems;
 
   constructor() {
     this.#view.open();
+    this.stock.open();
     this.#store.dispatch(tillActions.opened());
     this.#bindKeys();
     afterNextRender(() => this.find()?.focus());
@@ -176,7 +163,8 @@ export class TillPage {
     const menu = this.menu();
     if (!menu) return [];
     const section = this.section() ?? this.sections()[0]?.id ?? '';
-    return dishesFor(menu, { section, typed, service: this.#service(), locale: this.locale() });
+    const here = { ...this.stock.circumstances(), service: this.#service() };
+    return dishesFor(menu, { section, typed, here, left: this.stock.left().items, locale: this.locale() });
   }
 
   /** Adds the dish if its preselected choices are enough; otherwise opens it. */
@@ -277,7 +265,11 @@ export class TillPage {
   }
 
   #quoteOf(line: Line) {
-    return quoteLine(this.menu()?.menu as Menu, { ...line, channel: 'pos', service: this.till().service }, clock);
+    return quoteLine(
+      this.menu()?.menu as Menu,
+      { ...line, ...this.stock.circumstances(), channel: 'pos', service: this.till().service },
+      clock,
+    );
   }
 
   #words(text: Item['name']): string {

@@ -1,4 +1,4 @@
-import { type CompiledMenu, type Order, type OrderQuote, textIn } from '@hearty-ladle/core';
+import { contextOf, type CompiledMenu, type Order, type OrderQuote, textIn } from '@hearty-ladle/core';
 import { lineWarning } from '../../../text/allergen-list.ts';
 import { salePrice } from '../../../text/line-price.ts';
 import { formatMoney } from '../../../text/money.ts';
@@ -13,7 +13,7 @@ export function orderLines(
   avoid: readonly string[],
   locale: string,
 ) {
-  const { channel = 'pos', service = 'dine-in' } = order;
+  const context = contextOf(order);
   return order.lines.map((line, index) => {
     const item = menu.item(line.item);
     const { price, allergens = [], problems = [] } = quote?.lines[index] ?? {};
@@ -24,7 +24,7 @@ export function orderLines(
       name: item ? (item.item.tillName ?? textIn(item.item.name, locale, menu.firstLocale)) : line.item,
       back: item && answersBack(menu, item, line, locale),
       price: formatMoney(price?.line ?? 0, menu.menu.currency, locale),
-      ...salePrice(menu, { ...line, channel, service }, price, locale),
+      ...salePrice(menu, { ...context, ...line }, price, locale),
       warning: lineWarning(menu, line, allergens, avoid, locale),
       problems: problems.map((problem) => problemMessage(menu, problem, locale, line)),
     };

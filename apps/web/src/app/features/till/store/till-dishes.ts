@@ -1,10 +1,10 @@
 import {
   type CompiledMenu,
+  type Context,
   type Item,
   plainText,
   preselectedLine,
   quoteLine,
-  type Service,
   textIn,
 } from '@hearty-ladle/core';
 import { clock } from '../../../clock.ts';
@@ -19,22 +19,30 @@ export interface TillDish extends ShownPrice {
   readonly id: string;
   readonly name: string;
   readonly closed: string | undefined;
+  /** How many portions are left, if it is counted. */
+  readonly left: number | undefined;
+}
+
+/** Which dishes are looked for, and where and how they are ordered. */
+export interface TillQuery {
+  readonly section: string;
+  readonly typed: string;
+  readonly here: Context;
+  readonly left: Readonly<Record<string, number>>;
+  readonly locale: string;
 }
 
 /** The dishes to tap: those whose names contain what was typed, else those of a section. */
-export function dishesFor(
-  menu: CompiledMenu,
-  { section, typed, service, locale }: { section: string; typed: string; service: Service; locale: string },
-): TillDish[] {
+export function dishesFor(menu: CompiledMenu, { section, typed, here, left, locale }: TillQuery): TillDish[] {
   const wanted = plainText(typed);
   return menu.menu.items
     .filter((item) => item.channels?.includes('pos') ?? true)
     .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(section)))
-    .map((item) => dishOf(menu, item, service, locale));
+    .map((item) => ({ ...dishOf(menu, item, here, locale), left: left[item.id] }));
 }
 
-function dishOf(menu: CompiledMenu, item: Item, service: Service, locale: string): TillDish {
-  const line = { ...preselectedLine(menu, item.id), channel: 'pos', service } as const;
+function dishOf(menu: CompiledMenu, item: Item, here: Context, locale: string): Omit<TillDish, 'left'> {
+  const line = { ...preselectedLine(menu, item.id), ...here, channel: 'pos' } as const;
   const { problems, price } = quoteLine(menu.menu, line, clock);
   const closed = problems.find(({ code }) => CLOSED.has(code));
   return {

@@ -20,9 +20,11 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
+import { rememberDevice } from '../../../state/device-token.ts';
+import { selectLocation } from '../../../state/stock.ts';
 import { SLOW_MS, replacing } from '../../../state/order-tries.ts';
 import { tillActions } from './till-actions.ts';
-import { DEVICE_KEY, rememberOrder, tillFeature, tillOrder } from './till-store.ts';
+import { rememberOrder, tillFeature, tillOrder } from './till-store.ts';
 
 /** How long to wait for an answer before asking again. */
 const RETRY_MS = 1_500;
@@ -37,11 +39,16 @@ export class TillEffects {
   readonly place = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.sent),
-      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([{ total }, state]) =>
+      withLatestFrom(this.#store.select(tillFeature.selectTillState), this.#store.select(selectLocation)),
+      exhaustMap(([{ total }, state, location]) =>
         this.#api
           .placeOrder(
-            { ...tillOrder(state), ...replacing(state.tries), seenTotal: total },
+            {
+              ...tillOrder(state),
+              ...(location !== undefined && { location }),
+              ...replacing(state.tries),
+              seenTotal: total,
+            },
             state.tries.key,
             state.device,
           )
@@ -144,7 +151,7 @@ export class TillEffects {
     () =>
       this.#store
         .select(tillFeature.selectDevice)
-        .pipe(tap((device) => device !== undefined && globalThis.localStorage?.setItem(DEVICE_KEY, device))),
+        .pipe(tap((device) => device !== undefined && rememberDevice(device))),
     { dispatch: false },
   );
 

@@ -11,6 +11,7 @@ import {
   tried,
 } from '../../../state/order-tries.ts';
 
+import { rememberedDevice } from '../../../state/device-token.ts';
 import { tillActions } from './till-actions.ts';
 
 export interface TillState {
@@ -42,7 +43,6 @@ export interface TillState {
   readonly device: string | undefined;
 }
 
-export const DEVICE_KEY = 'hearty-ladle-till-token';
 const ORDER_KEY = 'hearty-ladle-till-order-1';
 const MAX = 999;
 const emptyOrder = () => ({
@@ -177,10 +177,6 @@ function rememberedOrder(): Partial<TillState> {
   } catch {
     return {};
   }
-}
-
-function rememberedDevice(): string | undefined {
-  return globalThis.localStorage?.getItem(DEVICE_KEY) ?? undefined;
 }
 
 /** Marks the order as changed, in case an earlier attempt is still unanswered. */

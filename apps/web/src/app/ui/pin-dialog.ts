@@ -4,10 +4,10 @@ import { AutoFocus } from 'primeng/autofocus';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
-import { StaffPipe } from '../../../messages/staff-message.ts';
-import { ReturnsFocus } from '../../../ui/returns-focus.ts';
+import { type StaffKey, StaffPipe } from '../messages/staff-message.ts';
+import { ReturnsFocus } from './returns-focus.ts';
 
-/** Asks for the PIN that allows open prices. */
+/** Asks for the PIN: for open prices at the till, or to change what is off and on hand. */
 @Component({
   selector: 'hl-pin-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -16,6 +16,8 @@ import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 })
 export class PinDialog {
   readonly locale = input.required<string>();
+  /** What it is asked for. */
+  readonly heading = input<StaffKey>('pin.title');
   /** Why the last PIN was not taken. */
   readonly refusal = input<string>();
   readonly entered = output<string>();

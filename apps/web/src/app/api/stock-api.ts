@@ -1,0 +1,63 @@
+import { inject, Injectable } from '@angular/core';
+import type {
+  CountChange,
+  HeldOff,
+  Movement,
+  MovementRequest,
+  OffRequest,
+  PantryNow,
+  StockStanding,
+} from '@hearty-ladle/core';
+import { map, type Observable } from 'rxjs';
+import { Person } from '../state/person.ts';
+import { PageAudience } from './audience.ts';
+import { ApiClient } from './client.ts';
+
+/** The server's routes about stock, as the pages' effects use them. */
+@Injectable({ providedIn: 'root' })
+export class StockApi {
+  readonly #client = inject(ApiClient);
+  readonly #person = inject(Person);
+  readonly #audience = inject(PageAudience);
+
+  /** What is out and left at a location; devices of the house are told everything about stock. */
+  now(
+    location: string | undefined,
+  ): Observable<{ readonly standing: StockStanding; readonly pantry: PantryNow | undefined }> {
+    const query = { ...(location !== undefined && { location }) };
+    if (this.#audience.now() === 'shop')
+      return this.#client
+        .call('get /api/shop/standing', { query })
+        .pipe(map((standing) => ({ standing, pantry: undefined })));
+    return this.#client
+      .call('get /api/device/pantry', { query })
+      .pipe(map((pantry) => ({ standing: pantry.standing, pantry })));
+  }
+
+  takeOff(request: OffRequest, key: string, device: string | undefined): Observable<readonly HeldOff[]> {
+    return this.#client.call('post /api/device/offs', { body: request, key, device, person: this.#person.name() });
+  }
+
+  putBack(id: string, device: string | undefined): Observable<unknown> {
+    return this.#client.call('post /api/device/offs/:id/end', {
+      params: { id },
+      body: {},
+      device,
+      person: this.#person.name(),
+    });
+  }
+
+  move(request: MovementRequest, key: string, device: string | undefined): Observable<unknown> {
+    return this.#client.call('post /api/device/movements', { body: request, key, device, person: this.#person.name() });
+  }
+
+  changeCount(change: CountChange, device: string | undefined): Observable<unknown> {
+    return this.#client.call('post /api/device/counts', { body: change, device, person: this.#person.name() });
+  }
+
+  ledger(what: string, location: string | undefined): Observable<readonly Movement[]> {
+    return this.#client.call('get /api/device/ledger', {
+      query: { what, ...(location !== undefined && { location }) },
+    });
+  }
+}

@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { type Movement, type MovementKind } from '@hearty-ladle/core';
+import { ButtonDirective } from 'primeng/button';
+import { now } from '../../../clock.ts';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import type { StockRow } from '../pages/stock-rows.ts';
+
+const KINDS: Readonly<Record<MovementKind, string>> = {
+  sale: 'sold',
+  void: 'given back',
+  delivery: 'delivered',
+  count: 'counted',
+  waste: 'thrown away',
+  correction: 'corrected',
+};
+const HOUR_MS = 3_600_000;
+const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' });
+
+/** The movements of one thing, newest first; its low mark; and when it runs out at the pace of its sales. */
+@Component({
+  selector: 'hl-stock-ledger',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, TextField],
+  template: `
+    <div class="marks">
+      <p>
+        <strong>{{ row().count?.onHand }} {{ row().unit }}</strong> on hand. {{ pace() }}
+      </p>
+      <hl-text-field
+        label="Low from (empty: no mark)"
+        inputMode="decimal"
+        [value]="low()"
+        (entered)="lowChange.emit($event)"
+      />
+      <button pButton type="button" severity="secondary" (click)="stopped.emit()">Stop counting it</button>
+    </div>
+    @if (movements(); as list) {
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">What</th>
+            <th scope="col" class="number">By</th>
+            <th scope="col" class="number">Then on hand</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (one of list; track one.id) {
+            <tr>
+              <td>{{ timeOf(one) }}</td>
+              <td>
+                {{ KINDS[one.kind] }}
+                @if (one.order) {
+                  with number {{ one.order }}
+                } @else {
+                  by {{ one.by }}
+                }
+                @if (one.reason) {
+                  <span class="quiet">{{ one.reason }}</span>
+                }
+              </td>
+              <td class="number">{{ one.quantity > 0 ? '+' : '' }}{{ one.quantity }}</td>
+              <td class="number">{{ one.onHand }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    } @else {
+      <p class="quiet">{{ isFailed() ? 'The ledger can’t be read just now.' : 'Reading the ledger …' }}</p>
+    }
+  `,
+  styleUrl: './stock-ledger.css',
+})
+export class StockLedger {
+  readonly row = input.required<StockRow>();
+  readonly movements = input.required<readonly Movement[] | undefined>();
+  readonly isFailed = input(false);
+  readonly lowChange = output<string>();
+  readonly stopped = output<void>();
+  protected readonly KINDS = KINDS;
+  protected readonly low = computed(() => String(this.row().count?.low ?? ''));
+
+  /** How long what is on hand lasts if it goes on selling as in the hours that the ledger shows. */
+  protected readonly pace = computed(() => {
+    const sales = (this.movements() ?? []).filter(({ kind }) => kind === 'sale');
+    const [oldest] = sales.slice(-1);
+    const onHand = this.row().count?.onHand ?? 0;
+    if (!oldest || onHand <= 0) return '';
+    const hours = (now().getTime() - Date.parse(oldest.at)) / HOUR_MS;
+    const sold = sales.reduce((sum, { quantity }) => sum - quantity, 0);
+    if (hours < 1 || sold <= 0) return '';
+    const left = (onHand * hours) / sold;
+    return left < 48
+      ? `At this pace it lasts some ${Math.max(1, Math.round(left))} hours.`
+      : `At this pace it lasts ${Math.round(left / 24)} days.`;
+  });
+
+  protected timeOf({ at }: Movement): string {
+    return TIME.format(new Date(at));
+  }
+}

@@ -1,0 +1,230 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  businessDayEnd,
+  keyOfWhat,
+  localMinute,
+  minutesLater,
+  type OffRequest,
+  outWith,
+  plainText,
+  type What,
+} from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
+import { of, switchMap } from 'rxjs';
+import { clock } from '../../../clock.ts';
+import { refusalText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { AnalysisFinder } from '../../../state/analysis-finder.ts';
+import { MenuView } from '../../../state/menu-view.ts';
+import { injectPageLocale } from '../../../state/page-language.ts';
+import { StockView } from '../../../state/stock-view.ts';
+import { SwitchField } from '../../../ui/fields/switch-field.ts';
+import { TextField } from '../../../ui/fields/text-field.ts';
+import { LanguageSwitch } from '../../../ui/language-switch.ts';
+import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { PinDialog } from '../../../ui/pin-dialog.ts';
+import { boardActions, boardFeature, type Place, type Until } from '../store/board-store.ts';
+import { type NamedWhat, namedWhats } from '../store/stock-names.ts';
+import { falloutTexts, offText } from './board-rows.ts';
+
+const TICK_MS = 20_000;
+const MOST_FOUND = 60;
+
+/**
+ * The 86 board, for one thumb: a tap arms a row, and the bar at the bottom says what goes down with it and until when; a
+ * second tap does it. What is off stands on top.
+ */
+@Component({
+  selector: 'hl-board-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, LanguageSwitch, LocationSwitch, PinDialog, RouterLink, StaffPipe, SwitchField, TextField],
+  templateUrl: './board-page.html',
+  styleUrl: './board-page.css',
+})
+export class BoardPage {
+  readonly #store = inject(Store);
+  readonly #view = inject(MenuView);
+  readonly #finder = inject(AnalysisFinder);
+  protected readonly stock = inject(StockView);
+  protected readonly board = this.#store.selectSignal(boardFeature.selectBoardState);
+  protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.board'));
+  protected readonly text = signal('');
+  readonly #zone = computed(() => this.stock.locations().find(({ id }) => id === this.stock.location())?.timeZone);
+  /** The local minute of the location. */
+  protected readonly now = signal(clock(undefined));
+
+  readonly #all = computed(() => {
+    const menu = this.#view.compiled();
+    return menu ? namedWhats(menu, this.locale()) : [];
+  });
+  readonly #names = computed(() => new Map(this.#all().map((one) => [one.key, one])));
+  readonly #armed = computed(() => new Set(this.board().armed.map(keyOfWhat)));
+
+  protected readonly offs = computed(() => {
+    const location = this.stock.location();
+    return (this.stock.pantry()?.offs ?? [])
+      .filter(({ locations }) => !locations || (location !== undefined && locations.includes(location)))
+      .map((off) => ({
+        id: off.id,
+        name: this.#nameOf(off.what),
+        about: offText(
+          off,
+          this.stock.locations(),
+          localMinute(new Date(off.since), this.#zone()),
+          this.now(),
+          this.locale(),
+        ),
+        isGoing: this.board().waiting.some((deed) => 'back' in deed && deed.back === off.id),
+      }));
+  });
+  readonly #isOff = computed(() => new Set((this.stock.pantry()?.offs ?? []).map(({ what }) => keyOfWhat(what))));
+
+  protected readonly parts = computed(() => {
+    const text = plainText(this.text());
+    if (text !== '') {
+      const found = this.#all().filter(({ words }) => words.includes(text));
+      return [{ title: 'board.found' as const, rows: found.slice(0, MOST_FOUND).map((one) => this.#row(one)) }];
+    }
+    const selling = (this.stock.pantry()?.selling ?? []).flatMap((what) => this.#names().get(keyOfWhat(what)) ?? []);
+    const sold = new Set(selling.map(({ key }) => key));
+    return [
+      { title: 'board.selling' as const, rows: selling.map((one) => this.#row(one)) },
+      {
+        title: 'board.all' as const,
+        rows: this.#all()
+          .filter(({ key }) => !sold.has(key))
+          .map((one) => this.#row(one)),
+      },
+    ].filter(({ rows }) => rows.length > 0);
+  });
+
+  readonly #question = computed(() => {
+    const [menu, standing, armed] = [this.#view.menu(), this.stock.standing(), this.board().armed];
+    if (!menu || !standing || armed.length === 0) return undefined;
+    const { location } = this.stock.circumstances();
+    const context = location === undefined ? {} : { location };
+    return { menu, about: { context, before: standing.out, after: outWith(standing.out, armed) } };
+  });
+  readonly #fallout = toSignal(
+    toObservable(this.#question).pipe(
+      switchMap((question) =>
+        question
+          ? this.#finder
+              .find('fallout', question.menu, question.about)
+              .pipe(switchMap((found) => of(found && { question, found })))
+          : of(undefined),
+      ),
+    ),
+  );
+  /** What goes down with what is armed; undefined until it is known. */
+  protected readonly fallout = computed(() => {
+    const [menu, told] = [this.#view.compiled(), this.#fallout()];
+    if (!menu || !told || told.question !== this.#question()) return undefined;
+    return falloutTexts(menu, told.found, this.board().armed, this.#names(), this.locale());
+  });
+  protected readonly armedNames = computed(() =>
+    this.board()
+      .armed.map((what) => this.#nameOf(what))
+      .join(', '),
+  );
+  protected readonly doneNames = computed(() =>
+    this.board()
+      .done.map(({ what }) => this.#nameOf(what))
+      .join(', '),
+  );
+  readonly #dayEnd = computed(() =>
+    businessDayEnd(this.stock.locations().find(({ id }) => id === this.stock.location()) ?? {}, this.now()),
+  );
+  protected readonly untilOptions = computed<readonly { value: Until; label: string }[]>(() => [
+    { value: 'day-end', label: staffMessage(this.locale(), 'board.day-end', { time: this.#dayEnd().slice(11) }) },
+    { value: 'hour', label: staffMessage(this.locale(), 'board.hour') },
+    { value: 'open', label: staffMessage(this.locale(), 'board.open') },
+  ]);
+  protected readonly placeOptions = computed<readonly { value: Place; label: string }[]>(() => [
+    { value: 'here', label: staffMessage(this.locale(), 'board.here') },
+    { value: 'everywhere', label: staffMessage(this.locale(), 'board.where-all') },
+  ]);
+  protected readonly pinRefusal = computed(() => {
+    const code = this.board().refusal;
+    return code === undefined ? undefined : staffMessage(this.locale(), refusalText(code).key);
+  });
+
+  constructor() {
+    this.#view.open();
+    this.stock.open();
+    const tick = () => this.now.set(clock(this.#zone()));
+    const timer = setInterval(tick, TICK_MS);
+    inject(DestroyRef).onDestroy(() => clearInterval(timer));
+  }
+
+  /** Arms a row; a second tap does it. */
+  protected tap({ what, key }: NamedWhat): void {
+    this.now.set(clock(this.#zone()));
+    if (this.#armed().has(key)) this.do();
+    else this.#store.dispatch(boardActions.armed({ what }));
+  }
+
+  protected do(): void {
+    const { armed, place, until } = this.board();
+    const location = this.stock.location();
+    if (armed.length === 0) return;
+    const ends = { 'day-end': this.#dayEnd(), hour: minutesLater(clock(this.#zone()), 60), open: undefined }[until];
+    const off: OffRequest = {
+      whats: [...armed],
+      ...(place === 'here' && location !== undefined && { locations: [location] }),
+      ...(ends !== undefined && { until: ends }),
+    };
+    this.#store.dispatch(boardActions.deedAdded({ deed: { key: crypto.randomUUID(), off } }));
+    this.text.set('');
+  }
+
+  protected putBack(id: string): void {
+    this.#store.dispatch(boardActions.deedAdded({ deed: { key: crypto.randomUUID(), back: id } }));
+  }
+
+  protected undo(): void {
+    for (const { id } of this.board().done) this.putBack(id);
+  }
+
+  protected clear(): void {
+    this.#store.dispatch(boardActions.disarmed());
+  }
+
+  protected choosePlace(place: Place): void {
+    this.#store.dispatch(boardActions.placeChosen({ place }));
+  }
+
+  protected chooseUntil(until: Until): void {
+    this.#store.dispatch(boardActions.untilChosen({ until }));
+  }
+
+  protected enterPin(pin: string): void {
+    this.#store.dispatch(boardActions.pinEntered({ pin }));
+  }
+
+  protected dismissPin(): void {
+    this.#store.dispatch(boardActions.pinDismissed());
+  }
+
+  #nameOf(what: What): string {
+    return this.#names().get(keyOfWhat(what))?.name ?? keyOfWhat(what);
+  }
+
+  #row(one: NamedWhat) {
+    const { key, kind, of: group, what } = one;
+    const { items, choices } = this.stock.left();
+    const left = 'item' in what ? items[what.item] : 'choice' in what ? choices[what.choice] : undefined;
+    return {
+      one,
+      about: staffMessage(this.locale(), `board.kind-${kind}`, { of: group }),
+      isArmed: this.#armed().has(key),
+      isOff: this.#isOff().has(key),
+      isWaiting: this.board().waiting.some(
+        (deed) => 'off' in deed && deed.off.whats.some((waiting) => keyOfWhat(waiting) === key),
+      ),
+      left,
+    };
+  }
+}

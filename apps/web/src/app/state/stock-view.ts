@@ -1,0 +1,38 @@
+import { computed, type EnvironmentProviders, inject, Injectable, type Provider } from '@angular/core';
+import type { Context, StockStanding } from '@hearty-ladle/core';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, Store } from '@ngrx/store';
+import { MenuView } from './menu-view.ts';
+import { selectLocation, stockActions, StockEffects, stockFeature } from './stock.ts';
+
+const NOTHING_LEFT: StockStanding['left'] = { items: {}, choices: {}, variants: [] };
+
+/** Where this device is, and what is out and left there, as signals to read. */
+@Injectable()
+export class StockView {
+  readonly #store = inject(Store);
+  readonly #view = inject(MenuView);
+  readonly standing = this.#store.selectSignal(stockFeature.selectStanding);
+  readonly pantry = this.#store.selectSignal(stockFeature.selectPantry);
+  readonly locations = computed(() => this.#view.menu()?.locations ?? []);
+  readonly location = this.#store.selectSignal(selectLocation);
+  /** What every quote here needs to know: the location, and what is out there. */
+  readonly circumstances = computed<Pick<Context, 'location' | 'out'>>(() => {
+    const [location, standing] = [this.location(), this.standing()];
+    return { ...(location !== undefined && { location }), ...(standing && { out: standing.out }) };
+  });
+  readonly left = computed(() => this.standing()?.left ?? NOTHING_LEFT);
+
+  open(): void {
+    this.#store.dispatch(stockActions.opened());
+  }
+
+  choose(location: string): void {
+    this.#store.dispatch(stockActions.locationChosen({ location }));
+  }
+}
+
+/** What the routes of shop, till and board need to know of stock. */
+export function provideStock(): (EnvironmentProviders | Provider)[] {
+  return [provideState(stockFeature), provideEffects(StockEffects), StockView];
+}

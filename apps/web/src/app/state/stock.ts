@@ -1,0 +1,114 @@
+import { inject, Injectable } from '@angular/core';
+import type { PantryNow, StockStanding } from '@hearty-ladle/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
+import {
+  catchError,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  map,
+  merge,
+  of,
+  switchMap,
+  tap,
+  timer,
+} from 'rxjs';
+import { Live } from '../api/live.ts';
+import { StockApi } from '../api/stock-api.ts';
+import { menuFeature } from './menu-reducer.ts';
+
+const LOCATION_KEY = 'hearty-ladle-location';
+/** What is off until a minute ends by itself, without news of it. */
+const LOOK_AGAIN_MS = 30_000;
+
+export interface StockState {
+  /** The location chosen on this device; the menu may no longer have it. */
+  readonly chosen: string | undefined;
+  /** What is out and left there; undefined until the server has told. */
+  readonly standing: StockStanding | undefined;
+  /** Everything about stock there, for devices of the house. */
+  readonly pantry: PantryNow | undefined;
+}
+
+export const stockActions = createActionGroup({
+  source: 'Stock',
+  events: {
+    Opened: emptyProps(),
+    'Location chosen': props<{ location: string }>(),
+    Moved: emptyProps(),
+    'Standing arrived': props<{ standing: StockStanding; pantry: PantryNow | undefined }>(),
+  },
+});
+
+export const stockFeature = createFeature({
+  name: 'stock',
+  reducer: createReducer<StockState>(
+    { chosen: globalThis.localStorage?.getItem(LOCATION_KEY) ?? undefined, standing: undefined, pantry: undefined },
+    on(stockActions.locationChosen, (state, { location }) => ({
+      ...state,
+      chosen: location,
+      standing: undefined,
+      pantry: undefined,
+    })),
+    on(stockActions.standingArrived, (state, { standing, pantry }) => ({ ...state, standing, pantry })),
+  ),
+});
+
+/** The chosen location if the menu has it, else its first; undefined if it has none. */
+export const selectLocation = createSelector(
+  stockFeature.selectChosen,
+  menuFeature.selectMenu,
+  (chosen, menu) => (menu?.locations?.find(({ id }) => id === chosen) ?? menu?.locations?.[0])?.id,
+);
+
+@Injectable()
+export class StockEffects {
+  readonly #actions = inject(Actions);
+  readonly #store = inject(Store);
+  readonly #api = inject(StockApi);
+  readonly #live = inject(Live);
+
+  /** Reads what is out at the location, at the start and whenever something moved, ended or changed. */
+  readonly read = createEffect(() =>
+    this.#actions.pipe(
+      ofType(stockActions.opened),
+      switchMap(() => this.#store.select(menuFeature.selectMenu)),
+      map((menu) => menu !== undefined),
+      distinctUntilChanged(),
+      filter((isThere) => isThere),
+      switchMap(() => this.#store.select(selectLocation)),
+      switchMap((location) =>
+        merge(
+          of(undefined),
+          timer(LOOK_AGAIN_MS, LOOK_AGAIN_MS),
+          this.#actions.pipe(ofType(stockActions.moved)),
+          this.#live.events.pipe(filter(({ type }) => type === 'pantry' || type === 'connected' || type === 'menu')),
+        ).pipe(
+          debounceTime(60),
+          switchMap(() => this.#api.now(location).pipe(catchError(() => EMPTY))),
+        ),
+      ),
+      map((stock) => stockActions.standingArrived(stock)),
+    ),
+  );
+
+  readonly remember = createEffect(
+    () =>
+      this.#actions.pipe(
+        ofType(stockActions.locationChosen),
+        tap(({ location }) => globalThis.localStorage?.setItem(LOCATION_KEY, location)),
+      ),
+    { dispatch: false },
+  );
+}
