@@ -13,7 +13,7 @@ const injects = (what, allowed, message) => ({
 });
 const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
-  injects('ApiClient', '^Api', 'Only Api uses the client; it names what a call is for.'),
+  injects('ApiClient', '^(Api|StockApi)', 'Only Api and StockApi use the client; they name what a call is for.'),
   injects('Api|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
 ];
 
