@@ -14,7 +14,7 @@ const injects = (what, allowed, message) => ({
 const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
   injects('ApiClient', '^(Api|StockApi)', 'Only Api and StockApi use the client; they name what a call is for.'),
-  injects('Api|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
+  injects('Api|StockApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
 ];
 
 const CLOCK = [

@@ -131,7 +131,7 @@ test('the house’s settings are changed and hold at once', async ({ page, reque
   await expect(page.getByText('In effect at every till')).toBeVisible();
   const reply = await request.post(at('/api/shop/orders'), {
     headers: { 'Idempotency-Key': crypto.randomUUID() },
-    data: { lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] },
+    data: { location: 'steps', lines: [{ item: 'toast' }, { item: 'toast' }, { item: 'toast' }] },
   });
   expect(((await reply.json()) as { title: string }).title).toContain('2 lines at most');
   await lines.fill('60');

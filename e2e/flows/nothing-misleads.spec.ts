@@ -144,7 +144,7 @@ test('the pass: what differs is reversed, a station’s type is large, dated tic
 }) => {
   const place = (order: object) =>
     page.request.post(at('/api/shop/orders'), {
-      data: { channel: 'online', service: 'takeaway', ...order },
+      data: { channel: 'online', service: 'takeaway', location: 'steps', ...order },
       headers: { 'Idempotency-Key': crypto.randomUUID() },
     });
   const soon = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);

@@ -71,3 +71,32 @@ test('one price list is set from another plus 8 %, for what is selected; a typed
   await expect(cell(page, 'Courier', 'Milk tea, dish')).toBeVisible();
   await expect(savedStatus(page)).toHaveText('Saved');
 });
+
+test('dishes put on sale for some days, and cheaper from so many portions; ended again, one change each', async ({
+  page,
+}) => {
+  await page.goto(at('/prices'));
+  await page.getByLabel('Select Barley tea, dish', { exact: true }).check();
+  await page.getByText('Sales and quantity prices').click();
+  const tools = page.getByRole('form', { name: 'Offer the dishes that are selected' });
+  await tools.getByLabel('price changed by').fill('-20%');
+  await tools.getByRole('button', { name: 'Offer 1 dish' }).click();
+  await applied(page);
+  // 2.60 less a fifth is 2.08.
+  await expect(cell(page, 'House', 'Barley tea, on sale')).toHaveValue(/^2\.(05|10)$/);
+  await tools.getByText('From so many portions').click();
+  await tools.getByLabel('from portions').fill('1');
+  await expect(page.getByText('Write a whole number of portions, 2 or more.')).toBeVisible();
+  await tools.getByLabel('from portions').fill('10');
+  await tools.getByLabel('price changed by').fill('-0.60');
+  await tools.getByRole('button', { name: 'Offer 1 dish' }).click();
+  await applied(page);
+  await expect(cell(page, 'House', 'Barley tea, from 10 portions')).toHaveValue('2.00');
+  await expectAccessible(page);
+  await tools.getByRole('button', { name: 'End this price' }).click();
+  await applied(page);
+  await expect(cell(page, 'House', 'Barley tea, from 10 portions')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await applied(page);
+  await expect(cell(page, 'House', 'Barley tea, from 10 portions')).toHaveValue('2.00');
+});

@@ -63,7 +63,7 @@ test('forty variants: made of two groups, filled by one paste and a code pattern
 test('a group turned into variants and back: prices that add up stay, and one undo brings the variants back', async ({
   page,
 }) => {
-  await page.goto(at('/menu/elder-cordial'));
+  await page.goto(at('/menu/barley-tea'));
   await page.getByText('Variants: combinations with a price of their own').click();
   const sheet = page.locator('hl-variants-sheet');
   await sheet.getByLabel('Cup size (2)').check();
@@ -82,4 +82,40 @@ test('a group turned into variants and back: prices that add up stay, and one un
   await page.keyboard.press('Control+z');
   await expect(cell(page, 'House', 'Tall')).toHaveValue('4.80');
   await expect(savedStatus(page)).toHaveText(/Saved|Decide below/);
+});
+
+test('all combinations in one list, as the operator says: each with its price, and a picture that the dish follows', async ({
+  page,
+}) => {
+  await page.goto(at('/menu/milk-tea'));
+  await page.getByText('Variants: combinations with a price of their own').click();
+  const sheet = page.locator('hl-variants-sheet');
+  await sheet.getByText('from all combinations in one list').click();
+  await sheet.getByRole('button', { name: 'Picture, Tall, Oat milk' }).click();
+  const pictured = sheet.getByRole('group', { name: 'Picture of Tall, Oat milk' });
+  await pictured.locator('input[type=file]').setInputFiles('docs/screenshots/shop.png');
+  await expect(pictured.getByRole('img')).toBeVisible();
+  await applied(page);
+  await expectAccessible(page);
+
+  await page.goto(at('/shop'));
+  await page.getByRole('button', { name: /^Milk tea/ }).click();
+  const list = page.getByRole('group', { name: /^Which one\?/ });
+  // The combination that is not sold is not in the list; each has the price of the whole dish.
+  await expect(list.getByRole('radio')).toHaveCount(5);
+  await expect(list.getByText('Tall, No milk')).toHaveCount(0);
+  await expect(page.getByRole('group', { name: /^Milk\?/ })).toHaveCount(0);
+  await expect(list.getByText('€3.20')).toBeVisible();
+  const row = list.locator('label', { hasText: 'Tall, Oat milk' });
+  await expect(row.getByText('€5.10')).toBeVisible();
+  await row.hover();
+  await expect(page.locator('body > img.large-picture')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('body > img.large-picture')).toHaveCount(0);
+  await row.click();
+  await expect(page.getByRole('img', { name: 'Milk tea' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Add to basket.*€5\.10/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /Add to basket/ }).click();
+  await expect(page.getByLabel('Your basket')).toContainText('€5.10');
 });

@@ -2,14 +2,13 @@
 // a dish's name, and of a choice's name in a grid of forty rows. Then, on 500 dishes, how long line check takes until its
 // findings are on the screen, and the tasks over 50 ms that hold up the page while a dish is renamed and checked again.
 // Prints the median and the 95th percentile beside the length of a frame; no pass or fail.
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../lib/chromium-args.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
-import { openHouse } from '../lib/house.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
+import { withHouse, within } from './large-house.mjs';
 
 const DISHES = 2_000;
 const CHECKED_DISHES = 500;
@@ -71,7 +70,7 @@ async function timesOfEdits({ field, edits, longest }) {
 
 /** Line check of a menu, and typing while it runs. */
 async function lineCheck(browser) {
-  await withHouse(CHECKED_DISHES, async (house) => {
+  await withHouse(largeMenu(CHECKED_DISHES), async (house) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${house.address}/menu/ember`);
     await page.locator('hl-item-sheet .heading input').waitFor();
@@ -105,30 +104,6 @@ async function lineCheck(browser) {
   });
 }
 
-/** Opens a house with a large menu for as long as the work takes. */
-async function withHouse(dishes, work) {
-  const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-large-'));
-  const file = join(folder, 'menu.json');
-  writeFileSync(file, JSON.stringify(largeMenu(dishes)));
-  const house = await openHouse({ menu: file });
-  try {
-    await house.startServer();
-    await work(house);
-  } finally {
-    await house.close();
-    rmSync(folder, { recursive: true, force: true });
-  }
-}
-
-/** Rejects if the promise takes too long, for example because the browser crashed. */
-function within(ms, what, promise) {
-  let timer;
-  const late = new Promise(
-    (_, reject) => (timer = setTimeout(() => reject(new Error(`${what} took longer than ${ms / 1_000} s`)), ms)),
-  );
-  return Promise.race([promise, late]).finally(() => clearTimeout(timer));
-}
-
 await main(async () => {
   const browser = await within(
     60_000,
@@ -136,7 +111,7 @@ await main(async () => {
     chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_ARGS }),
   );
   try {
-    await withHouse(DISHES, (house) => edits(browser, house));
+    await withHouse(largeMenu(DISHES), (house) => edits(browser, house));
     await lineCheck(browser);
   } finally {
     await browser.close();

@@ -16,6 +16,7 @@ import { main } from '../lib/settings.mjs';
 const SECONDS = 8;
 const CONNECTIONS = 8;
 const express = createRequire(new URL('../../apps/server/package.json', import.meta.url))('express');
+const COUNTED = 20;
 const LINE = {
   item: 'ember',
   picks: [
@@ -67,19 +68,25 @@ await main(async () => {
   );
 
   let key = 0;
-  const orders = await fire({
-    url: `${house.address}/api/shop/orders`,
-    requests: [
-      {
-        method: 'POST',
-        setupRequest: (request) => ({
-          ...request,
-          headers: { ...request.headers, 'content-type': 'application/json', 'idempotency-key': `bench-key-${key++}` },
-          body: JSON.stringify({ service: 'takeaway', lines: [LINE] }),
-        }),
-      },
-    ],
-  });
+  const fireOrders = () =>
+    fire({
+      url: `${house.address}/api/shop/orders`,
+      requests: [
+        {
+          method: 'POST',
+          setupRequest: (request) => ({
+            ...request,
+            headers: {
+              ...request.headers,
+              'content-type': 'application/json',
+              'idempotency-key': `bench-key-${key++}`,
+            },
+            body: JSON.stringify({ service: 'takeaway', location: 'steps', lines: [LINE] }),
+          }),
+        },
+      ],
+    });
+  const orders = await fireOrders();
   say(
     `orders: ${perSecond(orders).toFixed(0)} a second accepted (${orders.non2xx} refused, p99 ${orders.latency.p99} ms)`,
   );
@@ -87,8 +94,36 @@ await main(async () => {
   say(
     `pgbench inserting the same rows: ${inserts.toFixed(0)} a second; ratio ${(perSecond(orders) / inserts).toFixed(2)}`,
   );
+  await countEverything(house);
+  const counted = await fireOrders();
+  say(
+    `orders with ${COUNTED} things counted that each takes: ${perSecond(counted).toFixed(0)} a second ` +
+      `(${counted.non2xx} refused, p99 ${counted.latency.p99} ms); ` +
+      `ratio ${(perSecond(counted) / perSecond(orders)).toFixed(2)}`,
+  );
   await house.close();
 });
+
+/** Counts what an order takes, as far as it goes, and other things up to 20. */
+async function countEverything({ databaseUrl }) {
+  const database = new pg.Client({ connectionString: databaseUrl });
+  await database.connect();
+  const {
+    rows: [{ takes }],
+  } = await database.query("SELECT quote -> 'takes' AS takes FROM orders ORDER BY number DESC LIMIT 1");
+  const whats = [
+    ...takes.ingredients.map(({ ingredient }) => ['ingredient', ingredient]),
+    ...takes.items.map(({ item }) => ['item', item]),
+    ...takes.choices.map(({ choice }) => ['choice', choice]),
+    ...Array.from({ length: COUNTED }, (_, i) => ['ingredient', `counted-${i}`]),
+  ].slice(0, COUNTED);
+  for (const [kind, id] of whats)
+    await database.query(
+      `INSERT INTO stock_count (key, location, what, on_hand) VALUES ($1, 'steps', $2, 1000000000000)`,
+      [JSON.stringify([kind, id]), JSON.stringify({ [kind]: id })],
+    );
+  await database.end();
+}
 
 /** Inserts the order and its tickets with pgbench, with as many clients. */
 async function pgbench({ bin, databaseUrl }) {

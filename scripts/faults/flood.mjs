@@ -49,13 +49,13 @@ function bodies() {
     {
       name: 'an order of 60 lines',
       path: 'shop/orders',
-      body: { lines: Array.from({ length: 60 }, () => line) },
+      body: { location: 'steps', lines: Array.from({ length: 60 }, () => line) },
       isOrder: true,
     },
     {
       name: 'an order of 61 lines',
       path: 'shop/orders',
-      body: { lines: Array.from({ length: 61 }, () => line) },
+      body: { location: 'steps', lines: Array.from({ length: 61 }, () => line) },
       isOrder: true,
       isRefused: true,
     },
@@ -63,7 +63,7 @@ function bodies() {
     {
       name: 'a quote of as many picks as fit',
       path: 'shop/order-quote',
-      body: { lines: Array.from({ length: 12 }, () => stuffed) },
+      body: { location: 'steps', lines: Array.from({ length: 12 }, () => stuffed) },
     },
     {
       name: 'a quarter of a megabyte of {}',

@@ -51,7 +51,11 @@ export async function ordersUnderFire() {
     const client = async (name) => {
       for (let i = 0; i < ORDERS / CLIENTS; i++) {
         const key = `fault-${name}-${i}`;
-        const body = { service: 'takeaway', lines: [DISHES[random(DISHES.length)], DISHES[random(DISHES.length)]] };
+        const body = {
+          service: 'takeaway',
+          location: 'steps',
+          lines: [DISHES[random(DISHES.length)], DISHES[random(DISHES.length)]],
+        };
         for (;;) {
           const answer = await post(`${addresses[random(2)]}/api/shop/orders`, body, { 'idempotency-key': key }).then(
             async (response) => ({ status: response.status, order: await response.json() }),

@@ -169,6 +169,8 @@ export {
   type VariantRow,
   variantRows,
 } from './variants/variant-rows.ts';
+export { isInOneList, type OfferedVariant, offeredVariants, pickVariant } from './variants/pick-variant.ts';
+export { endOfferEdits, type Offer, offerEdits } from './prices/offers.ts';
 export { businessDayEnd, minutesLater } from './pantry/business-day.ts';
 export { judgeOrder, notEnough, whatsOf } from './pantry/judge-order.ts';
 export { keyOfWhat, What } from './menu/what.ts';
@@ -176,6 +178,7 @@ export * from './api/stock.ts';
 export { fromThousandths, hasThreeDecimals, toThousandths } from './money/thousandths.ts';
 export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
 export { type Standing, standing, type StandingAt } from './pantry/standing.ts';
+export { type NamedWhat, namedWhats } from './pantry/named-whats.ts';
 export { outWith } from './pantry/out-with.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';

@@ -12,15 +12,16 @@ export function storedMenu({ database, cache }: MenuDependencies): Promise<Store
   return cache.current(database.manager);
 }
 
-/** The menu for those who don't change it: with its summary lines, without versions. */
+/** The menu for those who don't change it: with its summary lines and lists of variants, without versions. */
 export async function servedMenu(dependencies: MenuDependencies): Promise<StoredMenu | undefined> {
   const stored = await storedMenu(dependencies);
   if (!stored) return undefined;
-  const { itemSummaries, sectionSummaries } = stored.menu;
+  const { itemSummaries, sectionSummaries, variantLists } = stored.menu;
   const menu = {
     ...documentOf(stored.menu),
     ...(itemSummaries && { itemSummaries }),
     ...(sectionSummaries && { sectionSummaries }),
+    ...(variantLists && { variantLists }),
   };
   return { revision: stored.revision, menu, versions: {} };
 }

@@ -43,6 +43,7 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
       name: order?.name ?? null,
       place: order?.place ?? null,
       service: order?.request.service ?? 'dine-in',
+      ...(order?.request.location !== undefined && { location: order.request.location }),
       ...wantedOn(order?.request),
       sentAt: sentAt.toISOString(),
       bumpedAt: bumpedAt?.toISOString() ?? null,

@@ -13,7 +13,7 @@ import {
   Station,
 } from '../menu/document.ts';
 import { MenuPromise } from './promise.ts';
-import { OffRule } from '../menu/workbook.ts';
+import { OffRule, VariantList } from '../menu/workbook.ts';
 import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
@@ -36,6 +36,7 @@ const things = {
   offRules: OffRule,
   promises: MenuPromise,
   snoozes: Snooze,
+  variantLists: VariantList,
   settings: Type.Object(
     {
       format: Menu.properties.format,

@@ -30,6 +30,8 @@ export const PassTicket = object({
   name: nullable(text),
   place: nullable(text),
   service: text,
+  /** The order's location; absent if it names none. */
+  location: optional(text),
   station: text,
   lines: many(TicketLine),
   notes: many(TicketNote),

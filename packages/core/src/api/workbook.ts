@@ -5,7 +5,7 @@ import { optional } from '../menu/schema-kit.ts';
 import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { MenuPromise } from './promise.ts';
-import { OffRule, type Workbook } from '../menu/workbook.ts';
+import { OffRule, VariantList, type Workbook } from '../menu/workbook.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
 
@@ -25,6 +25,7 @@ export const WorkbookDocument = Type.Unsafe<Workbook>({
     offRules: Type.Array(OffRule),
     promises: Type.Array(MenuPromise),
     snoozes: Type.Array(Snooze),
+    variantLists: Type.Array(VariantList),
   },
 });
 

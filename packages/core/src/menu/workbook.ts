@@ -15,6 +15,7 @@ export type Workbook = Menu & {
   readonly offRules?: readonly OffRule[];
   readonly promises?: readonly StoredPromise[];
   readonly snoozes?: readonly Snooze[];
+  readonly variantLists?: readonly VariantList[];
 };
 
 /** A promise as it lies beside the document; `promisesOf` gives it whole. */
@@ -25,11 +26,22 @@ interface StoredPromise {
   readonly line: { readonly item: string };
 }
 
+/** A dish whose combinations guests choose from one list, rather than one question after the other. */
+export const VariantList = Type.Object({ id: Id }, closed);
+export type VariantList = Static<typeof VariantList>;
+
 /** A house rule that is switched off, and its place among the rules. */
 export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
 export type OffRule = Static<typeof OffRule>;
 
-export const ASIDE_KINDS = ['itemSummaries', 'sectionSummaries', 'offRules', 'promises', 'snoozes'] as const;
+export const ASIDE_KINDS = [
+  'itemSummaries',
+  'sectionSummaries',
+  'offRules',
+  'promises',
+  'snoozes',
+  'variantLists',
+] as const;
 export type AsideKind = (typeof ASIDE_KINDS)[number];
 
 /** The menu document alone. */
@@ -39,6 +51,7 @@ export function documentOf({
   offRules: _rules,
   promises: _promises,
   snoozes: _snoozes,
+  variantLists: _variantLists,
   ...menu
 }: Workbook): Menu {
   return menu;

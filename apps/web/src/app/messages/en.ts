@@ -82,6 +82,7 @@ export const en = {
   'order.to-menu': 'To the menu',
   'order.away': 'We can’t be reached just now. Your order is safe; this page goes on by itself.',
 
+  'variants.title': 'Which one?',
   'question.sold-out': 'Sold out',
   'question.not-sold': 'Not available in this combination',
   'question.less': 'One {name} less',

@@ -85,6 +85,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'order.to-menu': 'A la carta',
   'order.away': 'Ahora mismo no hay conexión. Tu pedido está a salvo; esta página sigue sola.',
 
+  'variants.title': '¿Cuál?',
   'question.sold-out': 'Agotado',
   'question.not-sold': 'No disponible en esta combinación',
   'question.less': 'Uno menos de {name}',

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Edit, Menu, Picture } from '@hearty-ladle/core';
+import { type Edit, type Menu, type Picture, withCells } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, EMPTY, filter, map, mergeMap, switchMap, withLatestFrom } from 'rxjs';
@@ -7,9 +7,10 @@ import { Api, type SentPicture } from '../api/api.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 
-/** A dish, or choices of a group, that have a picture. */
+/** A dish, a combination of its variants, or choices of a group, that have a picture. */
 export type PicturePlace =
   | { readonly kind: 'items'; readonly id: string }
+  | { readonly kind: 'variants'; readonly item: string; readonly pick: Readonly<Record<string, string>> }
   | { readonly kind: 'choices'; readonly group: string; readonly ids: readonly string[] };
 
 export interface PictureState {
@@ -54,6 +55,12 @@ function pictureEdits(menu: Menu, place: PicturePlace, image: string): Edit[] {
   if (place.kind === 'items') {
     const item = menu.items.find(({ id }) => id === place.id);
     return item ? [{ type: 'put', kind: 'items', thing: { ...item, image } }] : [];
+  }
+  if (place.kind === 'variants') {
+    const item = menu.items.find(({ id }) => id === place.item);
+    if (!item?.variants) return [];
+    const thing = withCells(item, [{ pick: place.pick, fields: { image } }]);
+    return [{ type: 'put', kind: 'items', thing }];
   }
   const group = menu.groups.find(({ id }) => id === place.group);
   if (group?.kind !== 'choices' || !group.choices?.some(({ id }) => place.ids.includes(id))) return [];

@@ -42,6 +42,7 @@ const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   offRules: 'House rule, switched off',
   promises: 'Promise',
   snoozes: 'Snoozed finding',
+  variantLists: 'Combinations in one list',
 };
 
 /** Describes a change object by object, with values before and after; `inverse` contains the values before. */

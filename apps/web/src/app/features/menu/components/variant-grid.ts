@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
 import type { CellFields, VariantRow } from '@hearty-ladle/core';
+import { ButtonDirective } from 'primeng/button';
 import { TableModule } from 'primeng/table';
 import { commandLetter, focusCell, rowsDown } from '../../../ui/cell-keys.ts';
 import { CellTexts } from '../../../ui/cell-texts.ts';
+import { pictureUrl } from '../../../state/picture-url.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { cellsOf } from '../../../ui/grid-columns.ts';
 import type { VariantColumn } from './variant-columns.ts';
@@ -14,7 +16,7 @@ export type VariantChanges = readonly { readonly pick: VariantRow['pick']; reado
 @Component({
   selector: 'hl-variant-grid',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TableModule, TickBox],
+  imports: [ButtonDirective, TableModule, TickBox],
   templateUrl: './variant-grid.html',
   styleUrl: './variant-grid.css',
 })
@@ -27,6 +29,8 @@ export class VariantGrid {
   readonly nameOf = input.required<(row: VariantRow, place: number) => string>();
   /** What was changed, and the cell that is typed in, if it is one. */
   readonly changed = output<{ changes: VariantChanges; typed?: string; notUnderstood: number }>();
+  /** Somebody wants to see or change the picture of a combination. */
+  readonly pictured = output<VariantRow>();
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   /** A list of its own: PrimeNG's table wants one. */
   protected readonly list = computed(() => [...this.rows()]);
@@ -41,6 +45,10 @@ export class VariantGrid {
     return `${title}, ${this.groups()
       .map((_, place) => this.nameOf()(row, place))
       .join(', ')}`;
+  }
+
+  protected pictureOf({ cell }: VariantRow): string | undefined {
+    return cell?.image === undefined ? undefined : pictureUrl(cell.image);
   }
 
   protected textOf(row: VariantRow, column: VariantColumn): string {

@@ -19,8 +19,11 @@ import { clock } from '../../../clock.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
+import type { Option } from '../../../ui/fields/option.ts';
+import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { PictureBox } from '../../../ui/picture-box.ts';
 import { type VariantChanges, VariantGrid } from './variant-grid.ts';
 import { variantColumns } from './variant-columns.ts';
 
@@ -32,7 +35,7 @@ const NAMED = 5;
 @Component({
   selector: 'hl-variants-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, RouterLink, TextField, TickBox, VariantGrid],
+  imports: [ButtonDirective, PictureBox, RouterLink, SwitchField, TextField, TickBox, VariantGrid],
   templateUrl: './variants-sheet.html',
   styleUrl: './variants-sheet.css',
 })
@@ -90,6 +93,34 @@ export class VariantsSheet {
       ...(lost.length > 0 ? [`No code or picture of its own on ${this.#named(lost)}.`] : []),
     ];
   });
+
+  protected readonly LISTED: readonly Option<'questions' | 'list'>[] = [
+    { value: 'questions', label: 'one question after the other' },
+    { value: 'list', label: 'from all combinations in one list' },
+  ];
+  protected readonly isListed = computed(
+    () => this.menu().variantLists?.some(({ id }) => id === this.item().id) ?? false,
+  );
+  /** The combination whose picture is being looked at. */
+  protected readonly pictured = linkedSignal<string, string>({ source: this.#itemId, computation: () => '' });
+  protected readonly picturedRow = computed(() => this.rows().find(({ id }) => id === this.pictured()));
+
+  protected labelOf(row: VariantRow): string {
+    return row.choices.map((_, place) => this.nameOf()(row, place)).join(', ');
+  }
+
+  protected setPicture({ pick }: VariantRow, image: string | undefined): void {
+    this.change([{ pick, fields: { image } }], undefined, 0);
+  }
+
+  protected setListed(isListed: boolean): void {
+    const { id } = this.item();
+    if (isListed) this.#editor.put('variantLists', { id }, `Guests choose “${this.#name()}” from one list`);
+    else
+      this.#editor.change(`Guests choose “${this.#name()}” by questions`, [
+        { type: 'remove', kind: 'variantLists', id },
+      ]);
+  }
 
   protected choose(id: string, isOn: boolean): void {
     this.chosen.set(

@@ -10,6 +10,8 @@ import {
   outWith,
   plainText,
   type What,
+  type NamedWhat,
+  namedWhats,
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
@@ -26,7 +28,6 @@ import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
 import { PinDialog } from '../../../ui/pin-dialog.ts';
 import { boardActions, boardFeature, type Place, type Until } from '../store/board-store.ts';
-import { type NamedWhat, namedWhats } from '../store/stock-names.ts';
 import { falloutTexts, offText } from './board-rows.ts';
 
 const TICK_MS = 20_000;

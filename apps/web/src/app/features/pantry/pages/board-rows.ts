@@ -1,7 +1,14 @@
-import { type CompiledMenu, type Fallout, type HeldOff, keyOfWhat, textIn, type What } from '@hearty-ladle/core';
+import {
+  type CompiledMenu,
+  type Fallout,
+  type HeldOff,
+  keyOfWhat,
+  textIn,
+  type What,
+  type NamedWhat,
+} from '@hearty-ladle/core';
 import { staffMessage } from '../../../messages/staff-message.ts';
 import { formatDay } from '../../../text/days.ts';
-import type { NamedWhat } from '../store/stock-names.ts';
 
 /** What goes down with a deed, in sentences. */
 export function falloutTexts(

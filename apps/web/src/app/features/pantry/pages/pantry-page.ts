@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type MovementRequest, plainText } from '@hearty-ladle/core';
+import { type MovementRequest, plainText, namedWhats } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -15,7 +15,6 @@ import { PinDialog } from '../../../ui/pin-dialog.ts';
 import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 import { boardActions, boardFeature, type Deed } from '../store/board-store.ts';
 import { ledgerActions, ledgerFeature } from '../store/ledger-store.ts';
-import { namedWhats } from '../store/stock-names.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
 import { type StockRow, stockRows } from './stock-rows.ts';
 

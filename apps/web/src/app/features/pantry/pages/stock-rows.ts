@@ -1,5 +1,4 @@
-import { type HeldCount, keyOfWhat, type Menu } from '@hearty-ladle/core';
-import type { NamedWhat } from '../store/stock-names.ts';
+import { type HeldCount, keyOfWhat, type Menu, type NamedWhat } from '@hearty-ladle/core';
 
 /** Something in the pantry: an ingredient, or whatever else is counted at the location. */
 export interface StockRow {

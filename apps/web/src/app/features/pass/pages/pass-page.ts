@@ -1,4 +1,4 @@
-import { amountWordsOf, localMinute, type PassTicket } from '@hearty-ladle/core';
+import { amountWordsOf, keyOfWhat, localMinute, namedWhats, type PassTicket } from '@hearty-ladle/core';
 import { now } from '../../../clock.ts';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -8,6 +8,7 @@ import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { ButtonDirective } from 'primeng/button';
 import { ToggleButton } from 'primeng/togglebutton';
 import { MenuView } from '../../../state/menu-view.ts';
+import { StockView } from '../../../state/stock-view.ts';
 import { healthText, serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { formatDay } from '../../../text/days.ts';
@@ -16,12 +17,14 @@ import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
+import { LocationSwitch } from '../../../ui/location-switch.ts';
 
 /** What this screen shows: kept on the device, as every station has a screen of its own. */
 const STORAGE_KEY = 'hearty-ladle-pass';
 const TICK_MS = 10_000;
 /** Common practice: a ticket is late after a quarter of an hour. */
 const LATE_MS = 15 * 60_000;
+const JUST_MS = 30 * 60_000;
 
 /** The pass: open tickets by station, oldest first; bumped when done, recalled if needed. */
 @Component({
@@ -30,6 +33,7 @@ const LATE_MS = 15 * 60_000;
   imports: [
     ButtonDirective,
     LanguageSwitch,
+    LocationSwitch,
     PaperTicket,
     ReactiveFormsModule,
     RouterLink,
@@ -63,8 +67,23 @@ export class PassPage {
     return menu ? amountWordsOf(menu) : new Set<string>();
   });
   readonly #today = computed(() => localMinute(new Date(this.#now()), undefined).slice(0, 10));
+  protected readonly stock = inject(StockView);
+  /** The tickets of this location, and those of orders that name none. */
+  readonly #here = computed(() =>
+    this.pass().tickets.filter(({ location }) => location === undefined || location === this.stock.location()),
+  );
+  /** What was taken off here in the last half hour, so that the kitchen knows it too. */
+  protected readonly justOff = computed(() => {
+    const menu = this.#view.compiled();
+    const names = new Map((menu ? namedWhats(menu, this.locale()) : []).map(({ key, name }) => [key, name]));
+    const location = this.stock.location();
+    return (this.stock.pantry()?.offs ?? [])
+      .filter(({ since }) => this.#now() - Date.parse(since) < JUST_MS)
+      .filter(({ locations }) => !locations || (location !== undefined && locations.includes(location)))
+      .map(({ what }) => names.get(keyOfWhat(what)) ?? keyOfWhat(what));
+  });
   readonly #open = computed(() =>
-    this.pass().tickets.filter(
+    this.#here().filter(
       ({ bumpedAt, station }) => bumpedAt === null && (this.station() === undefined || station === this.station()),
     ),
   );
@@ -90,7 +109,7 @@ export class PassPage {
   protected readonly showsLater = signal(false);
   /** The latest bump of this screen that still stands. */
   protected readonly lastOwn = computed(() => {
-    const bumped = new Map(this.pass().tickets.flatMap((it) => (it.bumpedAt === null ? [] : [[it.id, it]])));
+    const bumped = new Map(this.#here().flatMap((it) => (it.bumpedAt === null ? [] : [[it.id, it]])));
     const id = this.pass().own.findLast((it) => bumped.has(it));
     return id === undefined ? undefined : bumped.get(id);
   });

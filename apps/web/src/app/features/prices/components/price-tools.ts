@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { minorDigits, parseMoney, parsePercent, type PriceList, type Raise, type Rounding } from '@hearty-ladle/core';
+import type { PriceList, Raise, Rounding } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { raiseIn, ROUNDINGS, roundingOf } from './rounding-options.ts';
 
 /** A change of many prices: those of some lists raised, or one list set from another. */
 export interface Repricing {
@@ -14,14 +15,6 @@ export interface Repricing {
   readonly from?: string;
   readonly label: string;
 }
-
-const ROUNDINGS = [
-  { value: '0.05', label: 'to 0.05' },
-  { value: '0.10', label: 'to 0.10' },
-  { value: '0.95', label: 'to prices ending in .95' },
-  { value: '1', label: 'to whole amounts' },
-  { value: 'none', label: 'not at all' },
-] as const;
 
 /** Raises or lowers prices by a percentage or a sum, rounds them, and sets one price list from another. */
 @Component({
@@ -52,13 +45,7 @@ export class PriceTools {
       .filter(({ id }) => id !== this.list())
       .map(({ id, name }) => ({ value: id, label: name })),
   ]);
-  protected readonly raise = computed((): Raise | undefined => {
-    const text = this.by().trim();
-    const percent = parsePercent(text);
-    if (percent !== undefined) return percent > -10_000 ? { percent } : undefined;
-    const sum = text === '' ? undefined : parseMoney(text, minorDigits(this.currency()));
-    return sum === undefined ? undefined : { sum };
-  });
+  protected readonly raise = computed(() => raiseIn(this.by(), this.currency()));
 
   protected chooseList(list: string): void {
     this.list.set(list);
@@ -73,27 +60,10 @@ export class PriceTools {
     const verb = from === '' ? 'Changed' : `Set ${name(list)} from ${name(from)} for`;
     this.repriced.emit({
       raise,
-      rounding: this.#rounding(),
+      rounding: roundingOf(this.rounding(), this.currency()),
       lists: list === '' ? this.lists().map(({ id }) => id) : [list],
       ...(from !== '' && { from }),
       label: `${verb} ${this.count()} ${this.count() === 1 ? 'price' : 'prices'}, ${this.by().trim()}`,
     });
-  }
-
-  #rounding(): Rounding {
-    const unit = 10 ** minorDigits(this.currency());
-    const cents = (count: number) => Math.max(1, Math.round((unit * count) / 100));
-    switch (this.rounding()) {
-      case '0.05':
-        return { step: cents(5) };
-      case '0.10':
-        return { step: cents(10) };
-      case '0.95':
-        return { step: unit, less: unit === 1 ? 0 : cents(5) };
-      case '1':
-        return { step: unit };
-      default:
-        return { step: 1 };
-    }
   }
 }

@@ -12,23 +12,41 @@ export interface PriceRow {
   readonly link: readonly string[];
   readonly sections: readonly string[];
   readonly tags: readonly string[];
+  /** Everything it is found by, in lower case. */
+  readonly words: string;
 }
 
-/** Every sum of the menu as a row, in document order. */
-export function priceRows(menu: Menu, read: (text: Text) => string): PriceRow[] {
+/**
+ * Every sum of the menu as a row, in document order. A change leaves most places as they were, and their rows with them:
+ * only those that are named by other things too are read again.
+ */
+export function priceRows(menu: Menu, read: (text: Text) => string, language: string): PriceRow[] {
   const words = new Words(menu, read);
   return pricePlaces(menu).map((place) => {
-    const item = words.item(place.item);
-    return {
-      id: place.id,
-      place,
-      name: words.nameOf(place),
-      about: words.about(place),
-      link: linkOf(place),
-      sections: item?.sections ?? [],
-      tags: item?.tags ?? [],
-    };
+    const before = known.get(place);
+    if (before?.language === language && !NAMED_BY_OTHERS.has(place.kind)) return before.row;
+    const row = rowOf(place, words);
+    known.set(place, { language, row });
+    return row;
   });
+}
+
+const known = new WeakMap<PricePlace, { readonly language: string; readonly row: PriceRow }>();
+const NAMED_BY_OTHERS: ReadonlySet<PricePlace['kind']> = new Set(['own', 'by', 'variant', 'rule']);
+
+function rowOf(place: PricePlace, words: Words): PriceRow {
+  const item = words.item(place.item);
+  const [name, about, tags] = [words.nameOf(place), words.about(place), item?.tags ?? []];
+  return {
+    id: place.id,
+    place,
+    name,
+    about,
+    link: linkOf(place),
+    sections: item?.sections ?? [],
+    tags,
+    words: [name, about, ...tags].join(' ').toLowerCase(),
+  };
 }
 
 function linkOf({ thing: { kind, id }, group }: PricePlace): string[] {

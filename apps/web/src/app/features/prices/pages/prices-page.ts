@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, linkedSignal, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  endOfferEdits,
   hasOwnAmount,
   moneyText,
+  offerEdits,
   parseMoney,
   type Price,
   priceIn,
@@ -12,6 +14,7 @@ import {
   withListAmount,
 } from '@hearty-ladle/core';
 import { TableModule } from 'primeng/table';
+import { clock } from '../../../clock.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -20,6 +23,8 @@ import { CellTexts } from '../../../ui/cell-texts.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { Fold } from '../../../ui/fold.ts';
+import { type Offering, OfferTools } from '../components/offer-tools.ts';
 import { PriceTools, type Repricing } from '../components/price-tools.ts';
 import { DishMargins } from './dish-margins.ts';
 import { type PriceRow, priceRows } from './price-rows.ts';
@@ -28,7 +33,7 @@ import { type PriceRow, priceRows } from './price-rows.ts';
 @Component({
   selector: 'hl-prices-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PriceTools, RouterLink, SelectField, TableModule, TextField, TickBox],
+  imports: [Fold, OfferTools, PriceTools, RouterLink, SelectField, TableModule, TextField, TickBox],
   templateUrl: './prices-page.html',
   styleUrl: './prices-page.css',
 })
@@ -53,17 +58,17 @@ export class PricesPage {
   readonly #first = computed(() => this.lists()[0]?.id ?? '');
   protected readonly all = computed(() => {
     const menu = this.view.menu();
-    return menu ? priceRows(menu, (text) => this.#language.read(text)) : [];
+    return menu ? priceRows(menu, (text) => this.#language.read(text), this.#language.writing()) : [];
   });
   protected readonly shown = computed(() => {
     const text = this.text().trim().toLowerCase();
     const [section, group] = [this.section(), this.group()];
     return this.all().filter(
-      ({ name, about, place, sections, tags }) =>
+      ({ place, sections, words }) =>
         (section === '' || sections.includes(section)) &&
         (group === '' || place.group === group) &&
         (!this.onlyDiffering() || this.#differs(place.price)) &&
-        (text === '' || [name, about, ...tags].some((word) => word.toLowerCase().includes(text))),
+        (text === '' || words.includes(text)),
     );
   });
   /** The rows that a change is for: those selected, else all that are shown. */
@@ -121,6 +126,25 @@ export class PricesPage {
       this.shown().map(({ id }) => id),
       isOn,
     );
+  }
+
+  /** The dishes that an offer is for: those of the rows that a change is for. */
+  protected readonly chosenDishes = computed(() =>
+    this.chosen().flatMap(({ place }) => (place.kind === 'dish' && place.item !== undefined ? [place.item] : [])),
+  );
+  protected readonly today = clock(undefined).slice(0, 10);
+
+  protected offer({ offer, lowered }: Offering): void {
+    const menu = this.view.menu();
+    const ids = this.chosenDishes();
+    if (!menu) return;
+    const count = ids.length === 1 ? '1 dish' : `${ids.length} dishes`;
+    const edits = lowered
+      ? offerEdits(menu, ids, offer, lowered.raise, lowered.rounding)
+      : endOfferEdits(menu, ids, offer);
+    this.leftOut.set(lowered ? ids.length - edits.length : 0);
+    const what = offer.kind === 'sale' ? 'sale' : `price from ${offer.from} portions`;
+    if (edits.length > 0) this.#editor.change(`${lowered ? 'Set' : 'Ended'} the ${what} of ${count}`, edits);
   }
 
   protected reprice({ raise, rounding, lists, from, label }: Repricing): void {

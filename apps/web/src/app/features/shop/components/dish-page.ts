@@ -16,6 +16,7 @@ import {
   type CompiledMenu,
   type Context,
   declaredRange,
+  isInOneList,
   type Line,
   pictureFor,
   pricesAhead,
@@ -35,13 +36,14 @@ import { problemMessage } from '../../../text/problems.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
 import { PriceWithSale } from '../../../ui/price-with-sale.ts';
+import { VariantList } from '../../../ui/variant-list.ts';
 import { ButtonDirective } from 'primeng/button';
 
 /** A dish with its questions, the quantity, and its current price. */
 @Component({
   selector: 'hl-dish-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, GuestQuestions, MessagePipe, PriceExplained, PriceWithSale],
+  imports: [ButtonDirective, GuestQuestions, MessagePipe, PriceExplained, PriceWithSale, VariantList],
   templateUrl: './dish-page.html',
   styleUrl: './dish-page.css',
 })
@@ -94,6 +96,25 @@ export class DishPage {
   protected readonly price = computed(() =>
     linePrice(this.menu(), this.#quoted(), this.quote().price, this.locale(), this.ahead()),
   );
+  /** Whether its combinations are chosen from one list, in the place of their questions. */
+  protected readonly oneList = computed(() => {
+    const item = this.item();
+    return item?.item.variants && isInOneList(this.menu(), item.item.id) ? item.item.variants.by : undefined;
+  });
+  protected readonly asked = computed(() => {
+    const listed = this.oneList() ?? [];
+    return this.quote().groups.filter(({ group, at }) => at !== undefined || !listed.includes(group));
+  });
+  protected readonly needsVariant = computed(
+    () => this.tried() && this.quote().problems.some(({ group }) => this.oneList()?.includes(group ?? '')),
+  );
+  protected readonly priceWith = computed(() => {
+    const [menu, quoted, locale] = [this.menu(), this.#quoted(), this.locale()];
+    return (answers: Answers) => {
+      const line: Line = { ...quoted, ...answers };
+      return linePrice(menu, line, quoteLine(menu.menu, line, clock).price, locale).price;
+    };
+  });
   protected readonly calories = computed(() => {
     if (this.item()?.item.calories === undefined) return '';
     const { calories } = this.quote();

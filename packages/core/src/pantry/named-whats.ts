@@ -1,4 +1,8 @@
-import { type CompiledMenu, keyOfWhat, type Menu, plainText, textIn, type What } from '@hearty-ladle/core';
+import type { CompiledMenu } from '../compile/compiled.ts';
+import type { Menu } from '../menu/document.ts';
+import { textIn } from '../menu/text.ts';
+import { keyOfWhat, type What } from '../menu/what.ts';
+import { plainText } from '../search/find-by-name.ts';
 
 /** Something that can be off or counted, as it is read and found. */
 export interface NamedWhat {
