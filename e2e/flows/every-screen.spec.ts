@@ -21,6 +21,8 @@ const SCREENS = [
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],
   ['/orders', 'Choose an order'],
+  ['/board', 'Off now'],
+  ['/pantry', 'Butter'],
   ['/setup/printers', 'Choose a printer to see its paper'],
   ['/api-docs', 'quotes, orders'],
 ] as const;

@@ -51,6 +51,15 @@ test('an ingredient 86’d from a phone stops an open basket at once; put back, 
   await expect(basket.getByRole('button', { name: /Place order/ })).toBeEnabled();
 });
 
+test('“86 crackers” typed in the workbench leads to them on the board', async ({ page }) => {
+  await page.goto(at('/menu'));
+  await page.getByRole('button', { name: /^Find/ }).click();
+  await page.getByRole('combobox', { name: /A dish, group/ }).fill('86 crack');
+  await page.getByRole('option', { name: /86 Seed crackers/ }).click();
+  await page.waitForURL('**/board?find=Seed%20crackers');
+  await expect(page.getByRole('button', { name: /^Seed crackers/ })).toBeVisible();
+});
+
 test('a deed waits, visibly, while the connection is away, and is done once when it is back', async ({ browser }) => {
   const context = await browser.newContext({ viewport: PHONE });
   const board = await context.newPage();

@@ -119,3 +119,37 @@ test('all combinations in one list, as the operator says: each with its price, a
   await page.getByRole('button', { name: /Add to basket/ }).click();
   await expect(page.getByLabel('Your basket')).toContainText('€5.10');
 });
+
+test('three versions with a price each, and a question for one of them only', async ({ page }) => {
+  await addBasket(page, 3, 4);
+  await page.goto(at('/menu/basket'));
+  await page.getByText('Variants: combinations with a price of their own').click();
+  const sheet = page.locator('hl-variants-sheet');
+  await sheet.getByLabel('Basket size (3)').check();
+  await sheet.getByRole('button', { name: 'Make 3 variants' }).click();
+  await applied(page);
+  await cell(page, 'House', 'Basket One').focus();
+  await paste(page, '9.00\n12.50\n15.00');
+  await applied(page);
+  await page.goto(at('/rules'));
+  const line = page.getByRole('combobox', { name: 'Type a new rule' });
+  await line.fill('on dumpling basket: when basket size is basket three, then show basket filling');
+  await line.press('Enter');
+  await page.waitForURL('**/rules/rule');
+  await applied(page);
+
+  await page.goto(at('/shop'));
+  const dish = page.getByRole('button', { name: /^Dumpling basket/ });
+  await expect(dish).toContainText('€9.00 – €15.00');
+  await dish.click();
+  // Before the size is chosen the price goes from–to, never a wrong one in between.
+  const add = page.getByRole('button', { name: /Add to basket/ });
+  await expect(add).toContainText('€9.00 – €15.00');
+  await page.getByLabel('Basket Two').check();
+  await expect(page.getByRole('group', { name: /^Basket filling/ })).toHaveCount(0);
+  await expect(add).toContainText(/€12\.50$/);
+  await page.getByLabel('Basket Three').check();
+  await expect(page.getByRole('group', { name: /^Basket filling/ })).toBeVisible();
+  await page.getByLabel('Filling Four').check();
+  await expect(add).toContainText(/€15\.00$/);
+});

@@ -2,6 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { type Movement, type PantryNow, keyOfWhat, type What } from '@hearty-ladle/core';
 import request from 'supertest';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { Random } from '../../../packages/core/src/testing/random.ts';
+import { HouseSettings } from './db/house-settings.ts';
+import { countsBesideTheirLedger, tidy } from './jobs/housekeeping.ts';
 import { BOWL, sendOrder, until } from './testing/requests.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
@@ -40,10 +43,7 @@ const TOAST = { item: 'toast', picks: [{ group: 'spread', choice: 'plain' }] };
 
 /** The invariant: on hand is the sum of the ledger. */
 async function expectLedgerAgrees(): Promise<void> {
-  const wrong: unknown[] = await house.database.query(`SELECT c.key, c.location, c.on_hand, sum(m.quantity)
-    FROM stock_count c LEFT JOIN stock_movement m ON m.key = c.key AND m.location = c.location
-    GROUP BY c.key, c.location, c.on_hand HAVING c.on_hand <> coalesce(sum(m.quantity), 0)`);
-  expect(wrong).toEqual([]);
+  expect(await countsBesideTheirLedger(house.database)).toEqual([]);
 }
 
 describe('86', () => {
@@ -72,6 +72,11 @@ describe('86', () => {
     expect(offs.map(({ what }) => what)).toEqual([{ item: 'milk-tea' }]);
     expect(standing.out.items).toEqual(['milk-tea']);
     await sendOrder(one, { lines: [TOAST] }).expect(201);
+    const open = async () =>
+      (await house.database.query('SELECT what FROM "off" WHERE ended_at IS NULL')) as { what: What }[];
+    expect(await open()).toHaveLength(2);
+    await tidy(house.database, new HouseSettings());
+    expect(await open()).toEqual([{ what: { item: 'milk-tea' } }]);
     for (const { id } of offs) await send(`offs/${id}/end`, {}).expect(200);
   });
 
@@ -120,6 +125,9 @@ describe('stock', () => {
     ]);
     await send('counts', { what: egg, location: 'steps', low: 8 }).expect(200);
     expect((await pantry()).counts).toContainEqual({ what: egg, location: 'steps', onHand: 6, low: 8 });
+    await house.database.query('UPDATE stock_count SET on_hand = on_hand + 1');
+    expect(await countsBesideTheirLedger(house.database)).toHaveLength(1);
+    await house.database.query('UPDATE stock_count SET on_hand = on_hand - 1');
     await expect(house.database.query('UPDATE stock_movement SET quantity = 0')).rejects.toThrow('never rewritten');
     await expect(house.database.query('DELETE FROM stock_movement')).rejects.toThrow('never rewritten');
     await send('counts', { what: egg, location: 'steps', isCounted: false }).expect(200);
@@ -165,6 +173,39 @@ describe('stock', () => {
     expect(await onHand({ ingredient: 'egg' })).toBe(100_000 - 60);
     expect(await onHand({ ingredient: 'flatbread' })).toBe(100_000 - 40 - 2 * 20);
     for (const what of counted) await send('counts', { what, location: 'steps', isCounted: false }).expect(200);
+  });
+
+  it('over random deliveries, waste, counts and orders, ledger, counts and standing never disagree', async () => {
+    const random = new Random(20_261_128);
+    const what = { ingredient: 'egg' };
+    const bowl = (eggs: number) => ({
+      ...BOWL,
+      picks: [...BOWL.picks, { group: 'toppings', choice: 'egg', units: eggs }],
+    });
+    let model = 20;
+    await send('movements', { kind: 'count', location: 'steps', rows: [{ what, quantity: model }] }).expect(201);
+    for (let i = 0; i < 60; i++) {
+      const quantity = random.int(1, 6);
+      const kind = random.pick(['delivery', 'waste', 'count', 'order', 'order', 'order'] as const);
+      if (kind === 'order') {
+        const { status } = await sendOrder(i % 2 ? one : other, { lines: [{ ...bowl(1), quantity }] });
+        expect([i, status]).toEqual([i, quantity <= model ? 201 : 422]);
+        if (status === 201) model -= quantity;
+      } else {
+        const rows = [{ what, quantity: kind === 'count' ? model + quantity - 3 : quantity }];
+        await send('movements', { kind, location: 'steps', rows }).expect(201);
+        model += kind === 'delivery' ? quantity : kind === 'waste' ? -quantity : quantity - 3;
+      }
+      const { standing } = await pantry();
+      expect([i, await onHand(what)]).toEqual([i, model]);
+      expect([i, standing.left.choices['toppings/egg'], standing.out.choices.includes('toppings/egg')]).toEqual([
+        i,
+        Math.max(0, model),
+        model < 1,
+      ]);
+    }
+    await expectLedgerAgrees();
+    await send('counts', { what, location: 'steps', isCounted: false }).expect(200);
   });
 
   it('a request that is sent again moves nothing twice', async () => {

@@ -36,8 +36,14 @@ export class Housekeeping {
   }
 }
 
-/** Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat. */
+/**
+ * Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat. Ends what
+ * was off until a day long past, and reports counts that are not the sum of their ledger.
+ */
 export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
+  await endPastOffs(database);
+  const wrong = await countsBesideTheirLedger(database);
+  if (wrong.length > 0) log.error({ wrong }, 'what is on hand is not the sum of its ledger');
   const { parkedOrderDays, paperDays } = (await houseSettings.read(database.manager)).house.retention;
   for (const [table, column, days] of [
     ['parked_order', 'parked_at', parkedOrderDays],
@@ -47,4 +53,17 @@ export async function tidy(database: DataSource, houseSettings: HouseSettings): 
   ] as const) {
     await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
   }
+}
+
+/** What ended by itself two days ago or earlier is over in every time zone. */
+async function endPastOffs(database: DataSource): Promise<void> {
+  await database.query(`UPDATE "off" SET ended_at = now(), ended_by = 'its time'
+    WHERE ended_at IS NULL AND until < to_char(now() - interval '2 days', 'YYYY-MM-DD"T"HH24:MI')`);
+}
+
+/** The counts whose amount is not the sum of their movements; there never are any. */
+export async function countsBesideTheirLedger(database: DataSource): Promise<{ key: string; location: string }[]> {
+  return database.query(`SELECT c.key, c.location FROM stock_count c
+    LEFT JOIN stock_movement m ON m.key = c.key AND m.location = c.location
+    GROUP BY c.key, c.location, c.on_hand HAVING c.on_hand <> coalesce(sum(m.quantity), 0)`);
 }

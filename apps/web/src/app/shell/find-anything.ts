@@ -17,7 +17,16 @@ const KIND_WORDS: Readonly<Record<Findable['kind'], string>> = {
   rules: 'rule',
 };
 
-/** Finds anything in the menu by part of any of its names, in any language, and opens it. */
+const MOST = 14;
+const STOCKED: ReadonlySet<Findable['kind']> = new Set(['items', 'choices', 'ingredients']);
+
+/** Something to open, or to take off at the 86 board. */
+type Found = Findable & { readonly is86: boolean };
+
+/**
+ * Finds anything in the menu by part of any of its names, in any language, and opens it. With “86” before the name it leads
+ * to the thing on the 86 board.
+ */
 @Component({
   selector: 'hl-find-anything',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -33,15 +42,25 @@ export class FindAnything {
   /** A new list each time: the control writes into it. */
   protected readonly found = computed(() => {
     const menu = this.#view.menu();
-    return menu ? [...findByName(menu, this.#text(), 14)] : [];
+    const [, deed, text = ''] = /^(86\s+)?(.*)$/su.exec(this.#text().trimStart()) ?? [];
+    const found = menu ? findByName(menu, text, MOST) : [];
+    return found
+      .filter(({ kind }) => deed === undefined || STOCKED.has(kind))
+      .map((one): Found =>
+        deed === undefined ? { ...one, is86: false } : { ...one, name: `86 ${one.name}`, is86: true },
+      );
   });
 
   protected type(text: string): void {
     this.#text.set(text);
   }
 
-  protected go(one: Findable): void {
+  protected go(one: Found): void {
     this.closed.emit();
+    if (one.is86) {
+      void this.#router.navigate(['/board'], { queryParams: { find: one.name.replace(/^86 /, '') } });
+      return;
+    }
     const queryParams = one.kind === 'choices' ? { choice: one.id } : {};
     void this.#router.navigate(this.#address(one), { queryParams });
   }

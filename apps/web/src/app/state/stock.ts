@@ -61,9 +61,18 @@ export const stockFeature = createFeature({
       standing: undefined,
       pantry: undefined,
     })),
-    on(stockActions.standingArrived, (state, { standing, pantry }) => ({ ...state, standing, pantry })),
+    on(stockActions.standingArrived, (state, { standing, pantry }) => ({
+      ...state,
+      standing: unchanged(state.standing, standing),
+      pantry: pantry && unchanged(state.pantry, pantry),
+    })),
   ),
 });
+
+/** What was there before if it says the same, so that nothing is computed again for nothing. */
+function unchanged<T>(before: T | undefined, now: T): T {
+  return before !== undefined && JSON.stringify(before) === JSON.stringify(now) ? before : now;
+}
 
 /** The chosen location if the menu has it, else its first; undefined if it has none. */
 export const selectLocation = createSelector(

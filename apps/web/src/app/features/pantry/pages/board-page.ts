@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -51,7 +60,9 @@ export class BoardPage {
   protected readonly stock = inject(StockView);
   protected readonly board = this.#store.selectSignal(boardFeature.selectBoardState);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.board'));
-  protected readonly text = signal('');
+  /** What to look for, from the address. */
+  readonly find = input<string>();
+  protected readonly text = linkedSignal(() => this.find() ?? '');
   readonly #zone = computed(() => this.stock.locations().find(({ id }) => id === this.stock.location())?.timeZone);
   /** The local minute of the location. */
   protected readonly now = signal(clock(undefined));

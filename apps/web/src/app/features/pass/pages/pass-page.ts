@@ -114,8 +114,8 @@ export class PassPage {
     return id === undefined ? undefined : bumped.get(id);
   });
   protected readonly bumped = computed(() =>
-    this.pass()
-      .tickets.filter(
+    this.#here()
+      .filter(
         ({ bumpedAt, station }) => bumpedAt !== null && (this.station() === undefined || station === this.station()),
       )
       .toSorted((a, b) => String(b.bumpedAt).localeCompare(String(a.bumpedAt)))
