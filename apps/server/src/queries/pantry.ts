@@ -25,12 +25,10 @@ export async function pantryAt(
   const found = await standingAt(dependencies, location);
   if (!found) return undefined;
   const offs = await openOffs(manager);
-  const places = new Map(found.menu.locations?.map((place) => [place.id, clock(place.timeZone)]));
-  const nows = location === undefined ? [clock(undefined)] : [places.get(location) ?? clock(undefined)];
-  const isOver = (until: string | null) => until !== null && nows.every((now) => until <= now);
+  const now = clock(found.menu.locations?.find(({ id }) => id === location)?.timeZone);
   return {
     selling: await sellingAt(dependencies.database, location),
-    offs: offs.filter(({ until }) => !isOver(until)).map(heldOff),
+    offs: offs.filter(({ until }) => until === null || until > now).map(heldOff),
     counts: await countsIn(dependencies.database),
     standing: found.standing,
   };

@@ -22,8 +22,10 @@ export const en = {
   'dish.not-stated': 'Allergens not stated for: {names}. Please ask us.',
 
   'avoid.ask': 'Allergies? Say what you can’t have',
+  'avoid.ask-guest': 'Guest’s allergies',
   'avoid.chosen': 'Without {names}',
   'avoid.title': 'I can’t have',
+  'avoid.title-guest': 'The guest can’t have',
   'avoid.clear': 'Clear',
   'avoid.kitchen': 'The kitchen is told on every ticket.',
   'avoid.made': 'Can be made without {names}',

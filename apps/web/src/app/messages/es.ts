@@ -24,8 +24,10 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'dish.not-stated': 'Alérgenos no indicados en: {names}. Pregúntanos, por favor.',
 
   'avoid.ask': '¿Alergias? Dinos qué no puedes tomar',
+  'avoid.ask-guest': 'Alergias del cliente',
   'avoid.chosen': 'Sin {names}',
   'avoid.title': 'No puedo tomar',
+  'avoid.title-guest': 'El cliente no puede tomar',
   'avoid.clear': 'Borrar',
   'avoid.kitchen': 'La cocina lo lee en cada comanda.',
   'avoid.made': 'Se puede preparar sin {names}',

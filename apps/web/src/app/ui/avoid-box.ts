@@ -18,11 +18,11 @@ import { allergenList } from '../text/allergen-list.ts';
         {{
           avoid().length > 0
             ? ('avoid.chosen' | message: locale() : { names: chosen() })
-            : ('avoid.ask' | message: locale())
+            : ((isForGuest() ? 'avoid.ask-guest' : 'avoid.ask') | message: locale())
         }}
       </summary>
       <fieldset>
-        <legend>{{ 'avoid.title' | message: locale() }}</legend>
+        <legend>{{ (isForGuest() ? 'avoid.title-guest' : 'avoid.title') | message: locale() }}</legend>
         @for (one of all(); track one.id) {
           <label class="tick"
             ><input type="checkbox" [checked]="one.isAvoided" (change)="toggle(one.id)" />{{ one.name }}</label
@@ -45,6 +45,8 @@ export class AvoidBox {
   readonly menu = input.required<CompiledMenu>();
   readonly avoid = input.required<readonly string[]>();
   readonly locale = input.required<string>();
+  /** Entered by somebody else for the guest, as at the till. */
+  readonly isForGuest = input(false);
   readonly avoidChange = output<string[]>();
 
   protected readonly chosen = computed(() => allergenList(this.avoid(), this.locale(), 'disjunction'));

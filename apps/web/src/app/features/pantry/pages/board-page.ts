@@ -51,7 +51,7 @@ const MOST_FOUND = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ButtonDirective, LanguageSwitch, LocationSwitch, PinDialog, RouterLink, StaffPipe, SwitchField, TextField],
   templateUrl: './board-page.html',
-  styleUrl: './board-page.css',
+  styleUrls: ['./stock-page.css', './board-page.css'],
 })
 export class BoardPage {
   readonly #store = inject(Store);
@@ -74,24 +74,28 @@ export class BoardPage {
   readonly #names = computed(() => new Map(this.#all().map((one) => [one.key, one])));
   readonly #armed = computed(() => new Set(this.board().armed.map(keyOfWhat)));
 
-  protected readonly offs = computed(() => {
+  /** What is off here: by its location, or everywhere. */
+  readonly #offsHere = computed(() => {
     const location = this.stock.location();
-    return (this.stock.pantry()?.offs ?? [])
-      .filter(({ locations }) => !locations || (location !== undefined && locations.includes(location)))
-      .map((off) => ({
-        id: off.id,
-        name: this.#nameOf(off.what),
-        about: offText(
-          off,
-          this.stock.locations(),
-          localMinute(new Date(off.since), this.#zone()),
-          this.now(),
-          this.locale(),
-        ),
-        isGoing: this.board().waiting.some((deed) => 'back' in deed && deed.back === off.id),
-      }));
+    return (this.stock.pantry()?.offs ?? []).filter(
+      ({ locations }) => !locations || (location !== undefined && locations.includes(location)),
+    );
   });
-  readonly #isOff = computed(() => new Set((this.stock.pantry()?.offs ?? []).map(({ what }) => keyOfWhat(what))));
+  protected readonly offs = computed(() =>
+    this.#offsHere().map((off) => ({
+      id: off.id,
+      name: this.#nameOf(off.what),
+      about: offText(
+        off,
+        this.stock.locations(),
+        localMinute(new Date(off.since), this.#zone()),
+        this.now(),
+        this.locale(),
+      ),
+      isGoing: this.board().waiting.some((deed) => 'back' in deed && deed.back === off.id),
+    })),
+  );
+  readonly #isOff = computed(() => new Set(this.#offsHere().map(({ what }) => keyOfWhat(what))));
 
   protected readonly parts = computed(() => {
     const text = plainText(this.text());

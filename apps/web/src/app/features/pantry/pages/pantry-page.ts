@@ -50,7 +50,7 @@ interface Typed {
     TextField,
   ],
   templateUrl: './pantry-page.html',
-  styleUrl: './pantry-page.css',
+  styleUrls: ['./stock-page.css', './pantry-page.css'],
 })
 export class PantryPage {
   readonly #store = inject(Store);

@@ -124,6 +124,7 @@ export class PassPage {
 
   constructor() {
     this.#view.open();
+    this.stock.open();
     this.#store.dispatch(passActions.opened());
     effect(() =>
       localStorage.setItem(STORAGE_KEY, JSON.stringify({ station: this.station(), addsUp: this.showsSums() })),
