@@ -13,6 +13,7 @@ import {
   StockCountEntity,
   StockMovementEntity,
   TicketEntity,
+  TurnedAwayEntity,
 } from './db/entities.ts';
 import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
@@ -35,7 +36,8 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
     await manager.clear(JournalEntity);
     await manager.clear(SimPaperEntity);
     await manager.clear(ParkedOrderEntity);
-    for (const stock of [StockMovementEntity, StockCountEntity, OffEntity]) await manager.clear(stock);
+    for (const stock of [StockMovementEntity, StockCountEntity, OffEntity, TurnedAwayEntity])
+      await manager.clear(stock);
     await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
     await replaceMenu(manager, withSalesOn(parsed.value));
     await countDemo(manager);

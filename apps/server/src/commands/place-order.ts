@@ -29,6 +29,7 @@ import { announce } from '../live/announce.ts';
 import { checkPin, type PinDependencies } from './check-pin.ts';
 import { dishNames, searchText, warningsOf } from './order-texts.ts';
 import { storeOrder } from './store-order.ts';
+import { rememberTurnedAway } from './turn-away.ts';
 
 export type OrderOutcome =
   | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }
@@ -98,7 +99,10 @@ export async function placeOrder(
       if (earlier) return earlier;
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
       const { quote, counts } = await judged(manager, stored.menu, order, evenIfShort);
-      if (!quote.ok) return { outcome: 'refused', quote };
+      if (!quote.ok) {
+        await rememberTurnedAway(manager, order, quote);
+        return { outcome: 'refused', quote };
+      }
       const aboveTotal = totalFaultOf(quote.total, house.orders);
       if (aboveTotal) return { outcome: 'above-limit', fault: aboveTotal };
       if (seenTotal !== undefined && seenTotal !== quote.total) return { outcome: 'costs-otherwise', quote };

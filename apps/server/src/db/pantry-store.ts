@@ -84,11 +84,9 @@ export async function lockCounts(
 
 /** The pantry with the amounts of counts that have just been locked. */
 export function withCounts(pantry: Pantry, locked: readonly StockCountRow[]): Pantry {
-  const fresh = new Map(locked.map((row) => [placeKey(row.what, row.location), countOf(row)]));
-  return {
-    ...pantry,
-    counts: (pantry.counts ?? []).map((count) => fresh.get(placeKey(count.what, count.location ?? '')) ?? count),
-  };
+  const counts = new Map((pantry.counts ?? []).map((count) => [placeKey(count.what, count.location ?? ''), count]));
+  for (const row of locked) counts.set(placeKey(row.what, row.location), countOf(row));
+  return { ...pantry, counts: [...counts.values()] };
 }
 
 function placeKey(what: What, location: string): string {

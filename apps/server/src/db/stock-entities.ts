@@ -1,4 +1,4 @@
-import type { MovementKind, What } from '@hearty-ladle/core';
+import type { MovementKind, OrderProblem, What } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 
@@ -103,4 +103,34 @@ export const StockMovementEntity = new EntitySchema<StockMovementRow>({
   ],
 });
 
-export const STOCK_ENTITIES = [OffEntity, StockCountEntity, StockMovementEntity];
+/** An order refused for what was off or not on hand: what could have been sold. */
+export interface TurnedAwayRow {
+  id: number;
+  at: Date;
+  /** Empty if the order named none. */
+  location: string;
+  channel: string;
+  /** What it came to, in minor units. */
+  total: number;
+  /** The problems of stock alone. */
+  problems: readonly OrderProblem[];
+}
+export const TurnedAwayEntity = new EntitySchema<TurnedAwayRow>({
+  name: 'turned_away',
+  columns: {
+    id: {
+      type: 'bigint',
+      primary: true,
+      primaryKeyConstraintName: 'pk_turned_away',
+      generated: 'increment',
+      transformer: safeInteger,
+    },
+    at: { type: 'timestamptz' },
+    location: { type: 'text' },
+    channel: { type: 'text' },
+    total: { type: 'bigint', transformer: safeInteger },
+    problems: { type: 'jsonb' },
+  },
+});
+
+export const STOCK_ENTITIES = [OffEntity, StockCountEntity, StockMovementEntity, TurnedAwayEntity];

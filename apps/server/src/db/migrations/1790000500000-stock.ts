@@ -1,6 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** What is off, what is on hand, and the ledger of movements that it is the sum of. Quantities are thousandths. */
+/**
+ * What is off, what is on hand, the ledger of movements that it is the sum of, and the orders refused for it. Quantities are
+ * thousandths.
+ */
 export class Stock1790000500000 implements MigrationInterface {
   name = 'Stock1790000500000';
 
@@ -23,6 +26,9 @@ export class Stock1790000500000 implements MigrationInterface {
     await runner.query(
       `CREATE INDEX "ix_stock_movement_request_key" ON "stock_movement" ("request_key") WHERE request_key IS NOT NULL`,
     );
+    await runner.query(`CREATE TABLE "turned_away" (
+      "id" BIGSERIAL NOT NULL, "at" TIMESTAMP WITH TIME ZONE NOT NULL, "location" text NOT NULL, "channel" text NOT NULL,
+      "total" bigint NOT NULL, "problems" jsonb NOT NULL, CONSTRAINT "pk_turned_away" PRIMARY KEY ("id"))`);
     // The ledger is only ever written to: neither a mistake in the program nor a person may rewrite it.
     await runner.query(`CREATE FUNCTION keep_ledger() RETURNS trigger LANGUAGE plpgsql AS
       $$ BEGIN RAISE EXCEPTION 'the ledger of stock is never rewritten'; END $$`);
@@ -31,6 +37,7 @@ export class Stock1790000500000 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "turned_away"`);
     await runner.query(`DROP TABLE "stock_movement"`);
     await runner.query(`DROP FUNCTION keep_ledger()`);
     await runner.query(`DROP TABLE "stock_count"`);
