@@ -45,7 +45,7 @@ test('an ingredient 86’d from a phone stops an open basket at once; put back, 
 
   const pass = await board.context().newPage();
   await pass.goto(at('/pass'));
-  await expect(pass.getByText('86: Wheat noodle')).toBeVisible();
+  await expect(pass.getByText('Just 86’d: Wheat noodle')).toBeVisible();
   await expect(basket).toContainText('Thick wheat is sold out.');
   await expect(basket.getByRole('button', { name: /Place order/ })).toBeDisabled();
 

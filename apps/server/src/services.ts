@@ -15,6 +15,8 @@ import { log } from './log.ts';
 const MENU_WRITERS = 2;
 const MENU_WAIT_MS = 700;
 const ORDERS_AT_ONCE = 6;
+/** Changes of stock wait for the same rows as orders do. */
+const STOCK_CHANGES_AT_ONCE = 2;
 const PICTURE_WAIT_MS = 20_000;
 
 /** Creates and starts everything the routes depend on; `stop` shuts it down. */
@@ -47,6 +49,7 @@ export async function newServices(
     tillPin: config.tillPin,
     menuGate: new Gate(MENU_WRITERS, MENU_WAIT_MS),
     orderGate: new Gate(ORDERS_AT_ONCE),
+    stockGate: new Gate(STOCK_CHANGES_AT_ONCE),
     pictureGate: new Gate(1, PICTURE_WAIT_MS),
     stop: async () => {
       await housekeeping.stop();

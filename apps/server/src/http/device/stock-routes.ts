@@ -11,7 +11,7 @@ const NOT_THERE = problem(404, 'no-location', 'There is no menu, or it has no su
 
 /** The 86 board and the pantry: everybody reads; only a device that has entered the PIN changes anything. */
 export function stockRoutes(routes: AudienceRouter, services: Services): void {
-  const { database } = services;
+  const { database, stockGate } = services;
 
   routes.handle(deviceApi.pantry, async ({ query }) => {
     const now = await pantryAt(services, query.location);
@@ -22,25 +22,25 @@ export function stockRoutes(routes: AudienceRouter, services: Services): void {
 
   routes.handle(deviceApi.takeOff, async ({ key, body, device, person }) => {
     if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const taken = await takeOff(services, key, body, person);
+    const taken = await stockGate.run(() => takeOff(services, key, body, person));
     return typeof taken === 'string' ? refusal(taken) : reply(201, taken);
   });
 
   routes.handle(deviceApi.putBack, async ({ params, device, person }) => {
     if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const isThere = await putBack(services, params.id, person);
+    const isThere = await stockGate.run(() => putBack(services, params.id, person));
     return isThere ? ok({ id: params.id }) : problem(404, 'not-off', 'Nothing is off by this id.');
   });
 
   routes.handle(deviceApi.move, async ({ key, body, device, person }) => {
     if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const moved = await moveStock(services, key, body, person);
+    const moved = await stockGate.run(() => moveStock(services, key, body, person));
     return typeof moved === 'string' ? refusal(moved) : reply(201, moved);
   });
 
   routes.handle(deviceApi.setCount, async ({ body, device, person }) => {
     if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const refused = await changeCount(services, body, person);
+    const refused = await stockGate.run(() => changeCount(services, body, person));
     return refused ? refusal(refused) : ok({});
   });
 }

@@ -92,7 +92,7 @@ export const en = {
   'pass.live': 'Live',
   'pass.not-live': 'Not live: these tickets may be out of date',
   'pass.printer': 'Its printer: {health}',
-  'pass.just-off': '86: {names}',
+  'pass.just-off': 'Just 86’d: {names}',
   'pass.number': 'No. {number}',
   'pass.late': 'LATE {age}',
   'pass.now': 'now',

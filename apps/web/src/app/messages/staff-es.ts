@@ -94,7 +94,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'pass.live': 'En directo',
   'pass.not-live': 'Sin conexión: estas comandas pueden estar anticuadas',
   'pass.printer': 'Su impresora: {health}',
-  'pass.just-off': '86: {names}',
+  'pass.just-off': 'Acaba de agotarse: {names}',
   'pass.number': 'N.º {number}',
   'pass.late': 'TARDE {age}',
   'pass.now': 'ahora',
