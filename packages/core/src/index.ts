@@ -120,6 +120,7 @@ export { offeredOn } from './edits/offered-on.ts';
 export { onlyHere } from './edits/only-here.ts';
 export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';
 export { tellsIn } from './quote/tells-in.ts';
+export { isClosed } from './quote/closed.ts';
 export { pictureFor } from './quote/picture.ts';
 export { OPEN_PRICE_TAG } from './order/open-price.ts';
 export { orderOf, Placement } from './api/placement.ts';

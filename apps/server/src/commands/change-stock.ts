@@ -125,7 +125,8 @@ export async function changeCount(
   const at = { key: keyOfWhat(what), location };
   return database.transaction(async (manager): Promise<StockRefusal | undefined> => {
     const row = await manager.findOne(StockCountEntity, { where: at, lock: { mode: 'pessimistic_write' } });
-    if (!row) return 'not-counted';
+    // Sent again after a lost answer: it is not counted any more.
+    if (!row) return isCounted === false ? undefined : 'not-counted';
     if (low !== undefined)
       await manager.update(StockCountEntity, at, { low: low === null ? null : toThousandths(low) });
     if (isCounted === false) {

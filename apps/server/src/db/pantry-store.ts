@@ -14,9 +14,25 @@ import { now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, IsNull } from 'typeorm';
 import { OffEntity, type OffRow, StockCountEntity, type StockCountRow, StockMovementEntity } from './entities.ts';
 
-/** What is off now or later, and what is counted, as the core judges it. */
+/** What was 86'd and not put back, oldest first (its time may be over), and what is counted. */
+export interface StoredStock {
+  readonly offs: readonly OffRow[];
+  readonly counts: readonly StockCountRow[];
+}
+
+export async function loadStock(manager: EntityManager): Promise<StoredStock> {
+  return {
+    offs: await manager.find(OffEntity, { where: { endedAt: IsNull() }, order: { since: 'ASC', id: 'ASC' } }),
+    counts: await manager.find(StockCountEntity, { order: { key: 'ASC', location: 'ASC' } }),
+  };
+}
+
+/** The same as the core judges it. */
 export async function loadPantry(manager: EntityManager): Promise<Pantry> {
-  const [offs, counts] = [await openOffs(manager), await manager.find(StockCountEntity)];
+  return pantryOf(await loadStock(manager));
+}
+
+export function pantryOf({ offs, counts }: StoredStock): Pantry {
   return {
     format: PANTRY_FORMAT,
     off: offs.map(({ what, locations, until, reason }) => ({
@@ -27,11 +43,6 @@ export async function loadPantry(manager: EntityManager): Promise<Pantry> {
     })),
     counts: counts.map(countOf),
   };
-}
-
-/** What was 86'd and not put back, oldest first; its time may be over. */
-export function openOffs(manager: EntityManager): Promise<OffRow[]> {
-  return manager.find(OffEntity, { where: { endedAt: IsNull() }, order: { since: 'ASC', id: 'ASC' } });
 }
 
 export function heldOff({ id, what, locations, until, reason, since, by }: OffRow): HeldOff {

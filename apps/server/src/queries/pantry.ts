@@ -1,6 +1,5 @@
 import {
   fromThousandths,
-  type HeldCount,
   type Menu,
   type Movement,
   type PantryNow,
@@ -10,8 +9,8 @@ import {
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import { type DataSource, In } from 'typeorm';
-import { OrderEntity, StockCountEntity, StockMovementEntity } from '../db/entities.ts';
-import { countOf, heldOff, loadPantry, openOffs } from '../db/pantry-store.ts';
+import { OrderEntity, StockMovementEntity } from '../db/entities.ts';
+import { countOf, heldOff, loadStock, pantryOf, type StoredStock } from '../db/pantry-store.ts';
 import { type MenuDependencies, storedMenu } from './menu.ts';
 
 const MOST_MOVEMENTS = 500;
@@ -21,16 +20,15 @@ export async function pantryAt(
   dependencies: MenuDependencies,
   location: string | undefined,
 ): Promise<PantryNow | undefined> {
-  const { manager } = dependencies.database;
   const found = await standingAt(dependencies, location);
   if (!found) return undefined;
-  const offs = await openOffs(manager);
-  const now = clock(found.menu.locations?.find(({ id }) => id === location)?.timeZone);
+  const { menu, stock, standing: now } = found;
+  const minute = clock(menu.locations?.find(({ id }) => id === location)?.timeZone);
   return {
     selling: await sellingAt(dependencies.database, location),
-    offs: offs.filter(({ until }) => until === null || until > now).map(heldOff),
-    counts: await countsIn(dependencies.database),
-    standing: found.standing,
+    offs: stock.offs.filter(({ until }) => until === null || until > minute).map(heldOff),
+    counts: stock.counts.map(countOf),
+    standing: now,
   };
 }
 
@@ -53,10 +51,6 @@ async function sellingAt(database: DataSource, location: string | undefined): Pr
     [SELLING_HOURS, location ?? '', MOST_SELLING],
   )) as { what: What }[];
   return rows.map(({ what }) => what);
-}
-
-async function countsIn(database: DataSource): Promise<HeldCount[]> {
-  return (await database.manager.find(StockCountEntity, { order: { key: 'ASC', location: 'ASC' } })).map(countOf);
 }
 
 /** What a guest is told: what is out, and of what no more than `few` are left. */
@@ -83,12 +77,12 @@ export async function standingForGuests(
 async function standingAt(
   dependencies: MenuDependencies,
   location: string | undefined,
-): Promise<{ readonly menu: Menu; readonly standing: StockStanding } | undefined> {
+): Promise<{ readonly menu: Menu; readonly stock: StoredStock; readonly standing: StockStanding } | undefined> {
   const stored = await storedMenu(dependencies);
   if (!stored) return undefined;
-  const pantry = await loadPantry(dependencies.database.manager);
-  const found = standing(stored.menu, pantry, location === undefined ? {} : { location }, clock);
-  return found && { menu: stored.menu, standing: { out: found.out, left: found.left } };
+  const stock = await loadStock(dependencies.database.manager);
+  const found = standing(stored.menu, pantryOf(stock), location === undefined ? {} : { location }, clock);
+  return found && { menu: stored.menu, stock, standing: { out: found.out, left: found.left } };
 }
 
 /** The latest movements of one thing at a location (empty: of the general count), newest first. */

@@ -5,6 +5,7 @@ import type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from '..
 import type { Id, Menu } from '../menu/document.ts';
 import { broughtOf, choiceStatement, dishStatement, isWithout } from '../nutrition/statements.ts';
 import type { Clock } from '../quote/calendar.ts';
+import { isClosed } from '../quote/closed.ts';
 import { dropChoice, groupAt, pickChoice, preselectedLine } from '../quote/edit-line.ts';
 import { evaluateLine } from '../quote/work-line.ts';
 import { FindingList } from './finding.ts';
@@ -45,7 +46,7 @@ export function madeWithout(
   if (own.isComplete) {
     const usual = preselectedLine(compiled, id).picks ?? [];
     if (search.isMade(usual)) return { item: id, is: 'made', picks: usual, isUsual: true };
-    const picks = search.nearTo(usual) ?? search.shortest(search.refused);
+    const picks = search.nearTo(usual) ?? search.shortest();
     if (picks) return { item: id, is: 'made', picks, isUsual: false };
   }
   // It contains them for certain only if there is no build even with everything that says nothing.
@@ -63,7 +64,7 @@ class Search {
   readonly #clock: Clock;
   readonly #choices: ReadonlyMap<string, OfferedChoice>;
   /** The choices that bring something to avoid, or don't say. */
-  readonly refused: readonly string[];
+  readonly #refused: ReadonlySet<string>;
 
   constructor(
     menu: CompiledMenu,
@@ -78,9 +79,11 @@ class Search {
     this.#context = { ...context, out };
     this.#clock = clock;
     this.#choices = new Map(choicesWithin(item.groups).map((choice) => [choice.path, choice]));
-    this.refused = [...this.#choices.values()]
-      .filter((choice) => !isWithout(choiceStatement(menu, choice), avoid))
-      .map(({ path }) => path);
+    this.#refused = new Set(
+      [...this.#choices.values()]
+        .filter((choice) => !isWithout(choiceStatement(menu, choice), avoid))
+        .map(({ path }) => path),
+    );
   }
 
   /** Whether picks are a valid build of parts that are all proved to be without. */
@@ -91,7 +94,10 @@ class Search {
   /** Drops what is refused, then answers what is missing with the first choices that are not. */
   nearTo(usual: readonly Pick[]): readonly Pick[] | undefined {
     let line: Line = { item: this.#item.item.id, picks: [...usual] };
-    for (const pick of usual) if (everyPick([pick]).some((it) => this.#isRefused(it))) line = this.#without(line, pick);
+    for (const pick of usual)
+      if (everyPick([pick]).some((it) => this.#isRefused(it))) {
+        line = dropChoice(line, undefined, pick.group, pick.choice);
+      }
     for (let repair = 0; repair < REPAIRS; repair++) {
       const [problem] = this.#problemsOf(line.picks ?? []);
       if (!problem) return this.isMade(line.picks ?? []) ? line.picks : undefined;
@@ -103,10 +109,10 @@ class Search {
     return undefined;
   }
 
-  /** The build with the fewest taps that has none of some choices; undefined if none is proved to exist. */
-  shortest(without: readonly string[]): readonly Pick[] | undefined {
+  /** The build with the fewest taps that has none of what is refused; undefined if none is proved to exist. */
+  shortest(): readonly Pick[] | undefined {
     let picks: readonly Pick[] | undefined;
-    this.#solved(without, (found) => {
+    this.#solved([...this.#refused], (found) => {
       picks = found;
     });
     return picks && this.isMade(picks) ? picks : undefined;
@@ -151,15 +157,11 @@ class Search {
   #problemsOf(picks: readonly Pick[]) {
     const line: Line = { ...this.#context, item: this.#item.item.id, picks: [...picks] };
     const problems = evaluateLine(this.#menu, line, this.#clock)?.problems ?? [];
-    return problems.filter(({ code }) => !ASIDE.has(code) && !CLOSED.has(code));
+    return problems.filter((problem) => !ASIDE.has(problem.code) && !isClosed(problem));
   }
 
   #isRefused({ group, choice }: Pick): boolean {
-    return this.refused.includes(`${group}/${choice}`);
-  }
-
-  #without(line: Line, { group, choice }: Pick): Line {
-    return dropChoice(line, undefined, group, choice);
+    return this.#refused.has(`${group}/${choice}`);
   }
 
   #nextChoice(line: Line, group: OfferedGroup, at: readonly number[] | undefined): OfferedChoice | undefined {
@@ -175,14 +177,11 @@ class Search {
       (choice) =>
         open.has(choice.id) &&
         !picked.has(choice.id) &&
-        !this.refused.includes(choice.path) &&
-        !preselectedWithin(choice.opens).some(({ path }) => this.refused.includes(path)),
+        !this.#refused.has(choice.path) &&
+        !preselectedWithin(choice.opens).some(({ path }) => this.#refused.has(path)),
     );
   }
 }
-
-/** Whether it is on sale just now is told elsewhere. */
-const CLOSED = new Set(['item-not-on-channel', 'item-not-at-location', 'not-served-now', 'item-sold-out']);
 
 function everyPick(picks: readonly Pick[]): readonly Pick[] {
   return picks.flatMap((pick) => [pick, ...everyPick(pick.picks ?? [])]);

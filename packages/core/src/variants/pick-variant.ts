@@ -1,7 +1,8 @@
-import type { Answers, Pick } from '../api/line.ts';
+import type { Answers } from '../api/line.ts';
 import type { CompiledItem, CompiledMenu } from '../compile/compiled.ts';
 import { cellOf, combinationId } from '../menu/cells.ts';
 import type { Cell } from '../menu/document.ts';
+import type { Workbook } from '../menu/workbook.ts';
 import { pickChoice } from '../quote/edit-line.ts';
 
 /** A combination that can be chosen as a whole. */
@@ -31,13 +32,13 @@ export function pickVariant<A extends Answers>(item: CompiledItem, answers: A, p
   return Object.entries(pick).reduce<A>((now, [id, choiceId]) => {
     const group = item.groups[item.groupIndex.get(id) ?? -1];
     const choice = group?.choices.find((one) => one.id === choiceId);
-    const isPicked = now.picks?.some((one: Pick) => one.group === id && one.choice === choiceId);
+    const isPicked = now.picks?.some((one) => one.group === id && one.choice === choiceId);
     return group && choice && !isPicked ? pickChoice(now, undefined, group, choice, true) : now;
   }, answers);
 }
 
 /** Whether guests choose a dish's combinations from one list. */
 export function isInOneList({ menu }: CompiledMenu, item: string): boolean {
-  const { variantLists = [] } = menu as { readonly variantLists?: readonly { readonly id: string }[] };
+  const { variantLists = [] }: Workbook = menu;
   return variantLists.some(({ id }) => id === item);
 }

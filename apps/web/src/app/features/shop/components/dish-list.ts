@@ -4,6 +4,7 @@ import {
   type CompiledMenu,
   type Context,
   declaredRange,
+  isClosed,
   type Item,
   type Line,
   type MadeWithout,
@@ -26,8 +27,6 @@ import { formatMoney, listPrice } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 
-/** Problems that make a dish unavailable whatever is picked. */
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 const OCCASION = { channel: 'online', service: 'takeaway' } as const satisfies Context;
 
 /** The dishes of the menu by section: prices from–to, calories, and what a guest who can't have something is told. */
@@ -100,7 +99,7 @@ export class DishList {
   #dish(item: Item) {
     const { menu, firstLocale } = this.menu();
     const quote = quoteLine(menu, { item: item.id, ...this.#occasion() }, clock);
-    const closed = quote.problems.find(({ code }) => CLOSED.has(code)) ?? this.#cannotBeBuilt(item);
+    const closed = quote.problems.find(isClosed) ?? this.#cannotBeBuilt(item);
     const left = this.left()?.items[item.id];
     const isOnSale = this.#withoutSales().ids.includes(item.id);
     const [price, usual] = [this.#price(item, this.#spans()), isOnSale ? this.#price(item, this.#usualSpans()) : ''];

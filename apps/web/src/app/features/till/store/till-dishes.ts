@@ -1,6 +1,7 @@
 import {
   type CompiledMenu,
   type Context,
+  isClosed,
   type Item,
   plainText,
   preselectedLine,
@@ -10,9 +11,6 @@ import {
 import { clock } from '../../../clock.ts';
 import { linePrice, type ShownPrice } from '../../../text/line-price.ts';
 import { problemMessage } from '../../../text/problems.ts';
-
-/** Problems that make a dish unavailable whatever is picked. */
-const CLOSED = new Set(['item-sold-out', 'not-served-now', 'item-not-on-channel', 'item-not-at-location']);
 
 /** A key of the till. `closed`: why the dish can't be ordered now. */
 export interface TillDish extends ShownPrice {
@@ -44,7 +42,7 @@ export function dishesFor(menu: CompiledMenu, { section, typed, here, left, loca
 function dishOf(menu: CompiledMenu, item: Item, here: Context, locale: string): Omit<TillDish, 'left'> {
   const line = { ...preselectedLine(menu, item.id), ...here, channel: 'pos' } as const;
   const { problems, price } = quoteLine(menu.menu, line, clock);
-  const closed = problems.find(({ code }) => CLOSED.has(code));
+  const closed = problems.find(isClosed);
   return {
     id: item.id,
     name: item.tillName ?? textIn(item.name, locale, menu.firstLocale),
