@@ -91,7 +91,19 @@ test('counted on a phone, sold to the last, delivered again; the ledger tells', 
   await page.getByLabel('Egg, each').fill('2');
   await expect(page.getByText('+2 → 2')).toBeVisible();
   await expectAccessible(page);
+  // What is typed survives a reload, another mode, another location, and a PIN that is not given.
+  await page.reload();
+  await page.getByText('Waste', { exact: true }).click();
+  await expect(page.getByLabel('Egg, each')).toHaveValue('');
+  await page.getByText('Count', { exact: true }).click();
+  await page.getByLabel('Location').selectOption('Millrace Hatch');
+  await expect(page.getByLabel('Egg, each')).toHaveValue('');
+  await page.getByLabel('Location').selectOption('Lantern Steps');
+  await expect(page.getByLabel('Egg, each')).toHaveValue('2');
   await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('dialog').getByText('Cancel').click();
+  await expect(page.getByLabel('Egg, each')).toHaveValue('2');
+  await page.getByRole('button', { name: 'Keep' }).dblclick();
   await enterPin(page);
   await page.getByRole('textbox', { name: 'Find' }).fill('');
   const egg = page.getByRole('row', { name: /^Egg/ });

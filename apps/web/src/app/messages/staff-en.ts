@@ -134,6 +134,7 @@ export const en = {
   'board.selling': 'Selling now',
   'board.all': 'Everything',
   'board.found': 'Found',
+  'board.more': '{count} more: type three letters to find them.',
   'board.no-match': 'Nothing is called that.',
   'board.kind-item': 'dish',
   'board.kind-choice': 'choice of {of}',
@@ -169,7 +170,8 @@ export const en = {
   'board.waits':
     '{count, plural, one {One thing waits} other {# things wait}} for the connection. Nothing is lost; it is sent as soon as it can be.',
   'board.done': 'Off: {names}.',
-  'board.refused': 'The server did not take it: the menu has changed, or it is not there any more.',
+  'board.refused':
+    'The server did not take it: the menu has changed, or the number can’t be right. What you entered is still here.',
   'board.pantry': 'Pantry',
   'board.not-live': 'Not connected: what is shown may be old.',
   'board.loading': 'Just a moment …',

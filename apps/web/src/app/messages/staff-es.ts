@@ -136,6 +136,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'board.selling': 'Se vende ahora',
   'board.all': 'Todo',
   'board.found': 'Encontrado',
+  'board.more': '{count} más: escribe tres letras para encontrarlos.',
   'board.no-match': 'No hay nada con ese nombre.',
   'board.kind-item': 'plato',
   'board.kind-choice': 'opción de {of}',
@@ -171,7 +172,8 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'board.waits':
     '{count, plural, one {Una cosa espera} other {# cosas esperan}} la conexión. No se pierde nada; se envía en cuanto se pueda.',
   'board.done': 'Agotado: {names}.',
-  'board.refused': 'El servidor no lo aceptó: la carta ha cambiado o ya no está.',
+  'board.refused':
+    'El servidor no lo aceptó: la carta ha cambiado o el número no puede ser. Lo que escribiste sigue aquí.',
   'board.pantry': 'Despensa',
   'board.not-live': 'Sin conexión: lo que se ve puede ser antiguo.',
   'board.loading': 'Un momento …',

@@ -22,6 +22,15 @@ export class StockView {
     return { ...(location !== undefined && { location }), ...(standing && { out: standing.out }) };
   });
   readonly left = computed(() => this.standing()?.left ?? NOTHING_LEFT);
+  /** The location itself; undefined if the menu has none. */
+  readonly place = computed(() => this.locations().find(({ id }) => id === this.location()));
+  /** What is off here: by its location, or everywhere. */
+  readonly offs = computed(() => {
+    const here = this.location();
+    return (this.pantry()?.offs ?? []).filter(
+      ({ locations }) => !locations || (here !== undefined && locations.includes(here)),
+    );
+  });
 
   open(): void {
     this.#store.dispatch(stockActions.opened());

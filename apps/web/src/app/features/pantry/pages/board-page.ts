@@ -15,18 +15,18 @@ import {
   keyOfWhat,
   localMinute,
   minutesLater,
+  type NamedWhat,
+  namedWhats,
   type OffRequest,
   outWith,
   plainText,
   type What,
-  type NamedWhat,
-  namedWhats,
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { of, switchMap } from 'rxjs';
+import { map, of, switchMap } from 'rxjs';
 import { clock } from '../../../clock.ts';
-import { refusalText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
+import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
@@ -35,12 +35,14 @@ import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
-import { PinDialog } from '../../../ui/pin-dialog.ts';
+import { DeedStatus } from '../components/deed-status.ts';
 import { boardActions, boardFeature, type Place, type Until } from '../store/board-store.ts';
+import { deedActions, deedFeature } from '../store/deed-store.ts';
 import { falloutTexts, offText } from './board-rows.ts';
 
 const TICK_MS = 20_000;
-const MOST_FOUND = 60;
+const MOST_SHOWN = 60;
+const DOUBLE_TAP_MS = 400;
 
 /**
  * The 86 board, for one thumb: a tap arms a row, and the bar at the bottom says what goes down with it and until when; a
@@ -49,7 +51,7 @@ const MOST_FOUND = 60;
 @Component({
   selector: 'hl-board-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, LanguageSwitch, LocationSwitch, PinDialog, RouterLink, StaffPipe, SwitchField, TextField],
+  imports: [ButtonDirective, DeedStatus, LanguageSwitch, LocationSwitch, RouterLink, StaffPipe, SwitchField, TextField],
   templateUrl: './board-page.html',
   styleUrls: ['./stock-page.css', './board-page.css'],
 })
@@ -59,11 +61,12 @@ export class BoardPage {
   readonly #finder = inject(AnalysisFinder);
   protected readonly stock = inject(StockView);
   protected readonly board = this.#store.selectSignal(boardFeature.selectBoardState);
+  protected readonly deeds = this.#store.selectSignal(deedFeature.selectDeedsState);
   protected readonly locale = injectPageLocale((locale) => staffMessage(locale, 'page.board'));
   /** What to look for, from the address. */
   readonly find = input<string>();
   protected readonly text = linkedSignal(() => this.find() ?? '');
-  readonly #zone = computed(() => this.stock.locations().find(({ id }) => id === this.stock.location())?.timeZone);
+  readonly #zone = computed(() => this.stock.place()?.timeZone);
   /** The local minute of the location. */
   protected readonly now = signal(clock(undefined));
 
@@ -74,47 +77,44 @@ export class BoardPage {
   readonly #names = computed(() => new Map(this.#all().map((one) => [one.key, one])));
   readonly #armed = computed(() => new Set(this.board().armed.map(keyOfWhat)));
 
-  /** What is off here: by its location, or everywhere. */
-  readonly #offsHere = computed(() => {
-    const location = this.stock.location();
-    return (this.stock.pantry()?.offs ?? []).filter(
-      ({ locations }) => !locations || (location !== undefined && locations.includes(location)),
-    );
-  });
   protected readonly offs = computed(() =>
-    this.#offsHere().map((off) => ({
-      id: off.id,
-      name: this.#nameOf(off.what),
-      about: offText(
-        off,
-        this.stock.locations(),
-        localMinute(new Date(off.since), this.#zone()),
-        this.now(),
-        this.locale(),
-      ),
-      isGoing: this.board().waiting.some((deed) => 'back' in deed && deed.back === off.id),
-    })),
+    this.stock
+      .offs()
+      .map((off) => ({
+        id: off.id,
+        name: this.#nameOf(off.what),
+        about: offText(
+          off,
+          this.stock.locations(),
+          localMinute(new Date(off.since), this.#zone()),
+          this.now(),
+          this.locale(),
+        ),
+        isGoing: this.deeds().waiting.some((deed) => 'back' in deed && deed.back === off.id),
+      })),
   );
-  readonly #isOff = computed(() => new Set(this.#offsHere().map(({ what }) => keyOfWhat(what))));
+  readonly #isOff = computed(() => new Set(this.stock.offs().map(({ what }) => keyOfWhat(what))));
 
-  protected readonly parts = computed(() => {
+  readonly #parts = computed(() => {
     const text = plainText(this.text());
-    if (text !== '') {
-      const found = this.#all().filter(({ words }) => words.includes(text));
-      return [{ title: 'board.found' as const, rows: found.slice(0, MOST_FOUND).map((one) => this.#row(one)) }];
-    }
+    if (text !== '')
+      return [
+        this.#part(
+          'board.found',
+          this.#all().filter(({ words }) => words.includes(text)),
+        ),
+      ];
     const selling = (this.stock.pantry()?.selling ?? []).flatMap((what) => this.#names().get(keyOfWhat(what)) ?? []);
     const sold = new Set(selling.map(({ key }) => key));
     return [
-      { title: 'board.selling' as const, rows: selling.map((one) => this.#row(one)) },
-      {
-        title: 'board.all' as const,
-        rows: this.#all()
-          .filter(({ key }) => !sold.has(key))
-          .map((one) => this.#row(one)),
-      },
-    ].filter(({ rows }) => rows.length > 0);
+      this.#part('board.selling', selling),
+      this.#part(
+        'board.all',
+        this.#all().filter(({ key }) => !sold.has(key)),
+      ),
+    ];
   });
+  protected readonly parts = computed(() => this.#parts().filter(({ rows }) => rows.length > 0));
 
   readonly #question = computed(() => {
     const [menu, standing, armed] = [this.#view.menu(), this.stock.standing(), this.board().armed];
@@ -129,7 +129,7 @@ export class BoardPage {
         question
           ? this.#finder
               .find('fallout', question.menu, question.about)
-              .pipe(switchMap((found) => of(found && { question, found })))
+              .pipe(map((found) => found && { question, found }))
           : of(undefined),
       ),
     ),
@@ -146,13 +146,11 @@ export class BoardPage {
       .join(', '),
   );
   protected readonly doneNames = computed(() =>
-    this.board()
+    this.deeds()
       .done.map(({ what }) => this.#nameOf(what))
       .join(', '),
   );
-  readonly #dayEnd = computed(() =>
-    businessDayEnd(this.stock.locations().find(({ id }) => id === this.stock.location()) ?? {}, this.now()),
-  );
+  readonly #dayEnd = computed(() => businessDayEnd(this.stock.place() ?? {}, this.now()));
   protected readonly untilOptions = computed<readonly { value: Until; label: string }[]>(() => [
     { value: 'day-end', label: staffMessage(this.locale(), 'board.day-end', { time: this.#dayEnd().slice(11) }) },
     { value: 'hour', label: staffMessage(this.locale(), 'board.hour') },
@@ -162,11 +160,6 @@ export class BoardPage {
     { value: 'here', label: staffMessage(this.locale(), 'board.here') },
     { value: 'everywhere', label: staffMessage(this.locale(), 'board.where-all') },
   ]);
-  protected readonly pinRefusal = computed(() => {
-    const code = this.board().refusal;
-    return code === undefined ? undefined : staffMessage(this.locale(), refusalText(code).key);
-  });
-
   constructor() {
     this.#view.open();
     this.stock.open();
@@ -175,11 +168,15 @@ export class BoardPage {
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 
-  /** Arms a row; a second tap does it. */
-  protected tap({ what, key }: NamedWhat): void {
+  #armedAt = 0;
+
+  /** Arms a row; a second tap does it, unless it belongs to the first: nobody has read what goes down by then. */
+  protected tap({ what, key }: NamedWhat, { timeStamp }: Event): void {
     this.now.set(clock(this.#zone()));
-    if (this.#armed().has(key)) this.do();
-    else this.#store.dispatch(boardActions.armed({ what }));
+    if (!this.#armed().has(key)) {
+      this.#armedAt = timeStamp;
+      this.#store.dispatch(boardActions.armed({ what }));
+    } else if (timeStamp - this.#armedAt > DOUBLE_TAP_MS) this.do();
   }
 
   protected do(): void {
@@ -192,16 +189,16 @@ export class BoardPage {
       ...(place === 'here' && location !== undefined && { locations: [location] }),
       ...(ends !== undefined && { until: ends }),
     };
-    this.#store.dispatch(boardActions.deedAdded({ deed: { key: crypto.randomUUID(), off } }));
+    this.#store.dispatch(deedActions.added({ deed: { key: crypto.randomUUID(), off } }));
     this.text.set('');
   }
 
   protected putBack(id: string): void {
-    this.#store.dispatch(boardActions.deedAdded({ deed: { key: crypto.randomUUID(), back: id } }));
+    this.#store.dispatch(deedActions.added({ deed: { key: crypto.randomUUID(), back: id } }));
   }
 
   protected undo(): void {
-    for (const { id } of this.board().done) this.putBack(id);
+    for (const { id } of this.deeds().done) this.putBack(id);
   }
 
   protected clear(): void {
@@ -216,16 +213,17 @@ export class BoardPage {
     this.#store.dispatch(boardActions.untilChosen({ until }));
   }
 
-  protected enterPin(pin: string): void {
-    this.#store.dispatch(boardActions.pinEntered({ pin }));
-  }
-
-  protected dismissPin(): void {
-    this.#store.dispatch(boardActions.pinDismissed());
-  }
-
   #nameOf(what: What): string {
     return this.#names().get(keyOfWhat(what))?.name ?? keyOfWhat(what);
+  }
+
+  /** A large menu has thousands of things; three letters find any of them. */
+  #part(title: 'board.found' | 'board.selling' | 'board.all', all: readonly NamedWhat[]) {
+    return {
+      title,
+      rows: all.slice(0, MOST_SHOWN).map((one) => this.#row(one)),
+      more: Math.max(0, all.length - MOST_SHOWN),
+    };
   }
 
   #row(one: NamedWhat) {
@@ -237,7 +235,7 @@ export class BoardPage {
       about: staffMessage(this.locale(), `board.kind-${kind}`, { of: group }),
       isArmed: this.#armed().has(key),
       isOff: this.#isOff().has(key),
-      isWaiting: this.board().waiting.some(
+      isWaiting: this.deeds().waiting.some(
         (deed) => 'off' in deed && deed.off.whats.some((waiting) => keyOfWhat(waiting) === key),
       ),
       left,

@@ -3,9 +3,9 @@ import {
   type Fallout,
   type HeldOff,
   keyOfWhat,
+  type NamedWhat,
   textIn,
   type What,
-  type NamedWhat,
 } from '@hearty-ladle/core';
 import { staffMessage } from '../../../messages/staff-message.ts';
 import { formatDay } from '../../../text/days.ts';

@@ -1,24 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type MovementRequest, plainText, namedWhats } from '@hearty-ladle/core';
+import { type MovementRequest, namedWhats, plainText } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { refusalText, staffMessage } from '../../../messages/staff-message.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import type { Option } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
-import { PinDialog } from '../../../ui/pin-dialog.ts';
 import { ReturnsFocus } from '../../../ui/returns-focus.ts';
-import { boardActions, boardFeature, type Deed } from '../store/board-store.ts';
-import { ledgerActions, ledgerFeature } from '../store/ledger-store.ts';
+import { DeedStatus } from '../components/deed-status.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
+import { type Deed, deedActions } from '../store/deed-store.ts';
+import { ledgerActions, ledgerFeature } from '../store/ledger-store.ts';
+import { EMPTY_SHEET, type Mode, type Sheet, sheetActions, sheetFeature, sheetKey } from '../store/sheet-store.ts';
 import { type StockRow, stockRows } from './stock-rows.ts';
-
-type Mode = 'look' | 'count' | 'delivery' | 'waste';
 
 const MODES: readonly Option<Mode>[] = [
   { value: 'look', label: 'On hand' },
@@ -28,21 +26,15 @@ const MODES: readonly Option<Mode>[] = [
 ];
 const QUANTITY = /^\d{1,7}([.,]\d{1,3})?$/;
 
-/** A quantity that was typed beside a row; `seen`: what was on hand when it was typed. */
-interface Typed {
-  readonly text: string;
-  readonly seen: number | undefined;
-}
-
 /** The pantry of a location: what is on hand, counting, deliveries and waste, and the ledger of each thing. */
 @Component({
   selector: 'hl-pantry-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ButtonDirective,
+    DeedStatus,
     Dialog,
     LocationSwitch,
-    PinDialog,
     ReturnsFocus,
     RouterLink,
     StockLedger,
@@ -56,13 +48,14 @@ export class PantryPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
   protected readonly stock = inject(StockView);
-  protected readonly board = this.#store.selectSignal(boardFeature.selectBoardState);
   protected readonly ledger = this.#store.selectSignal(ledgerFeature.selectLedgerState);
   protected readonly MODES = MODES;
-  protected readonly mode = signal<Mode>('look');
+  protected readonly mode = this.#store.selectSignal(sheetFeature.selectMode);
+  readonly #sheets = this.#store.selectSignal(sheetFeature.selectSheets);
+  readonly #at = computed(() => sheetKey(this.stock.location(), this.mode()));
+  /** What is typed here in this mode. */
+  protected readonly sheet = computed(() => this.#sheets()[this.#at()] ?? EMPTY_SHEET);
   protected readonly text = signal('');
-  protected readonly reason = signal('');
-  readonly #typed = signal<ReadonlyMap<string, Typed>>(new Map());
 
   readonly #all = computed(() => {
     const menu = this.#view.compiled();
@@ -89,66 +82,79 @@ export class PantryPage {
   protected readonly opened = computed(() => this.#rows().find(({ one }) => one.key === this.ledger().key));
   /** What was typed and is understood, with the difference it makes. */
   protected readonly entries = computed(() =>
-    [...this.#typed()].flatMap(([key, { text, seen }]) => {
+    Object.entries(this.sheet().typed).flatMap(([key, { text, seen }]) => {
       const one = this.#all().find((it) => it.key === key);
       const quantity = quantityOf(text);
       return one && quantity !== undefined ? [{ one, quantity, seen }] : [];
     }),
   );
   protected readonly isWrong = computed(() =>
-    [...this.#typed().values()].some(({ text }) => text.trim() !== '' && quantityOf(text) === undefined),
+    Object.values(this.sheet().typed).some(({ text }) => text.trim() !== '' && quantityOf(text) === undefined),
   );
-  protected readonly pinRefusal = computed(() => {
-    const code = this.board().refusal;
-    return code === undefined ? undefined : staffMessage('en', refusalText(code).key);
-  });
-
   constructor() {
     this.#view.open();
     this.stock.open();
   }
 
   protected turn(mode: Mode): void {
-    this.mode.set(mode);
-    this.#typed.set(new Map());
+    this.#store.dispatch(sheetActions.modeChosen({ mode }));
+  }
+
+  protected cancel(): void {
+    this.#store.dispatch(sheetActions.cancelled({ at: this.#at() }));
   }
 
   protected textOf({ one }: StockRow): string {
-    return this.#typed().get(one.key)?.text ?? '';
+    return this.sheet().typed[one.key]?.text ?? '';
   }
 
-  protected type({ one, count }: StockRow, text: string): void {
-    const seen = this.#typed().get(one.key)?.seen ?? count?.onHand;
-    this.#typed.set(new Map(this.#typed()).set(one.key, { text, seen }));
+  protected type(row: StockRow, text: string): void {
+    const { typed } = this.sheet();
+    const seen = typed[row.one.key]?.seen ?? this.#onHandHere(row);
+    this.#change({ typed: { ...typed, [row.one.key]: { text, ...(seen !== undefined && { seen }) } } });
+  }
+
+  protected giveReason(reason: string): void {
+    this.#change({ reason });
+  }
+
+  /** What is on hand by a count of this location's own; one that holds everywhere is not moved from here. */
+  #onHandHere({ count }: StockRow): number | undefined {
+    return count?.location === this.stock.location() ? count?.onHand : undefined;
+  }
+
+  #change(change: Partial<Sheet>): void {
+    this.#store.dispatch(sheetActions.changed({ at: this.#at(), sheet: { ...this.sheet(), ...change } }));
   }
 
   /** What the typed quantity changes, with its sign. */
-  protected differenceOf({ one, count }: StockRow): string {
-    const typed = this.#typed().get(one.key);
+  protected differenceOf(row: StockRow): string {
+    const typed = this.sheet().typed[row.one.key];
     const quantity = typed && quantityOf(typed.text);
     if (quantity === undefined) return typed && typed.text.trim() !== '' ? 'not a quantity' : '';
     const by = this.mode() === 'count' ? quantity - (typed?.seen ?? 0) : this.mode() === 'waste' ? -quantity : quantity;
-    const after = this.mode() === 'count' ? quantity : (count?.onHand ?? 0) + by;
+    const after = this.mode() === 'count' ? quantity : (this.#onHandHere(row) ?? 0) + by;
     return `${signed(by)} → ${rounded(after)}`;
   }
 
   protected keep(): void {
     const kind = this.mode();
     const location = this.stock.location();
-    if (kind === 'look' || this.entries().length === 0 || this.isWrong()) return;
+    const reason = this.sheet().reason.trim();
+    if (kind === 'look' || this.entries().length === 0 || this.isWrong() || this.sheet().sent !== undefined) return;
     const move: MovementRequest = {
       kind,
       ...(location !== undefined && { location }),
-      ...(this.reason().trim() !== '' && { reason: this.reason().trim() }),
+      ...(reason !== '' && { reason }),
       rows: this.entries().map(({ one, quantity, seen }) => ({
         what: one.what,
         quantity,
         ...(kind === 'count' && seen !== undefined && { seen }),
       })),
     };
-    this.#send({ key: crypto.randomUUID(), move });
-    this.turn('look');
-    this.reason.set('');
+    const key = crypto.randomUUID();
+    this.#change({ sent: key });
+    this.#send({ key, move });
   }
 
   protected open({ one, count }: StockRow): void {
@@ -162,23 +168,15 @@ export class PantryPage {
   protected setLow({ one, count }: StockRow, text: string): void {
     const low = text.trim() === '' ? null : quantityOf(text);
     if (low === undefined || low === 0) return;
-    this.#change(one.what, count?.location, { low });
+    this.#setCount(one.what, count?.location, { low });
   }
 
   protected stopCounting({ one, count }: StockRow): void {
-    this.#change(one.what, count?.location, { isCounted: false });
+    this.#setCount(one.what, count?.location, { isCounted: false });
     this.close();
   }
 
-  protected enterPin(pin: string): void {
-    this.#store.dispatch(boardActions.pinEntered({ pin }));
-  }
-
-  protected dismissPin(): void {
-    this.#store.dispatch(boardActions.pinDismissed());
-  }
-
-  #change(
+  #setCount(
     what: StockRow['one']['what'],
     location: string | undefined,
     change: { readonly low?: number | null; readonly isCounted?: boolean },
@@ -188,7 +186,7 @@ export class PantryPage {
   }
 
   #send(deed: Deed): void {
-    this.#store.dispatch(boardActions.deedAdded({ deed }));
+    this.#store.dispatch(deedActions.added({ deed }));
   }
 }
 

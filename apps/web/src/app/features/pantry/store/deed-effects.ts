@@ -17,6 +17,8 @@ import {
   switchMap,
   take,
   tap,
+  timeout,
+  TimeoutError,
   withLatestFrom,
 } from 'rxjs';
 import { Api } from '../../../api/api.ts';
@@ -24,12 +26,15 @@ import { codeOf, failureOf } from '../../../api/failure.ts';
 import { StockApi } from '../../../api/stock-api.ts';
 import { rememberDevice } from '../../../state/device-token.ts';
 import { stockActions } from '../../../state/stock.ts';
-import { boardActions, boardFeature, type Deed, type DeedAnswer, rememberQueue } from './board-store.ts';
+import { type Deed, deedActions, type DeedAnswer, deedFeature, rememberDeeds } from './deed-store.ts';
+import { rememberSheets, sheetFeature } from './sheet-store.ts';
 
 const RETRY_MS = 2_000;
+/** A server that is frozen, or a connection that died silently, never answers. */
+const ANSWER_MS = 10_000;
 
 @Injectable()
-export class BoardEffects {
+export class DeedEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
@@ -38,26 +43,27 @@ export class BoardEffects {
   /** Sends what waits, one after the other, until each is answered. */
   readonly send = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(boardActions.deedAdded, boardActions.queueResumed, stockActions.opened)),
+      this.#actions.pipe(ofType(deedActions.added, deedActions.queueResumed, stockActions.opened)),
       this.#actions.pipe(
-        ofType(boardActions.deedAnswered),
+        ofType(deedActions.answered),
         filter(({ answer }) => answer.outcome === 'done' || answer.outcome === 'refused'),
       ),
       this.#actions.pipe(
-        ofType(boardActions.pinAnswered),
+        ofType(deedActions.pinAnswered),
         filter(({ answer }) => answer.outcome === 'right'),
       ),
     ).pipe(
       // The state is read only when the deed before has been answered.
       concatMap(() =>
-        this.#store.select(boardFeature.selectBoardState).pipe(
+        this.#store.select(deedFeature.selectDeedsState).pipe(
           take(1),
           switchMap(({ waiting: [deed], device }) =>
             deed
               ? this.#sent(deed, device).pipe(
+                  timeout(ANSWER_MS),
                   map((offs): DeedAnswer => ({ outcome: 'done', offs })),
-                  catchError((error: HttpErrorResponse) => of(answerOf(error))),
-                  map((answer) => boardActions.deedAnswered({ deed, answer })),
+                  catchError((error: HttpErrorResponse | TimeoutError) => of(answerOf(error))),
+                  map((answer) => deedActions.answered({ deed, answer })),
                 )
               : EMPTY,
           ),
@@ -68,16 +74,16 @@ export class BoardEffects {
 
   readonly again = createEffect(() =>
     this.#actions.pipe(
-      ofType(boardActions.deedAnswered),
+      ofType(deedActions.answered),
       filter(({ answer }) => answer.outcome === 'unanswered'),
       delay(RETRY_MS),
-      map(() => boardActions.queueResumed()),
+      map(() => deedActions.queueResumed()),
     ),
   );
 
   readonly look = createEffect(() =>
     this.#actions.pipe(
-      ofType(boardActions.deedAnswered),
+      ofType(deedActions.answered),
       filter(({ answer }) => answer.outcome === 'done'),
       map(() => stockActions.moved()),
     ),
@@ -85,22 +91,35 @@ export class BoardEffects {
 
   readonly pin = createEffect(() =>
     this.#actions.pipe(
-      ofType(boardActions.pinEntered),
-      withLatestFrom(this.#store.select(boardFeature.selectDevice)),
+      ofType(deedActions.pinEntered),
+      withLatestFrom(this.#store.select(deedFeature.selectDevice)),
       exhaustMap(([{ pin }, device]) =>
         this.#api.tryPin(pin, device).pipe(
           tap((answer) => {
             if (answer.outcome === 'right') rememberDevice(answer.device);
           }),
-          map((answer) => boardActions.pinAnswered({ answer })),
+          map((answer) => deedActions.pinAnswered({ answer })),
         ),
       ),
     ),
   );
 
-  readonly remember = createEffect(() => this.#store.select(boardFeature.selectWaiting).pipe(tap(rememberQueue)), {
+  readonly drop = createEffect(() =>
+    this.#actions.pipe(
+      ofType(deedActions.pinDismissed),
+      withLatestFrom(this.#store.select(deedFeature.selectWaiting)),
+      map(([, deeds]) => deedActions.dropped({ deeds })),
+    ),
+  );
+
+  readonly remember = createEffect(() => this.#store.select(deedFeature.selectWaiting).pipe(tap(rememberDeeds)), {
     dispatch: false,
   });
+
+  readonly rememberSheets = createEffect(
+    () => this.#store.select(sheetFeature.selectSheetsState).pipe(tap(rememberSheets)),
+    { dispatch: false },
+  );
 
   #sent(deed: Deed, device: string | undefined): Observable<readonly HeldOff[]> {
     if ('off' in deed) return this.#stock.takeOff(deed.off, deed.key, device);
@@ -110,8 +129,8 @@ export class BoardEffects {
   }
 }
 
-function answerOf(error: HttpErrorResponse): DeedAnswer {
-  if (failureOf(error) !== 'refused') return { outcome: 'unanswered' };
+function answerOf(error: HttpErrorResponse | TimeoutError): DeedAnswer {
+  if (error instanceof TimeoutError || failureOf(error) !== 'refused') return { outcome: 'unanswered' };
   const code = codeOf(error);
   return code === 'needs-pin' ? { outcome: 'needs-pin' } : { outcome: 'refused', code };
 }

@@ -76,10 +76,9 @@ export class PassPage {
   protected readonly justOff = computed(() => {
     const menu = this.#view.compiled();
     const names = new Map((menu ? namedWhats(menu, this.locale()) : []).map(({ key, name }) => [key, name]));
-    const location = this.stock.location();
-    return (this.stock.pantry()?.offs ?? [])
+    return this.stock
+      .offs()
       .filter(({ since }) => this.#now() - Date.parse(since) < JUST_MS)
-      .filter(({ locations }) => !locations || (location !== undefined && locations.includes(location)))
       .map(({ what }) => names.get(keyOfWhat(what)) ?? keyOfWhat(what));
   });
   readonly #open = computed(() =>
