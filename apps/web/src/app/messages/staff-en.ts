@@ -166,6 +166,7 @@ export const en = {
   'board.choices': 'No longer to be had: {names}.',
   'board.order-groups': 'No order can answer: {names}.',
   'board.do': '86 {names}',
+  'board.do-all': '86 these {count}',
   'board.clear': 'Leave it',
   'board.waits':
     '{count, plural, one {One thing waits} other {# things wait}} for the connection. Nothing is lost; it is sent as soon as it can be.',

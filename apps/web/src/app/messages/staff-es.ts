@@ -168,6 +168,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'board.choices': 'Ya no se puede pedir: {names}.',
   'board.order-groups': 'Ningún pedido puede responder: {names}.',
   'board.do': 'Quitar {names}',
+  'board.do-all': 'Quitar estos {count}',
   'board.clear': 'Dejarlo',
   'board.waits':
     '{count, plural, one {Una cosa espera} other {# cosas esperan}} la conexión. No se pierde nada; se envía en cuanto se pueda.',
