@@ -65,8 +65,9 @@ describe('orders', () => {
     const { body: rows } = await request(other).get('/api/workbench/orders').query({ find: 'odalys' }).expect(200);
     expect(rows[0].lines).toEqual([{ item: BOWL.item, name: 'Ember broth', quantity: 1 }]);
     const { body: opened } = await request(other).get(`/api/workbench/orders/${body.id}`).expect(200);
-    expect(opened.menu.items).toMatchObject([{ id: BOWL.item, name: { en: 'Ember broth' } }]);
-    expect(opened.menu.groups.find(({ id }: { id: string }) => id === 'toppings')).toEqual(toppings);
+    const sold = opened.rounds[0].menu;
+    expect(sold.items).toMatchObject([{ id: BOWL.item, name: { en: 'Ember broth' } }]);
+    expect(sold.groups.find(({ id }: { id: string }) => id === 'toppings')).toEqual(toppings);
     expect(opened.history.map(({ what }: { what: string }) => what)).toEqual(
       expect.arrayContaining(['placed', 'bumped', 'recalled']),
     );

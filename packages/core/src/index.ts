@@ -14,6 +14,16 @@ export { type Clock, clockOf, isLocalMinute, localMinute } from './quote/calenda
 export { dateWindow } from './quote/resolve-line.ts';
 export { Context, Line, Order, Out, type Pick } from './api/line.ts';
 export { quoteLine } from './order/quote.ts';
+export {
+  givenBack,
+  leftOfLine,
+  quoteRemains,
+  type Remains,
+  type VoidedLine,
+  voidedByLine,
+  voidTickets,
+  withVoided,
+} from './order/void-order.ts';
 export { contextOf, quoteOrder } from './order/quote-order.ts';
 export { orderQuoteForGuests, quoteForGuests } from './quote/cost.ts';
 export { MenuPromise, PinnedBuild, PromiseFile } from './api/promise.ts';
@@ -173,12 +183,13 @@ export {
 export { isInOneList, type OfferedVariant, offeredVariants, pickVariant } from './variants/pick-variant.ts';
 export { endOfferEdits, type Offer, offerEdits } from './prices/offers.ts';
 export { businessDayEnd, minutesLater } from './pantry/business-day.ts';
-export { judgeOrder, notEnough, whatsOf } from './pantry/judge-order.ts';
+export { judgeOrder, notEnough } from './pantry/judge-order.ts';
+export { whatsOf } from './order/takes.ts';
 export { keyOfWhat, What } from './menu/what.ts';
 export * from './api/stock.ts';
 export { fromThousandths, hasThreeDecimals, toThousandths } from './money/thousandths.ts';
 export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
-export { type Standing, standing, type StandingAt } from './pantry/standing.ts';
+export { countsAt, type Standing, standing, type StandingAt } from './pantry/standing.ts';
 export { type NamedWhat, namedWhats } from './pantry/named-whats.ts';
 export { outWith } from './pantry/out-with.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';

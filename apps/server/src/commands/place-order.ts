@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import {
   cleanNote,
   judgeOrder,
@@ -17,28 +16,30 @@ import {
   totalFaultOf,
   trustedOrder,
 } from '@hearty-ladle/core';
-import { clock, now } from '@hearty-ladle/node-runtime';
-import { type EntityManager, In } from 'typeorm';
-import { AbandonedKeyEntity, OrderEntity, type OrderRow, type StockCountRow } from '../db/entities.ts';
+import { clock } from '@hearty-ladle/node-runtime';
+import type { EntityManager } from 'typeorm';
+import type { StockCountRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
 import { addMovements, flowsOf, loadPantry, lockCounts, withCounts } from '../db/pantry-store.ts';
 import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
+import { asRound, firstRound, nextRound, warningsBefore } from './add-round.ts';
 import { checkPin, type PinDependencies } from './check-pin.ts';
+import { type EarlierOrder, findEarlierOrder, keysOf, placedBefore } from './order-keys.ts';
 import { dishNames, searchText, warningsOf } from './order-texts.ts';
 import { storeOrder } from './store-order.ts';
 import { rememberTurnedAway } from './turn-away.ts';
 
 export type OrderOutcome =
-  | { readonly outcome: 'placed' | 'placed-before'; readonly order: PlacedOrder }
-  /** One of the keys in `replaces` had already placed an order, so this request did not place one. */
-  | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
+  | { readonly outcome: 'placed'; readonly order: PlacedOrder }
+  | EarlierOrder
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
   | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
   | { readonly outcome: 'pin-too-often'; readonly seconds: number }
-  | { readonly outcome: 'key-taken' | 'key-abandoned' | 'may-not-name-prices' | 'no-menu' | 'no-location' };
+  /** `no-order`: there is none that the round could be added to. */
+  | { readonly outcome: 'may-not-name-prices' | 'no-menu' | 'no-location' | 'no-order' };
 
 /** Dependencies of placing an order. */
 export interface OrderDependencies extends PinDependencies {
@@ -58,7 +59,7 @@ export interface OrderSender {
  * Places an order: quotes it again and stores the request, quote, tickets and print jobs in one transaction. A key
  * never places two orders: repeating it returns the first answer, and reusing it for a different order is refused. Keys
  * in `replaces` are abandoned and can't place an order later. A total that differs from `seenTotal` is refused. What is
- * taken from stock is written down in the same transaction.
+ * taken from stock is written down in the same transaction. With `addTo` it becomes a round of an order that was sent.
  */
 export async function placeOrder(
   dependencies: OrderDependencies,
@@ -67,17 +68,16 @@ export async function placeOrder(
   sender: OrderSender,
 ): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing, soldMenus } = dependencies;
-  const { pin, replaces = [], evenIfShort = false, ...placement } = request;
-  const { seenTotal, ...ordered } = placement;
-  const keys: RequestKeys = {
-    key,
-    replaces,
-    fingerprint: createHash('sha256').update(JSON.stringify(ordered)).digest('hex'),
-  };
+  const { pin, replaces = [], evenIfShort = false, addTo, ...sent } = request;
+  const { seenTotal, ...ordered } = sent;
+  const keys = keysOf(key, replaces, addTo === undefined ? ordered : { ...ordered, addTo });
   // Checked before anything can be refused, so that a client that lost an answer learns of the placed order whatever
   // has changed since.
   const before = await placedBefore(database.manager, keys);
   if (before) return before;
+  const first = addTo === undefined ? undefined : await firstRound(database.manager, addTo, sender.source);
+  if (first === null) return { outcome: 'no-order' };
+  const placement = first ? asRound(sent, first) : sent;
   const { house } = await houseSettings.read(database.manager);
   const fault = limitFaultOf(placement, house.orders, sender.source === 'shop');
   if (fault) return { outcome: 'above-limit', fault };
@@ -97,6 +97,8 @@ export async function placeOrder(
     return database.transaction(async (manager): Promise<OrderOutcome> => {
       const earlier = await findEarlierOrder(manager, keys);
       if (earlier) return earlier;
+      // Before any count is locked: a void locks the order first too.
+      const added = first && { addedTo: first.id, number: first.number, round: await nextRound(manager, first) };
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
       const { quote, counts } = await judged(manager, stored.menu, order, evenIfShort);
       if (!quote.ok) {
@@ -110,7 +112,9 @@ export async function placeOrder(
         string | null,
         string | null,
       ];
-      const warnings = warningsOf(stored.menu, placement);
+      const warnings = [
+        ...new Set([...warningsOf(stored.menu, placement), ...(first ? await warningsBefore(manager, first) : [])]),
+      ];
       const row = {
         key,
         fingerprint: keys.fingerprint,
@@ -121,6 +125,7 @@ export async function placeOrder(
         place,
         dishes: dishNames(stored.menu, order),
         search: searchText(stored.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
+        ...added,
       };
       const placed = await storeOrder(manager, printing, row, warnings);
       const flows = flowsOf(quote.takes, counts, order.location);
@@ -148,49 +153,6 @@ async function judged(
   const first = judge(pantry);
   const counts = pantry.counts?.length ? await lockCounts(manager, first.takes, order.location) : [];
   return { quote: counts.length > 0 ? judge(withCounts(pantry, counts)) : first, counts };
-}
-
-/** The request's key, the keys it replaces, and a hash of the order itself (without the seen total and the PIN). */
-interface RequestKeys {
-  readonly key: string;
-  readonly replaces: readonly string[];
-  readonly fingerprint: string;
-}
-
-/** Finds an order already placed under the key or one that it replaces. */
-async function placedBefore(
-  manager: EntityManager,
-  { key, replaces, fingerprint }: RequestKeys,
-): Promise<OrderOutcome | undefined> {
-  const orders = await manager.findBy(OrderEntity, { key: In([key, ...replaces]) });
-  const same = orders.find((order) => order.key === key);
-  if (same)
-    return same.fingerprint === fingerprint
-      ? { outcome: 'placed-before', order: placed(same) }
-      : { outcome: 'key-taken' };
-  const [first] = orders;
-  return first && { outcome: 'first-was-placed', order: placed(first) };
-}
-
-/**
- * Handles all cases that the keys alone decide, and abandons the replaced keys. Locks the keys, so each is decided
- * once.
- */
-async function findEarlierOrder(manager: EntityManager, keys: RequestKeys): Promise<OrderOutcome | undefined> {
-  const { key, replaces } = keys;
-  for (const one of [...new Set([key, ...replaces])].sort())
-    await manager.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [one]);
-  const before = await placedBefore(manager, keys);
-  if (before) return before;
-  if (await manager.existsBy(AbandonedKeyEntity, { key })) return { outcome: 'key-abandoned' };
-  const abandoned = replaces.map((replaced) => ({ key: replaced, at: now() }));
-  if (abandoned.length > 0)
-    await manager.createQueryBuilder().insert().into(AbandonedKeyEntity).values(abandoned).orIgnore().execute();
-  return undefined;
-}
-
-function placed({ id, number, total }: OrderRow): PlacedOrder {
-  return { id, number, total };
 }
 
 function namesPrices({ items }: Menu, { lines }: Placement): boolean {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { PlacedOrder } from '@hearty-ladle/core';
+import type { OrderTicket, PlacedOrder } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
@@ -11,7 +11,9 @@ import { addPrintJob } from './add-print-job.ts';
 export type NewOrder = Pick<
   OrderRow,
   'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
->;
+> &
+  /** Of a round: its order, with the order's number. */
+  Partial<Pick<OrderRow, 'addedTo' | 'number' | 'round'>>;
 
 /** Stores an order with its tickets and print jobs. */
 export async function storeOrder(
@@ -23,16 +25,43 @@ export async function storeOrder(
   const id = randomUUID();
   const moment = now();
   const { total, tickets } = order.quote;
-  const { generatedMaps } = await manager.insert(OrderEntity, { ...order, id, placedAt: moment, total } as never);
-  const { number } = generatedMaps[0] as { number: number };
+  const { addedTo, round = 1 } = order;
+  const row = { ...order, id, placedAt: moment, total, due: total };
+  // Its columns are named, as the mapper never writes a number that the database can count by itself.
+  const { generatedMaps } = await manager
+    .createQueryBuilder()
+    .insert()
+    .into(OrderEntity, Object.keys(row))
+    .values(row as never)
+    .execute();
+  const { number } = { ...(generatedMaps[0] as { number: number }), ...order };
+  if (addedTo)
+    await manager.query(`UPDATE orders SET search = search || ' ' || $2 WHERE id = $1`, [addedTo, order.search]);
+  const sent = tickets.map((ticket) => ({
+    ...ticket,
+    ...(warnings.length > 0 && { warnings }),
+    ...(round > 1 && { round }),
+  }));
+  await sendTickets(manager, printing, { id, number }, sent);
+  return { id, number, total, ...(round > 1 && { round }) };
+}
+
+/** Sends tickets of an order to the pass, and to the printers of their stations. */
+export async function sendTickets(
+  manager: EntityManager,
+  printing: PrintQueue,
+  { id: orderId, number: orderNumber }: Pick<OrderRow, 'id' | 'number'>,
+  tickets: readonly OrderTicket[],
+): Promise<void> {
   const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
-  const rows = tickets.map((ticket) => ({
+  const sentAt = now();
+  const rows = tickets.map((body) => ({
     id: randomUUID(),
-    orderId: id,
-    orderNumber: number,
-    station: ticket.station,
-    body: { ...ticket, ...(warnings.length > 0 && { warnings }) } as never,
-    sentAt: moment,
+    orderId,
+    orderNumber,
+    station: body.station,
+    body: body as never,
+    sentAt,
     bumpedAt: null,
     version: 1,
   }));
@@ -40,5 +69,4 @@ export async function storeOrder(
   for (const ticket of rows)
     if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
   await announce(manager, { type: 'tickets' });
-  return { id, number, total };
 }

@@ -2,3 +2,4 @@ export * from './house-entities.ts';
 export * from './menu-entities.ts';
 export * from './order-entities.ts';
 export * from './stock-entities.ts';
+export * from './void-entities.ts';

@@ -3,6 +3,7 @@ import { EntitySchema } from 'typeorm';
 import { HouseEntity, PinBucketEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
 import { SoldMenuEntity, TicketEventEntity } from './sold-entities.ts';
+import { OrderVoidEntity } from './void-entities.ts';
 
 /** A placed order with its request, its quote and the menu revision it was quoted on. */
 export interface OrderRow {
@@ -15,6 +16,12 @@ export interface OrderRow {
   request: Order;
   quote: OrderQuote;
   total: number;
+  /** What is left of the total after voids. */
+  due: number;
+  /** The order that it was added to, as a round; null for an order's first. */
+  addedTo: string | null;
+  /** From 1. */
+  round: number;
   /** Who to call and where to bring it, as entered. */
   name: string | null;
   place: string | null;
@@ -35,6 +42,14 @@ export const OrderEntity = new EntitySchema<OrderRow>({
     request: { type: 'jsonb' },
     quote: { type: 'jsonb' },
     total: { type: 'bigint', transformer: safeInteger },
+    due: { type: 'bigint', transformer: safeInteger },
+    addedTo: {
+      type: 'uuid',
+      name: 'added_to',
+      nullable: true,
+      foreignKey: { target: 'orders', inverseSide: 'id', name: 'fk_orders_added_to', onDelete: 'CASCADE' },
+    },
+    round: { type: 'integer', default: 1 },
     name: { type: 'text', nullable: true },
     place: { type: 'text', nullable: true },
     dishes: { type: 'jsonb', default: [] },
@@ -43,7 +58,8 @@ export const OrderEntity = new EntitySchema<OrderRow>({
   uniques: [{ name: 'uq_orders_key', columns: ['key'] }],
   indices: [
     { name: 'ix_orders_placed_at', columns: ['placedAt'] },
-    { name: 'ix_orders_number', columns: ['number'], unique: true },
+    { name: 'ix_orders_number', columns: ['number', 'round'], unique: true },
+    { name: 'ix_orders_added_to', columns: ['addedTo'], where: 'added_to IS NOT NULL' },
     // A trigram index, which the mapper can't describe; a migration creates it.
     { name: 'ix_orders_search', columns: ['search'], synchronize: false },
   ],
@@ -229,6 +245,7 @@ export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
 
 export const ORDER_ENTITIES = [
   OrderEntity,
+  OrderVoidEntity,
   SoldMenuEntity,
   TicketEntity,
   TicketEventEntity,

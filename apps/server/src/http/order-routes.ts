@@ -46,6 +46,8 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
         return NO_MENU;
       case 'no-location':
         return problem(422, 'location-required', 'Say at which location this is ordered.');
+      case 'no-order':
+        return problem(404, 'no-order', 'There is no such order to add to.');
       case 'key-taken':
         return problem(422, 'key-taken', 'This Idempotency-Key was used for another order.');
       case 'key-abandoned':

@@ -1,17 +1,19 @@
-import type { ListedOrder, OpenedOrder, OrderEvent, Progress } from '@hearty-ladle/core';
+import { type ListedOrder, type OpenedOrder, type OrderRound, type Progress, voidedByLine } from '@hearty-ladle/core';
 import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
 import {
   OrderEntity,
   type OrderRow,
+  OrderVoidEntity,
+  type OrderVoidRow,
   PrintJobEntity,
-  type PrintJobRow,
   TicketEntity,
   type TicketRow,
 } from '../db/entities.ts';
 import { numberFrom } from '../db/number-from.ts';
-import { TicketEventEntity, type TicketEventRow } from '../db/sold-entities.ts';
+import { TicketEventEntity } from '../db/sold-entities.ts';
 import type { SoldMenus } from '../db/sold-menus.ts';
 import type { MenuDependencies } from './menu.ts';
+import { historyOf } from './order-history.ts';
 
 const PAGE = 50;
 
@@ -21,21 +23,35 @@ export async function listOrders(
   find: string,
   before: number | undefined,
 ): Promise<ListedOrder[]> {
-  const query = database.getRepository(OrderEntity).createQueryBuilder('o').orderBy('o.number', 'DESC').take(PAGE);
+  const query = database
+    .getRepository(OrderEntity)
+    .createQueryBuilder('o')
+    .where('o.addedTo IS NULL')
+    .orderBy('o.number', 'DESC')
+    .take(PAGE);
   if (before !== undefined) query.andWhere('o.number < :before', { before });
   if (find !== '') withWords(query, find);
-  const rows = await query.getMany();
-  const tickets =
-    rows.length === 0
-      ? []
-      : await database.getRepository(TicketEntity).find({ where: { orderId: In(rows.map(({ id }) => id)) } });
-  return rows.map((row) =>
-    listed(
-      row,
-      tickets.filter(({ orderId }) => orderId === row.id),
-    ),
-  );
+  const firsts = await query.getMany();
+  if (firsts.length === 0) return [];
+  const added = await database
+    .getRepository(OrderEntity)
+    .find({ where: { addedTo: In(firsts.map(({ id }) => id)) }, order: { round: 'ASC' } });
+  const tickets = await ticketsOf(database, [...firsts, ...added]);
+  return firsts.map((first) => {
+    const rounds = [first, ...added.filter(({ addedTo }) => addedTo === first.id)];
+    const ids = new Set(rounds.map(({ id }) => id));
+    return listed(
+      rounds,
+      tickets.filter(({ orderId }) => ids.has(orderId)),
+    );
+  });
 }
+
+async function ticketsOf(database: DataSource, orders: readonly OrderRow[]): Promise<TicketRow[]> {
+  return database.getRepository(TicketEntity).find({ where: { orderId: In(orders.map(({ id }) => id)) } });
+}
+
+const sumOf = (amounts: readonly number[]) => amounts.reduce((sum, amount) => sum + amount, 0);
 
 /** Both conditions have an index: trigrams and numbers. */
 function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
@@ -44,20 +60,22 @@ function withWords(query: SelectQueryBuilder<OrderRow>, find: string): void {
   query.andWhere('(o.number = :number OR o.search LIKE :like)', { number, like });
 }
 
-function listed(
-  { id, number, placedAt, name, place, total, request, dishes }: OrderRow,
-  tickets: readonly TicketRow[],
-): ListedOrder {
+/** An order in the list, from its rounds. */
+function listed(rounds: readonly OrderRow[], tickets: readonly TicketRow[]): ListedOrder {
+  const [{ id, number, placedAt, name, place, request }] = rounds as [OrderRow];
   return {
     id,
     number,
     name,
     place,
-    total,
+    total: sumOf(rounds.map(({ total }) => total)),
+    due: sumOf(rounds.map(({ due }) => due)),
     placedAt: placedAt.toISOString(),
     channel: request.channel ?? 'online',
     service: request.service ?? 'dine-in',
-    lines: request.lines.map(({ item, quantity = 1 }, i) => ({ item, name: dishes[i] ?? item, quantity })),
+    lines: rounds.flatMap(({ request: { lines }, dishes }) =>
+      lines.map(({ item, quantity = 1 }, i) => ({ item, name: dishes[i] ?? item, quantity })),
+    ),
     tickets: tickets.length,
     bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
   };
@@ -67,14 +85,16 @@ interface OpenOrderDependencies extends MenuDependencies {
   readonly soldMenus: SoldMenus;
 }
 
-/** An order with everything known about it; undefined if there is none. */
-export async function openOrder(
-  { database, cache, soldMenus }: OpenOrderDependencies,
-  id: string,
-): Promise<OpenedOrder | undefined> {
-  const order = await database.getRepository(OrderEntity).findOneBy({ id });
+/** An order with everything known about it; undefined if there is none. A round of it leads to it too. */
+export async function openOrder(dependencies: OpenOrderDependencies, id: string): Promise<OpenedOrder | undefined> {
+  const { database } = dependencies;
+  const rounds = await roundsOf(database, id);
+  const [order] = rounds;
   if (!order) return undefined;
-  const tickets = await database.getRepository(TicketEntity).find({ where: { orderId: id } });
+  const tickets = await ticketsOf(database, rounds);
+  const voids = await database
+    .getRepository(OrderVoidEntity)
+    .find({ where: { orderId: In(rounds.map((round) => round.id)) }, order: { at: 'ASC' } });
   const jobs =
     tickets.length === 0
       ? []
@@ -87,81 +107,55 @@ export async function openOrder(
       : await database
           .getRepository(TicketEventEntity)
           .find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
-  const menu = (await soldMenus.at(order.revision)) ?? (await cache.current(database.manager))?.menu;
-  if (!menu) return undefined;
-  const sold = new Set(order.request.lines.map(({ item }) => item));
+  const opened = await Promise.all(rounds.map((round) => openRound(dependencies, round, voids)));
+  if (opened.includes(undefined)) return undefined;
   return {
-    ...listed(order, tickets),
-    revision: order.revision,
-    menu: { ...menu, items: menu.items.filter(({ id: item }) => sold.has(item)) },
-    request: order.request,
-    quote: order.quote,
-    rail: tickets.map(({ id: ticketId, station, body, bumpedAt }) => ({
-      id: ticketId,
-      station,
-      lines: body.lines,
-      notes: body.notes,
-      ...(body.warnings && { warnings: body.warnings }),
-      bumpedAt: bumpedAt?.toISOString() ?? null,
+    ...listed(rounds, tickets),
+    ...(order.request.location !== undefined && { location: order.request.location }),
+    rounds: opened as OrderRound[],
+    rail: tickets.map((ticket) => ({
+      id: ticket.id,
+      ...ticket.body,
+      bumpedAt: ticket.bumpedAt?.toISOString() ?? null,
     })),
-    history: historyOf(order, tickets, jobs, events),
+    history: historyOf(rounds, voids, tickets, jobs, events),
   };
 }
 
-function historyOf(
-  order: OrderRow,
-  tickets: readonly TicketRow[],
-  jobs: readonly PrintJobRow[],
-  bumps: readonly TicketEventRow[],
-): OrderEvent[] {
-  const stations = new Map(tickets.map(({ id, station }) => [id, station]));
-  const events: OrderEvent[] = [
-    { at: order.placedAt.toISOString(), what: 'placed' },
-    ...bumps.map(({ at, what, ticketId }) => ({ at: at.toISOString(), what, station: stations.get(ticketId) ?? '' })),
-    ...jobs.flatMap(({ printedAt, ticketId, printer, copy, doubtful }) =>
-      printedAt
-        ? [
-            {
-              at: printedAt.toISOString(),
-              what: 'printed',
-              station: stations.get(ticketId) ?? '',
-              printer,
-              copy,
-              doubtful,
-            } as const,
-          ]
-        : [],
-    ),
-    ...jobs.flatMap(({ state, dueAt, ticketId, printer, copy, fault }) =>
-      state === 'stopped'
-        ? [
-            {
-              at: dueAt.toISOString(),
-              what: 'not-printed',
-              station: stations.get(ticketId) ?? '',
-              printer,
-              copy,
-              fault: fault ?? '',
-            } as const,
-          ]
-        : [],
-    ),
-  ];
-  return events.sort((a, b) => a.at.localeCompare(b.at));
+/** The rounds of an order, or of the order that a round belongs to; none if there is no such order. */
+async function roundsOf(database: DataSource, id: string): Promise<OrderRow[]> {
+  const orders = database.getRepository(OrderEntity);
+  const named = await orders.findOneBy({ id });
+  const first = named?.addedTo ? await orders.findOneBy({ id: named.addedTo }) : named;
+  return first ? [first, ...(await orders.find({ where: { addedTo: first.id }, order: { round: 'ASC' } }))] : [];
+}
+
+async function openRound(
+  { database, cache, soldMenus }: OpenOrderDependencies,
+  { id, round, placedAt, revision, request, quote, total, due }: OrderRow,
+  voids: readonly OrderVoidRow[],
+): Promise<OrderRound | undefined> {
+  const menu = (await soldMenus.at(revision)) ?? (await cache.current(database.manager))?.menu;
+  if (!menu) return undefined;
+  const sold = new Set(request.lines.map(({ item }) => item));
+  const lines = voids.filter(({ orderId }) => orderId === id).flatMap((one) => one.lines);
+  return {
+    ...{ id, round, revision, request, quote, total, due },
+    placedAt: placedAt.toISOString(),
+    menu: { ...menu, items: menu.items.filter(({ id: item }) => sold.has(item)) },
+    voided: voidedByLine(request, lines),
+  };
 }
 
 /** An order's progress for its guest: nothing about other orders, no kitchen names. */
 export async function progressOf(database: DataSource, id: string): Promise<Progress | undefined> {
-  const order = await database
-    .getRepository(OrderEntity)
-    .findOne({ where: { id }, select: { id: true, number: true, total: true } });
+  const rounds = await roundsOf(database, id);
+  const [order] = rounds;
   if (!order) return undefined;
-  const tickets = await database
-    .getRepository(TicketEntity)
-    .find({ where: { orderId: id }, select: { id: true, bumpedAt: true } });
+  const tickets = (await ticketsOf(database, rounds)).filter(({ body }) => !body.isVoid);
   return {
     number: order.number,
-    total: order.total,
+    total: sumOf(rounds.map(({ due }) => due)),
     tickets: tickets.length,
     bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
   };

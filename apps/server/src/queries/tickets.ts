@@ -40,6 +40,8 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
       lines: body.lines,
       notes: body.notes,
       ...(body.warnings && { warnings: body.warnings }),
+      ...(body.round !== undefined && { round: body.round }),
+      ...(body.isVoid && { isVoid: true }),
       name: order?.name ?? null,
       place: order?.place ?? null,
       service: order?.request.service ?? 'dine-in',

@@ -37,6 +37,8 @@ export const PassTicket = object({
   notes: many(TicketNote),
   /** What its guest can't have, in the menu's first language. */
   warnings: optional(many(text)),
+  round: OrderTicket.properties.round,
+  isVoid: OrderTicket.properties.isVoid,
   sentAt: Timestamp,
   /** The first day for which something of the order is wanted, if it names one. */
   wanted: optional(text),
@@ -51,7 +53,9 @@ const listed = {
   placedAt: Timestamp,
   name: nullable(text),
   place: nullable(text),
+  /** What was ordered comes to, all rounds together; `due`: what is left of it after voids. */
   total: money,
+  due: money,
   channel: text,
   service: text,
   /** `name`: the dish's when it was sold. */
@@ -64,29 +68,52 @@ const listed = {
 export const ListedOrder = object(listed);
 export type ListedOrder = Readonly<Static<typeof ListedOrder>>;
 
+/** Where voided food goes: back into stock, or into waste. */
+export const VoidedStock = enumOf('back', 'waste');
+export type VoidedStock = Static<typeof VoidedStock>;
+
 /** An event in the history of an order. */
 export const OrderEvent = object({
   at: Timestamp,
-  what: enumOf('placed', 'bumped', 'recalled', 'printed', 'not-printed'),
+  what: enumOf('placed', 'bumped', 'recalled', 'printed', 'not-printed', 'voided'),
   station: optional(text),
   printer: optional(text),
   copy: optional(count),
   doubtful: optional(Type.Boolean()),
   /** Why printing was given up (`not-printed`). */
   fault: optional(text),
+  /** Which round was placed, or something voided of. */
+  round: optional(count),
+  /** Who voided it and why, and whether it went back into stock. */
+  by: optional(text),
+  reason: optional(text),
+  stock: optional(VoidedStock),
 });
 export type OrderEvent = Readonly<Static<typeof OrderEvent>>;
 
 /**
- * An order with everything known about it. `revision`: the menu's when it was placed; `menu`: that menu, with the dishes
- * of the order only.
+ * What was ordered at one time: with the order, or added to it later. `revision`: the menu's at that time; `menu`: that
+ * menu, with the dishes of the round only; `voided`: how much of each line was voided since.
  */
-export const OpenedOrder = object({
-  ...listed,
+export const OrderRound = object({
+  id: Uuid,
+  round: count,
+  placedAt: Timestamp,
   revision: count,
   menu: WorkbookDocument,
   request: Type.Unsafe<Order>(Order),
   quote: OrderQuote,
+  total: money,
+  due: money,
+  voided: many(count),
+});
+export type OrderRound = Readonly<Static<typeof OrderRound>>;
+
+/** An order with everything known about it. */
+export const OpenedOrder = object({
+  ...listed,
+  location: optional(text),
+  rounds: many(OrderRound),
   rail: many(object({ ...OrderTicket.properties, id: Uuid, bumpedAt: nullable(Timestamp) })),
   history: many(OrderEvent),
 });
@@ -96,8 +123,13 @@ export type OpenedOrder = Readonly<Static<typeof OpenedOrder>>;
 export const Progress = object({ number: count, total: money, tickets: count, bumped: count });
 export type Progress = Readonly<Static<typeof Progress>>;
 
-export const PlacedOrder = object({ id: Uuid, number: count, total: money });
+/** `round`: of an order that was placed before, if it was added to one. */
+export const PlacedOrder = object({ id: Uuid, number: count, total: money, round: optional(count) });
 export type PlacedOrder = Readonly<Static<typeof PlacedOrder>>;
+
+/** What a round comes to as ordered, and after voids. */
+export const VoidAnswer = object({ id: Uuid, total: money, due: money });
+export type VoidAnswer = Readonly<Static<typeof VoidAnswer>>;
 
 /** An order on hold at a till. `dishes`: number of lines. */
 export const ParkedOrder = object({

@@ -118,7 +118,14 @@ export type Word = Readonly<Static<typeof Word>>;
 export const TicketNote = object({ text, loud: Type.Boolean() });
 export type TicketNote = Readonly<Static<typeof TicketNote>>;
 
-export const TicketLine = object({ quantity: count, item: text, words: many(Word), notes: many(TicketNote) });
+export const TicketLine = object({
+  quantity: count,
+  item: text,
+  words: many(Word),
+  notes: many(TicketNote),
+  /** How much of it was voided after it was sent. */
+  voided: optional(count),
+});
 export type TicketLine = Readonly<Static<typeof TicketLine>>;
 
 /** What one station reads of one line. */
@@ -132,6 +139,10 @@ export const OrderTicket = object({
   notes: many(TicketNote),
   /** What heads the ticket of a placed order, loud: what its guest can't have. */
   warnings: optional(many(text)),
+  /** Which round of its order it belongs to, if not the first. */
+  round: optional(count),
+  /** It takes back what an earlier ticket asked for. */
+  isVoid: optional(Type.Boolean()),
 });
 export type OrderTicket = Readonly<Static<typeof OrderTicket>>;
 

@@ -1,8 +1,8 @@
 import Type, { type Static, type TSchema } from 'typebox';
-import { list, optional } from '../menu/schema-kit.ts';
-import { PrinterMode } from './kitchen.ts';
+import { int, list, optional } from '../menu/schema-kit.ts';
+import { PrinterMode, VoidedStock } from './kitchen.ts';
 import { Placement } from './placement.ts';
-import { object } from './schema.ts';
+import { object, Uuid } from './schema.ts';
 
 const word = Type.String({ minLength: 1, maxLength: 100 });
 
@@ -20,13 +20,24 @@ export const UndoRequest = object({ id: Type.String({ minLength: 8, maxLength: 6
 export type UndoRequest = Static<typeof UndoRequest>;
 
 const { properties, ...placement } = Placement;
-/** An order to be placed. `replaces`: keys of earlier unanswered attempts, which can't place an order any more. */
+/**
+ * An order to be placed. `replaces`: keys of earlier unanswered attempts, which can't place an order any more. `addTo`: the
+ * order that a till adds it to, as a round.
+ */
 export const OrderRequest = Type.Unsafe<OrderRequest>({
   ...placement,
   $id: 'hearty-ladle:order-request',
-  properties: { ...properties, replaces: optional(list(word)) },
+  properties: { ...properties, replaces: optional(list(word)), addTo: optional(Uuid) },
 });
-export type OrderRequest = Placement & { readonly replaces?: readonly string[] };
+export type OrderRequest = Placement & { readonly replaces?: readonly string[]; readonly addTo?: string };
+
+/** Voids lines of a sent order, or a part of their quantities. */
+export const VoidRequest = object({
+  lines: Type.Array(object({ line: int(0, 9_999), quantity: int(1, 10_000) }), { minItems: 1, maxItems: 500 }),
+  reason: Type.String({ minLength: 1, maxLength: 200 }),
+  stock: VoidedStock,
+});
+export type VoidRequest = Static<typeof VoidRequest>;
 
 /** The same schema with a maximum number of entries for every list and open map in it, at any depth. */
 export function withListLimits<S extends TSchema>(schema: S, limit: number): S {

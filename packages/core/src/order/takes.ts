@@ -1,6 +1,6 @@
 import type { Takes } from '../api/quote.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
-import { keyOfWhat, sortedCombinations } from '../menu/what.ts';
+import { keyOfWhat, sortedCombinations, type What } from '../menu/what.ts';
 import { fromThousandths, toThousandths } from '../money/thousandths.ts';
 import type { GroupAnswer } from '../quote/answers.ts';
 import { acceptedCombination } from '../quote/combination.ts';
@@ -45,6 +45,16 @@ function combinationPicked(line: EvaluatedLine['resolved']): Record<string, stri
   const picked = acceptedCombination(line);
   if (!by || picked.length === 0 || picked.includes(undefined)) return undefined;
   return Object.fromEntries(by.map((group, i) => [group, picked[i]?.id ?? '']));
+}
+
+/** Everything that an order takes: ingredients, then dishes, choices and combinations. */
+export function whatsOf(takes: Takes): { readonly what: What; readonly quantity: number }[] {
+  return [
+    ...takes.ingredients.map(({ ingredient, quantity }) => ({ what: { ingredient }, quantity })),
+    ...takes.items.map(({ item, quantity }) => ({ what: { item }, quantity })),
+    ...takes.choices.map(({ choice, quantity }) => ({ what: { choice }, quantity })),
+    ...takes.variants.map(({ item, pick, quantity }) => ({ what: { variant: { item, pick } }, quantity })),
+  ];
 }
 
 class Sums {

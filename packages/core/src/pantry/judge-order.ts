@@ -1,8 +1,9 @@
 import type { Line, Order } from '../api/line.ts';
 import type { OrderProblem, OrderQuote } from '../api/quote.ts';
 import type { Menu } from '../menu/document.ts';
-import { keyOfWhat, type What } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what.ts';
 import { quoteOrder } from '../order/quote-order.ts';
+import { whatsOf } from '../order/takes.ts';
 import type { Clock } from '../quote/calendar.ts';
 import type { Count, Pantry } from './pantry.ts';
 import { countsAt, standing } from './standing.ts';
@@ -28,16 +29,6 @@ export function notEnough(takes: OrderQuote['takes'], counts: ReadonlyMap<string
     const have = counts.get(keyOfWhat(what))?.onHand;
     return need > 0 && have !== undefined && need > have ? [{ line: null, code: 'not-enough', what, need, have }] : [];
   });
-}
-
-/** Everything that an order takes: ingredients, then dishes, choices and combinations. */
-export function whatsOf(takes: OrderQuote['takes']): { readonly what: What; readonly quantity: number }[] {
-  return [
-    ...takes.ingredients.map(({ ingredient, quantity }) => ({ what: { ingredient }, quantity })),
-    ...takes.items.map(({ item, quantity }) => ({ what: { item }, quantity })),
-    ...takes.choices.map(({ choice, quantity }) => ({ what: { choice }, quantity })),
-    ...takes.variants.map(({ item, pick, quantity }) => ({ what: { variant: { item, pick } }, quantity })),
-  ];
 }
 
 function withoutOut({ out: _, ...line }: Line): Line {

@@ -4,7 +4,7 @@ import { textWidth } from '../check/text-width.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import { quoteOrder } from '../order/quote-order.ts';
 import { choicesGroup, smallMenu } from '../testing/broth-bar.ts';
-import { receiptText } from './receipt.ts';
+import { type ReceiptOrder, receiptText } from './receipt.ts';
 import { ticketPaper } from './ticket-paper.ts';
 import { differsFromUsual } from './word-emphasis.ts';
 import { spread, wrapText } from './wrap.ts';
@@ -86,8 +86,10 @@ describe('paper', () => {
     const head = ['Number 7 · Tue 12 May 13:00', '👩‍🍳 Ilse'];
     const note = { group: 'n', kind: 'note', label: 'Allergies', text: 'nuts', isLoud: true } as const;
     const day = { group: 'd', kind: 'date', label: 'For', text: 'Wed 13 May', isLoud: false } as const;
-    const order = { head, lines: [{ name: 'Dish 🌶️', quantity: 2, written: [note] }], written: [day], quote };
-    const receipt = receiptText(compileMenu(menu), order, (minor) => (minor / 100).toFixed(2), 'en', 32);
+    const line = { name: 'Dish 🌶️', quantity: 2, voided: 0, written: [note] };
+    const round = { menu: compileMenu(menu), lines: [line], written: [day], quote };
+    const print = (order: ReceiptOrder) => receiptText(order, (minor) => (minor / 100).toFixed(2), 32);
+    const receipt = print({ head, rounds: [round], total: 2300, due: 2300 });
     expect(receipt).toEqual([
       'Small',
       'Number 7 · Tue 12 May 13:00',
@@ -100,6 +102,14 @@ describe('paper', () => {
       'For: Wed 13 May',
       '-'.repeat(32),
       `Total${' '.repeat(22)}23.00`,
+    ]);
+    const voided = { ...round, lines: [{ ...line, voided: 1 }] };
+    expect(print({ head, rounds: [round, voided], total: 4600, due: 3450 }).slice(-5)).toEqual([
+      '-'.repeat(32),
+      'VOID 1 Dish',
+      '-'.repeat(32),
+      `As ordered${' '.repeat(17)}46.00`,
+      `Total${' '.repeat(22)}34.50`,
     ]);
   });
 });

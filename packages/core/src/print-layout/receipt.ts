@@ -4,13 +4,24 @@ import { textIn } from '../menu/text.ts';
 import type { WrittenAnswer } from '../summary/written-answers.ts';
 import { spread, wrapText } from './wrap.ts';
 
-/** A placed order, as a receipt shows it. `lines`: name, quantity and written answers of each dish. */
+/** A placed order, as a receipt shows it. */
 export interface ReceiptOrder {
   /** Lines above the dishes: number, time, name, table. */
   readonly head: readonly string[];
+  readonly rounds: readonly ReceiptRound[];
+  /** What all rounds come to, and what is left of it after voids. */
+  readonly total: number;
+  readonly due: number;
+}
+
+/** One round of it, with the menu that it was sold from. */
+interface ReceiptRound {
+  readonly menu: CompiledMenu;
+  /** Name, quantity, how much was voided, and written answers of each dish. */
   readonly lines: readonly {
     readonly name: string;
     readonly quantity: number;
+    readonly voided: number;
     readonly written: readonly WrittenAnswer[];
   }[];
   /** The answers to the order's own questions. */
@@ -19,17 +30,31 @@ export interface ReceiptOrder {
 }
 
 /** A receipt as text lines no wider than `columns`: every dish with its sum, the order's own parts, the total. */
-export function receiptText(
-  menu: CompiledMenu,
-  order: ReceiptOrder,
-  money: (minor: number) => string,
-  locale: string,
-  columns: number,
-): string[] {
+export function receiptText(order: ReceiptOrder, money: (minor: number) => string, columns: number): string[] {
   const rule = '-'.repeat(columns);
+  const voids = order.rounds
+    .flatMap(({ lines }) => lines)
+    .filter(({ voided }) => voided > 0)
+    .flatMap(({ voided, name }) => wrapText(printable(`VOID ${voided} ${name}`), columns, 5));
+  const name = order.rounds[0]?.menu.menu.name ?? '';
+  return [
+    ...wrapText(printable(name), columns),
+    ...order.head.flatMap((line) => wrapText(printable(line), columns)),
+    ...order.rounds.flatMap((round) => [rule, ...roundText(round, money, columns)]),
+    ...(voids.length > 0 ? [rule, ...voids] : []),
+    rule,
+    ...(order.due === order.total
+      ? spread('Total', money(order.total), columns)
+      : [...spread('As ordered', money(order.total), columns), ...spread('Total', money(order.due), columns)]),
+  ];
+}
+
+function roundText(round: ReceiptRound, money: (minor: number) => string, columns: number): string[] {
+  const { menu } = round;
+  const locale = menu.firstLocale;
   const indented = (text: string) => wrapText(printable(text), columns - 2, 2).map((line) => `  ${line}`);
-  const dishes = order.quote.lines.flatMap(({ price }, i) => {
-    const { name = '', quantity = 1, written = [] } = order.lines[i] ?? {};
+  const dishes = round.quote.lines.flatMap(({ price }, i) => {
+    const { name = '', quantity = 1, written = [] } = round.lines[i] ?? {};
     const parts = price.parts.filter(
       ({ kind, value, included = 0 }) => kind !== 'base' && (value !== 0 || included > 0),
     );
@@ -41,19 +66,11 @@ export function receiptText(
       ...written.flatMap((answer) => indented(answerText(answer))),
     ];
   });
-  const extra = order.quote.extra.parts
+  const extra = round.quote.extra.parts
     .filter(({ value }) => value !== 0)
     .flatMap((part) => spread(printable(partText(menu, part, locale)), money(part.value), columns));
-  const written = order.written.flatMap((answer) => wrapText(printable(answerText(answer)), columns));
-  return [
-    ...wrapText(printable(menu.menu.name), columns),
-    ...order.head.flatMap((line) => wrapText(printable(line), columns)),
-    rule,
-    ...dishes,
-    ...(extra.length + written.length > 0 ? [rule, ...extra, ...written] : []),
-    rule,
-    ...spread('Total', money(order.quote.total), columns),
-  ];
+  const written = round.written.flatMap((answer) => wrapText(printable(answerText(answer)), columns));
+  return [...dishes, ...(extra.length + written.length > 0 ? ['-'.repeat(columns), ...extra, ...written] : [])];
 }
 
 function answerText({ kind, label, text }: WrittenAnswer): string {

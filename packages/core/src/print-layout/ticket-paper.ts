@@ -28,19 +28,21 @@ const WIDE = 2;
 
 /** Lays out a ticket for the station's printer, in lines no wider than its columns. */
 export function ticketPaper(
-  ticket: Pick<OrderTicket, 'lines' | 'notes' | 'warnings'>,
+  ticket: Pick<OrderTicket, 'lines' | 'notes' | 'warnings' | 'round' | 'isVoid'>,
   head: TicketHead,
   columns: number,
 ): PaperLine[] {
   const paper = new Paper(columns);
-  for (const mark of head.marks) paper.write(`** ${mark} **`, 'loud');
+  const marks = [...head.marks, ...ticketMarks(ticket)];
+  for (const mark of marks) paper.write(`** ${mark} **`, 'loud');
   for (const text of ticket.warnings ?? []) paper.note({ text, loud: true });
   paper.write(`${head.station} ${head.number}`, 'big');
   paper.write([head.time, ...head.words].join(' · '), 'plain');
-  for (const { quantity, item, words, notes } of ticket.lines) {
+  for (const { quantity, item, words, notes, voided = 0 } of ticket.lines) {
     paper.rule();
     const count = `${quantity} `;
     paper.write(`${count}${item}`, 'big', count.length);
+    if (voided > 0) paper.write(`VOID ${voided}`, 'loud');
     for (const { text, depth } of words) {
       const usual = depth === 0 ? 'bold' : 'plain';
       paper.write(text, differsFromUsual(text, head.amountWords) ? 'changed' : usual, 2, 2 + depth * 2);
@@ -50,6 +52,11 @@ export function ticketPaper(
   if (ticket.notes.length > 0) paper.rule();
   ticket.notes.forEach((note) => paper.note(note));
   return paper.lines;
+}
+
+/** What heads a ticket that is not the first of its order. */
+function ticketMarks({ round = 1, isVoid = false }: Pick<OrderTicket, 'round' | 'isVoid'>): string[] {
+  return [...(isVoid ? ['VOID'] : []), ...(round > 1 ? [`ROUND ${round}`] : [])];
 }
 
 class Paper {

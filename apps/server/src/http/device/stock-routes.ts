@@ -5,8 +5,8 @@ import { ledgerOf, pantryAt } from '../../queries/pantry.ts';
 import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
+import { NEEDS_PIN } from './needs-pin.ts';
 
-const NEEDS_PIN = problem(403, 'needs-pin', 'Enter the PIN once on this device.');
 const NOT_THERE = problem(404, 'no-location', 'There is no menu, or it has no such location.');
 
 /** The 86 board and the pantry: everybody reads; only a device that has entered the PIN changes anything. */

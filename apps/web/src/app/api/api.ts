@@ -23,6 +23,8 @@ import {
   type Progress,
   type SavedChange,
   type StoredMenu,
+  type VoidAnswer,
+  type VoidRequest,
 } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
 import { Person } from '../state/person.ts';
@@ -186,6 +188,18 @@ export class Api {
 
   order(id: string): Observable<OpenedOrder> {
     return this.#client.call('get /api/workbench/orders/:id', { params: { id } });
+  }
+
+  /** Voids lines of a round, for a device on which the PIN was entered. */
+  voidLines(id: string, request: VoidRequest, key: string, device: string | undefined): Observable<VoidAnswer> {
+    const person = this.#person.name();
+    return this.#client.call('post /api/device/orders/:id/voids', {
+      params: { id },
+      body: request,
+      key,
+      device,
+      person,
+    });
   }
 
   parked(): Observable<readonly ParkedOrder[]> {

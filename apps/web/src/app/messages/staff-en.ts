@@ -40,6 +40,13 @@ export const en = {
   'till.sending': 'Sending …',
   'till.eighty-sixed': '86',
   'till.not-sold': 'not sold',
+  'till.round': 'Round for number {number}',
+  'till.not-a-round': 'Make it an order of its own',
+  'till.sent-orders': 'Sent orders',
+  'till.short-sale': 'Sell what has run out',
+  'till.short-sale-on': 'Selling what has run out: only what is 86’d is refused, and on hand may fall below zero.',
+  'till.short': 'On hand falls below zero: {names}',
+  'till.normal-sale': 'Stop that',
 
   'line.keys': 'Keys pick, ↓ moves on, Enter adds.',
   'line.regular': 'Regular',
@@ -56,6 +63,7 @@ export const en = {
   'pin.label': 'PIN for open prices',
   'pin.continue': 'Continue',
   'pin.cancel': 'Cancel',
+  'pin.short-sale': 'Sell what has run out',
 
   'notice.slow':
     'The server is slow to answer. The order is kept here; wait, or write it down for the kitchen. It can’t be placed twice.',
@@ -73,6 +81,7 @@ export const en = {
   'notice.still-held': 'The server does not answer. The order is still on hold; please try again.',
   'notice.taking-up': 'Taking the order up … the server does not answer yet.',
   'notice.no-answer': 'The server does not answer just now; nothing was changed.',
+  'notice.round-placed': 'Round {round} of number {number} is in the kitchen.',
 
   'refusal.order-refused': 'This order can’t be placed as it is.',
   'refusal.may-not-name-prices': 'A price may be named only with a PIN that is known here.',
@@ -84,6 +93,7 @@ export const en = {
   'refusal.too-often': 'That is too many requests; please wait a moment.',
   'refusal.key-abandoned': 'Another order was sent in the place of this one.',
   'refusal.other': 'This order could not be placed.',
+  'refusal.no-order': 'The order that this was to be added to is not there any more.',
 
   'pass.stations': 'Stations',
   'pass.all': 'All',
@@ -117,6 +127,8 @@ export const en = {
   'pass.stopped': 'NOT ON PAPER. Its printer: {health}. Printing was stopped. Make it from here, or print it again.',
   'pass.stopped-partly':
     'NOT ON PAPER. Its printer: {health}. Printing was stopped; part of it may be on paper. Make it from here, or print it again.',
+  'pass.void': 'VOID',
+  'pass.round': 'ROUND {round}',
 
   'printer.ok': 'ready',
   'printer.unknown': 'not heard of yet',

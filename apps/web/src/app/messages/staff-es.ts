@@ -42,6 +42,14 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'till.sending': 'Enviando …',
   'till.eighty-sixed': 'agotado',
   'till.not-sold': 'no se vende',
+  'till.round': 'Ronda para el número {number}',
+  'till.not-a-round': 'Que sea un pedido aparte',
+  'till.sent-orders': 'Pedidos enviados',
+  'till.short-sale': 'Vender lo agotado',
+  'till.short-sale-on':
+    'Se vende lo agotado: solo se rechaza lo que está en 86, y las existencias pueden quedar bajo cero.',
+  'till.short': 'Las existencias quedan bajo cero: {names}',
+  'till.normal-sale': 'Dejar de hacerlo',
 
   'line.keys': 'Las teclas eligen, ↓ avanza, Intro añade.',
   'line.regular': 'Normal',
@@ -58,6 +66,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'pin.label': 'PIN para precios libres',
   'pin.continue': 'Continuar',
   'pin.cancel': 'Cancelar',
+  'pin.short-sale': 'Vender lo agotado',
 
   'notice.slow':
     'El servidor tarda en responder. El pedido sigue aquí; espera, o apúntalo para la cocina. No se puede pedir dos veces.',
@@ -75,6 +84,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'notice.still-held': 'El servidor no responde. El pedido sigue aparcado; inténtalo otra vez.',
   'notice.taking-up': 'Cogiendo el pedido … el servidor aún no responde.',
   'notice.no-answer': 'El servidor no responde ahora mismo; no se ha cambiado nada.',
+  'notice.round-placed': 'La ronda {round} del número {number} está en la cocina.',
 
   'refusal.order-refused': 'Este pedido no se puede hacer tal como está.',
   'refusal.may-not-name-prices': 'Solo se puede poner un precio con un PIN conocido aquí.',
@@ -86,6 +96,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'refusal.too-often': 'Son demasiadas peticiones; espera un momento.',
   'refusal.key-abandoned': 'Se envió otro pedido en lugar de este.',
   'refusal.other': 'No se ha podido hacer este pedido.',
+  'refusal.no-order': 'El pedido al que esto se añadía ya no existe.',
 
   'pass.stations': 'Partidas',
   'pass.all': 'Todas',
@@ -119,6 +130,8 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'pass.stopped': 'SIN PAPEL IMPRESO. Su impresora: {health}. Se dejó de imprimir. Prepárala desde aquí o reimprímela.',
   'pass.stopped-partly':
     'SIN PAPEL IMPRESO. Su impresora: {health}. Se dejó de imprimir; una parte puede estar en papel. Prepárala desde aquí o reimprímela.',
+  'pass.void': 'ANULADO',
+  'pass.round': 'RONDA {round}',
 
   'printer.ok': 'lista',
   'printer.unknown': 'aún sin noticias',

@@ -50,7 +50,7 @@ export function problemMessage(
       return message(locale, 'problem.amount-between', { group, need: money(need), limit: money(limit) });
     }
     case 'not-enough':
-      return message(locale, 'problem.not-enough', { thing: thingName(menu, problem.what, locale) });
+      return message(locale, 'problem.not-enough', { thing: whatName(menu, problem.what, locale) });
     case 'unknown-amount':
       return message(locale, 'problem.unknown-choice');
     case 'unknown-price-list':
@@ -61,7 +61,7 @@ export function problemMessage(
 }
 
 /** What there is not enough of, by name. */
-function thingName(menu: CompiledMenu, what: What | undefined, locale: string): string {
+export function whatName(menu: CompiledMenu, what: What | undefined, locale: string): string {
   if (!what) return '';
   if ('ingredient' in what) return menu.menu.ingredients?.find(({ id }) => id === what.ingredient)?.name ?? '';
   if ('choice' in what) {

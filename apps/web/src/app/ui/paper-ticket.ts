@@ -22,6 +22,8 @@ export class PaperTicket {
       words: words.map((word) => ({ ...word, isChanged: differsFromUsual(word.text, this.amountWords()) })),
     })),
   );
+  /** VOID, ROUND 2: what kind of ticket it is, if not the first of its order. */
+  readonly marks = input<readonly string[]>([]);
   /** What the guest can't have: above everything else, loud. */
   readonly warnings = input<readonly string[]>([]);
   /** For whom, where to, which service. */

@@ -17,7 +17,7 @@ const USUAL_COLUMNS = 32;
   styleUrl: './printed-ticket.css',
 })
 export class PrintedTicket {
-  readonly ticket = input.required<Pick<OrderTicket, 'lines'> & Partial<Pick<OrderTicket, 'notes' | 'warnings'>>>();
+  readonly ticket = input.required<Pick<OrderTicket, 'lines'> & Partial<OrderTicket>>();
   readonly station = input.required<string>();
   readonly columns = input<number>();
   readonly number = input(1);

@@ -1,12 +1,12 @@
 import Type from 'typebox';
 import { optional } from '../../menu/schema-kit.ts';
 import { events, json, routesFor } from '../contract.ts';
-import { ParkedOrder, PassTicket, PlacedOrder, Printer } from '../kitchen.ts';
+import { ParkedOrder, PassTicket, PlacedOrder, Printer, VoidAnswer } from '../kitchen.ts';
 import { Line, Order } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { Placement } from '../placement.ts';
 import { OrderQuote, Quote } from '../quote.ts';
-import { NoBody, OrderRequest, PinTry, Reservation } from '../requests.ts';
+import { NoBody, OrderRequest, PinTry, Reservation, VoidRequest } from '../requests.ts';
 import { many, nullable, object, text, Timestamp, Uuid } from '../schema.ts';
 import { CountChange, HeldCount, HeldOff, Movement, MovementRequest, OffRequest, PantryNow } from '../stock.ts';
 import { StoredMenu } from '../workbook.ts';
@@ -46,6 +46,18 @@ export const deviceApi = {
     body: OrderRequest,
     responses: { 201: json(PlacedOrder), 200: json(PlacedOrder) },
     refusals: orderRefusals,
+  }),
+  voidLines: post('/orders/:id/voids', {
+    summary: 'Voids lines of a round that was sent, or a part of their quantities; the same key does it once',
+    params: id,
+    headers: ['Idempotency-Key', 'X-Device-Token', 'X-Working-As'],
+    body: VoidRequest,
+    responses: { 201: json(VoidAnswer) },
+    refusals: {
+      ...needsPin,
+      404: { when: 'There is no such order.' },
+      422: { when: 'More is voided than is left of a line.' },
+    },
   }),
   parked: get('/parked', { summary: 'Orders on hold, oldest first', responses: { 200: json(many(ParkedOrder)) } }),
   park: post('/parked', {

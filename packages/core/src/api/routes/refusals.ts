@@ -16,7 +16,7 @@ export const aboveLimit = {
 };
 
 export const orderRefusals = {
-  ...noMenu,
+  404: { when: 'There is no menu yet, or no order to add to.' },
   403: { when: 'A dish with an open price needs the PIN of a person who may enter it.' },
   409: {
     when:

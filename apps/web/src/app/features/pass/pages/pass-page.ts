@@ -172,6 +172,14 @@ export class PassPage {
     return this.isLate(ticket) ? staffMessage(locale, 'pass.late', { age }) : age;
   }
 
+  /** What kind of ticket it is, if not the first of its order. */
+  protected marks({ isVoid, round = 1 }: PassTicket): string[] {
+    return [
+      ...(isVoid ? [staffMessage(this.locale(), 'pass.void')] : []),
+      ...(round > 1 ? [staffMessage(this.locale(), 'pass.round', { round })] : []),
+    ];
+  }
+
   protected stationName(id: string): string {
     return this.stations().find((station) => station.id === id)?.name ?? id;
   }
@@ -207,8 +215,8 @@ function remembered(): { readonly station: string | undefined; readonly addsUp: 
 /** Totals of dishes that are on several tickets of one station, as they are cooked together. */
 function sumsOf(tickets: readonly PassTicket[]): { item: string; count: number }[] {
   const counts = new Map<string, number>();
-  for (const { lines } of tickets)
-    for (const { item, quantity } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity);
+  for (const { lines } of tickets.filter(({ isVoid }) => !isVoid))
+    for (const { item, quantity, voided = 0 } of lines) counts.set(item, (counts.get(item) ?? 0) + quantity - voided);
   return [...counts]
     .map(([item, count]) => ({ item, count }))
     .filter(({ count }) => count > 1)

@@ -25,7 +25,7 @@ import { formatMoney } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { TillDish } from '../../../ui/till-dish.ts';
 import { bindDishKeys } from '../pages/till-keys.ts';
-import { QuantityField } from './quantity-field.ts';
+import { QuantityField } from '../../../ui/quantity-field.ts';
 
 /** One dish at the till: required groups first. Keys answer them, Enter confirms. */
 @Component({

@@ -6,23 +6,21 @@ import {
   effect,
   HostListener,
   inject,
+  input,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   type Answers,
   type Item,
   type Line,
-  type Menu,
   OPEN_PRICE_TAG,
   preselectedLine,
-  quoteLine,
   type Service,
   textIn,
 } from '@hearty-ladle/core';
-import { clock } from '../../../clock.ts';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
@@ -31,8 +29,9 @@ import { AnswerList } from '../../../ui/answer-list.ts';
 import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceWithSale } from '../../../ui/price-with-sale.ts';
-import { QuantityField } from '../components/quantity-field.ts';
+import { QuantityField } from '../../../ui/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
+import { TillPin } from '../components/till-pin.ts';
 import { tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
 import { OrderAtHand } from '../store/order-at-hand.ts';
@@ -44,7 +43,6 @@ import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { serviceOptions } from '../../../text/services.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { bindOrderKeys } from './till-keys.ts';
-import { PinDialog } from '../../../ui/pin-dialog.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
@@ -62,7 +60,6 @@ import { LocationSwitch } from '../../../ui/location-switch.ts';
     HotkeyList,
     LanguageSwitch,
     LocationSwitch,
-    PinDialog,
     PriceWithSale,
     QuantityField,
     RouterLink,
@@ -70,6 +67,7 @@ import { LocationSwitch } from '../../../ui/location-switch.ts';
     SwitchField,
     TextField,
     TillLine,
+    TillPin,
   ],
   templateUrl: './till-page.html',
   styleUrl: './till-page.css',
@@ -77,6 +75,7 @@ import { LocationSwitch } from '../../../ui/location-switch.ts';
 export class TillPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
+  readonly #router = inject(Router);
   protected readonly find = viewChild<TextField>('find');
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
   protected readonly stock = inject(StockView);
@@ -94,22 +93,41 @@ export class TillPage {
     (this.menu()?.menu.sections ?? []).map(({ id, name }) => ({ id, name: this.#words(name) })),
   );
   protected readonly dishes = computed(() => this.#dishesFor(this.typed()));
-  readonly #order = new OrderAtHand(this.locale);
-  protected readonly quote = this.#order.quote;
-  protected readonly lines = this.#order.lines;
-  protected readonly ownProblems = this.#order.ownProblems;
-  protected readonly orderProblems = this.#order.orderProblems;
+  protected readonly order = new OrderAtHand(this.locale);
+  /** The order that this one is added to, in the address of whoever asked for it. */
+  readonly addTo = input<string>();
+  readonly number = input<string>();
+  protected readonly quote = this.order.quote;
+  protected readonly lines = this.order.lines;
 
   constructor() {
     this.#view.open();
     this.stock.open();
     this.#store.dispatch(tillActions.opened());
     this.#bindKeys();
+    effect(() => {
+      const [id, number] = [this.addTo(), Number(this.number())];
+      if (id !== undefined) untracked(() => this.#addTo(id, number));
+    });
     afterNextRender(() => this.find()?.focus());
     effect(() => {
       const entered = this.#entered();
       if (this.menu() && entered !== undefined) untracked(() => this.#addFirst(entered));
     });
+  }
+
+  /** What is rung up now is added to an order; the address then says so no longer, so that a reload does not again. */
+  #addTo(id: string, number: number): void {
+    this.#store.dispatch(tillActions.roundChosen({ round: { id, number } }));
+    void this.#router.navigate([], { queryParams: {}, replaceUrl: true });
+  }
+
+  protected leaveRound(): void {
+    this.#store.dispatch(tillActions.roundChosen({ round: undefined }));
+  }
+
+  protected sellShort(isOn: boolean): void {
+    this.#store.dispatch(tillActions.shortSaleAsked({ isOn }));
   }
 
   /** Typing a letter moves the focus to the search box, which receives the letter. */
@@ -163,7 +181,7 @@ export class TillPage {
     const menu = this.menu();
     if (!menu) return [];
     const section = this.section() ?? this.sections()[0]?.id ?? '';
-    const here = { ...this.stock.circumstances(), service: this.#service() };
+    const here = { ...this.order.here(), service: this.#service() };
     return dishesFor(menu, { section, typed, here, left: this.stock.left().items, locale: this.locale() });
   }
 
@@ -176,7 +194,7 @@ export class TillPage {
     const line: Line = { ...preselectedLine(menu, id), item: id };
     if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined)
       return this.#store.dispatch(tillActions.pinAsked({ line }));
-    const isEnough = this.#quoteOf(line).ok;
+    const isEnough = this.order.isEnough(line);
     this.#store.dispatch(
       isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }),
     );
@@ -187,19 +205,6 @@ export class TillPage {
 
   protected avoid(avoid: readonly string[]): void {
     this.#store.dispatch(tillActions.avoided({ avoid }));
-  }
-
-  protected readonly pinRefusal = computed(() => {
-    const refusal = this.till().pinRefusal;
-    return refusal && staffMessage(this.locale(), refusal.key, refusal.values);
-  });
-
-  protected enterPin(pin: string): void {
-    this.#store.dispatch(tillActions.pinEntered({ pin }));
-  }
-
-  protected dismissPin(): void {
-    this.#store.dispatch(tillActions.pinDismissed());
   }
 
   protected change(index: number): void {
@@ -242,19 +247,19 @@ export class TillPage {
   protected send(): void {
     if (!this.#finishLine()) return;
     const quote = this.quote();
-    if (quote?.ok && !this.till().sending && !this.till().confirming)
+    if (quote && this.order.isOk() && !this.till().sending && !this.till().confirming)
       this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 
   protected park(): void {
-    if (this.#finishLine()) this.#store.dispatch(tillActions.parked());
+    if (!this.till().round && this.#finishLine()) this.#store.dispatch(tillActions.parked());
   }
 
   /** Adds the dish being answered, so that it is not left behind; false, and said, if it lacks an answer. */
   #finishLine(): boolean {
     const open = this.till().open;
     if (!open) return true;
-    const isEnough = this.#quoteOf(open.line).ok;
+    const isEnough = this.order.isEnough(open.line);
     this.#store.dispatch(isEnough ? tillActions.lineConfirmed() : tillActions.lineNeeded());
     return isEnough;
   }
@@ -262,14 +267,6 @@ export class TillPage {
   protected take(id: string): void {
     this.showsParked.set(false);
     this.#store.dispatch(tillActions.parkedChosen({ id }));
-  }
-
-  #quoteOf(line: Line) {
-    return quoteLine(
-      this.menu()?.menu as Menu,
-      { ...line, ...this.stock.circumstances(), channel: 'pos', service: this.till().service },
-      clock,
-    );
   }
 
   #words(text: Item['name']): string {

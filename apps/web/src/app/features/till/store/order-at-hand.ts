@@ -1,10 +1,20 @@
 import { computed, inject, type Signal } from '@angular/core';
-import { quoteOrder } from '@hearty-ladle/core';
+import {
+  countsAt,
+  type Line,
+  notEnough,
+  type OrderProblem,
+  type Pantry,
+  PANTRY_FORMAT,
+  quoteLine,
+  quoteOrder,
+  standing,
+} from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { clock } from '../../../clock.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
-import { problemMessage } from '../../../text/problems.ts';
+import { problemMessage, whatName } from '../../../text/problems.ts';
 import { orderLines } from './order-lines.ts';
 import { tillFeature } from './till-store.ts';
 
@@ -12,11 +22,24 @@ import { tillFeature } from './till-store.ts';
 export class OrderAtHand {
   readonly #store = inject(Store);
   readonly #menu = inject(MenuView).compiled;
-  readonly #circumstances = inject(StockView).circumstances;
+  readonly #stock = inject(StockView);
+  readonly #evenIfShort = this.#store.selectSignal(tillFeature.selectEvenIfShort);
+  readonly #pantry = computed<Pantry>(() => {
+    const { offs = [], counts = [] } = this.#stock.pantry() ?? {};
+    return { format: PANTRY_FORMAT, off: [...offs], counts: [...counts] };
+  });
+  /** Where the order is taken, and what is out there: if it is sold even if short, only what is off by hand. */
+  readonly here = computed(() => {
+    const [menu, { location, ...known }] = [this.#menu(), this.#stock.circumstances()];
+    if (!this.#evenIfShort() || !menu) return { ...known, ...(location !== undefined && { location }) };
+    const where = location === undefined ? {} : { location };
+    const byHand = standing(menu.menu, { ...this.#pantry(), counts: [] }, where, clock);
+    return { ...where, ...(byHand && { out: byHand.out }) };
+  });
   readonly #typed = this.#store.selectSignal(tillFeature.selectPricedOrder);
   readonly #avoid = this.#store.selectSignal(tillFeature.selectAvoid);
   readonly #locale: Signal<string>;
-  readonly #priced = computed(() => ({ ...this.#typed(), ...this.#circumstances() }));
+  readonly #priced = computed(() => ({ ...this.#typed(), ...this.here() }));
 
   constructor(locale: Signal<string>) {
     this.#locale = locale;
@@ -26,6 +49,12 @@ export class OrderAtHand {
     const menu = this.#menu();
     return menu && quoteOrder(menu.menu, this.#priced(), clock);
   });
+  /** What there is not enough of for this order; only said, if it is sold even so. */
+  readonly missing = computed<readonly OrderProblem[]>(() => {
+    const takes = this.quote()?.takes;
+    return takes ? notEnough(takes, countsAt(this.#pantry(), this.#stock.location())) : [];
+  });
+  readonly isOk = computed(() => this.quote()?.ok === true && (this.#evenIfShort() || this.missing().length === 0));
   readonly lines = computed(() => {
     const menu = this.#menu();
     return menu ? orderLines(menu, this.#priced(), this.quote(), this.#avoid(), this.#locale()) : [];
@@ -36,8 +65,26 @@ export class OrderAtHand {
   );
   readonly orderProblems = computed(() => {
     const menu = this.#menu();
-    return menu && this.#typed().lines.length > 0
-      ? this.ownProblems().map((problem) => problemMessage(menu, problem, this.#locale()))
+    if (!menu || this.#typed().lines.length === 0) return [];
+    const missing = this.#evenIfShort() ? [] : this.missing();
+    return [...this.ownProblems(), ...missing].map((problem) => problemMessage(menu, problem, this.#locale()));
+  });
+  /** Whether something has run out here that is not off by hand. */
+  readonly hasRunOut = computed(() =>
+    [...countsAt(this.#pantry(), this.#stock.location()).values()].some(({ onHand }) => onHand < 1),
+  );
+  /** What on hand falls below zero of, by name. */
+  readonly short = computed(() => {
+    const menu = this.#menu();
+    return menu && this.#evenIfShort()
+      ? this.missing().flatMap(({ what }) => (what ? [whatName(menu, what, this.#locale())] : []))
       : [];
   });
+
+  /** Whether a dish has all its answers. */
+  isEnough(line: Line): boolean {
+    const menu = this.#menu();
+    const { service = 'dine-in' } = this.#typed();
+    return menu !== undefined && quoteLine(menu.menu, { ...line, ...this.here(), channel: 'pos', service }, clock).ok;
+  }
 }

@@ -19,6 +19,10 @@ export const tillActions = createActionGroup({
     Named: props<{ service?: Service; name?: string; place?: string }>(),
     Avoided: props<{ avoid: readonly string[] }>(),
     'Order answered': props<{ answers: Answers }>(),
+    /** What is rung up is added to an order that was sent; undefined: it is an order of its own. */
+    'Round chosen': props<{ round: { id: string; number: number } | undefined }>(),
+    /** The order is to be judged by what is off by hand, even if there is not enough on hand; this needs the PIN. */
+    'Short sale asked': props<{ isOn: boolean }>(),
     Sent: props<{ total: number }>(),
     'Answer slow': emptyProps(),
     'Send answered': props<{ key: string; answer: SentOrder; nextKey: string }>(),

@@ -47,6 +47,8 @@ export class TillEffects {
               ...tillOrder(state),
               ...(location !== undefined && { location }),
               ...replacing(state.tries),
+              ...(state.round && { addTo: state.round.id }),
+              ...(state.evenIfShort && { evenIfShort: true }),
               seenTotal: total,
             },
             state.tries.key,
@@ -134,7 +136,7 @@ export class TillEffects {
         this.#api.tryPin(pin, device).pipe(
           concatMap((answer) => {
             const answered = tillActions.pinAnswered({ pin, answer });
-            const sendsAgain = answer.outcome === 'right' && asking && 'total' in asking;
+            const sendsAgain = answer.outcome === 'right' && typeof asking === 'object' && 'total' in asking;
             return sendsAgain ? [answered, tillActions.sent({ total: asking.total })] : [answered];
           }),
         ),

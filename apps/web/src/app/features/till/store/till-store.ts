@@ -31,10 +31,14 @@ export interface TillState {
   readonly parked: readonly ParkedOrder[];
   /** A parked order taken here, until the server has confirmed it. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
-  /** The PIN for open prices, entered for this order. */
+  /** The order that this one is added to, as a round. */
+  readonly round: { readonly id: string; readonly number: number } | undefined;
+  /** Sold even if there is not enough on hand: only what is off by hand counts. */
+  readonly evenIfShort: boolean;
+  /** The PIN, entered for this order. */
   readonly pin: string | undefined;
-  /** What the PIN is asked for: to open a dish, or to send the order, at the total that was seen. */
-  readonly asking: { readonly line: Line } | { readonly total: number } | undefined;
+  /** What the PIN is asked for: to open a dish, to sell what is short, or to send the order, at the total that was seen. */
+  readonly asking: { readonly line: Line } | { readonly total: number } | 'short-sale' | undefined;
   /** Why the PIN was not taken. */
   readonly pinRefusal: StaffText | undefined;
   /** The total that was last sent. */
@@ -53,6 +57,8 @@ const emptyOrder = () => ({
   answers: {},
   avoid: [],
   open: undefined,
+  round: undefined,
+  evenIfShort: false,
   pin: undefined,
   tries: newTries(crypto.randomUUID()),
 });
@@ -98,6 +104,12 @@ export const tillFeature = createFeature({
     })),
     on(tillActions.avoided, (state, { avoid }) => ({ ...changed(state), avoid })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
+    on(tillActions.roundChosen, (state, { round }) => ({ ...changed(state), round, notice: undefined })),
+    on(tillActions.shortSaleAsked, (state, { isOn }) =>
+      isOn && state.pin === undefined
+        ? { ...state, asking: 'short-sale' as const, pinRefusal: undefined }
+        : { ...changed(state), evenIfShort: isOn },
+    ),
     on(tillActions.sent, (state, { total }) => ({
       ...state,
       sending: true,
@@ -143,15 +155,16 @@ export const tillFeature = createFeature({
     on(tillActions.pinAnswered, (state, { pin, answer }) => {
       if (answer.outcome === 'wrong') return { ...state, pin: undefined, pinRefusal: pinText(answer) };
       const { asking } = state;
-      return {
+      const known = {
         ...state,
         pin,
         device: answer.device,
         notice: undefined,
         pinRefusal: undefined,
         asking: undefined,
-        ...(asking && 'line' in asking && { open: { line: asking.line, index: undefined } }),
       };
+      if (asking === 'short-sale') return { ...changed(known), evenIfShort: true };
+      return asking && 'line' in asking ? { ...known, open: { line: asking.line, index: undefined } } : known;
     }),
   ),
   extraSelectors: ({ selectLines, selectService, selectAnswers }) => ({
@@ -164,10 +177,10 @@ export const tillFeature = createFeature({
 
 /** Stores what survives a reload: the order at hand with its keys, also one being taken up from hold, and no PIN. */
 export function rememberOrder(state: TillState): void {
-  const { lines, service, name, place, answers, avoid, open, tries, confirming } = state;
+  const { lines, service, name, place, answers, avoid, open, round, tries, confirming } = state;
   globalThis.localStorage?.setItem(
     ORDER_KEY,
-    JSON.stringify({ lines, service, name, place, answers, avoid, open, tries, confirming }),
+    JSON.stringify({ lines, service, name, place, answers, avoid, open, round, tries, confirming }),
   );
 }
 
@@ -207,7 +220,11 @@ function withSendAnswer(state: TillState, answer: SentOrder): TillState {
         ...state,
         ...emptyOrder(),
         tries: state.tries,
-        notice: { isWell: true, key: 'notice.placed', values: { number: answer.order.number } },
+        notice: {
+          isWell: true,
+          key: answer.order.round === undefined ? 'notice.placed' : 'notice.round-placed',
+          values: { number: answer.order.number, round: answer.order.round ?? 1 },
+        },
       };
     case 'first-was-placed':
       return say({ key: 'notice.first-placed', values: { number: answer.order.number } });
