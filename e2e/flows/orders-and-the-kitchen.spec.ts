@@ -55,7 +55,7 @@ test('from the shop to the pass and onto paper, with a loud allergy note; the gu
   await expect(kettles).toContainText('No sesame at all');
   await expect(kettles).toContainText('Ines');
   await expectAccessible(kitchen);
-  await kitchen.goto(at('/setup/printers/kettles'));
+  await kitchen.goto(at('/setup/printers/steps:kettles'));
   const paper = kitchen.locator('article.paper').first();
   await expect(paper).toContainText(`Kettles ${number}`);
   await expect(paper.locator('.reversed').first()).toContainText('No sesame');
@@ -169,8 +169,8 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   context,
 }) => {
   const setUp = await context.newPage();
-  await setUp.goto(at('/setup/printers/kettles'));
-  await choose(setUp, 'Simulated printer of Griddle', 'Out of paper');
+  await setUp.goto(at('/setup/printers/steps:kettles'));
+  await choose(setUp, 'Simulated printer of Griddle, Lantern Steps', 'Out of paper');
   await page.goto(at('/pass'));
   const griddle = page.getByRole('region', { name: 'Griddle' });
   await expect(griddle.getByRole('alert')).toHaveText('Its printer: out of paper', { timeout: 15_000 });
@@ -189,9 +189,9 @@ test('a printer runs out of paper: the pass says so, its backup takes over with 
   await expect(setUp.locator('article.paper').first()).toContainText('FOR Griddle', { timeout: 30_000 });
   await expect(griddle).toContainText('printed at Kettles');
 
-  await choose(setUp, 'Simulated printer of Griddle', 'Works');
+  await choose(setUp, 'Simulated printer of Griddle, Lantern Steps', 'Works');
   await expect(griddle.getByRole('alert')).toHaveCount(0, { timeout: 15_000 });
-  await setUp.goto(at('/setup/printers/griddle'));
+  await setUp.goto(at('/setup/printers/steps:griddle'));
   await sellFold();
   await expect(setUp.locator('article.paper').first()).toContainText('Griddle', { timeout: 15_000 });
   await griddle

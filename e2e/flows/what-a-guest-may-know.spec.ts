@@ -41,7 +41,7 @@ test('a dish made without sesame, proved, ordered, and told to the kitchen above
   await kitchen.goto(at('/pass'));
   const ticket = kitchen.getByRole('region', { name: 'Kettles' }).locator('article', { hasText: `No. ${number}` });
   await expect(ticket.locator('.loud').first()).toHaveText(/ALLERGY: SESAME/);
-  await kitchen.goto(at('/setup/printers/kettles'));
+  await kitchen.goto(at('/setup/printers/steps:kettles'));
   await expect(kitchen.locator('article.paper').first()).toContainText(/^\s*!! ALLERGY:\s+SESAME/);
 
   // The till marks every choice that brings it, and lines that do.

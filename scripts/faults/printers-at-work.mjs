@@ -85,11 +85,11 @@ export async function printersAtWork() {
         )
         .map((job) => JSON.stringify(job)),
     );
-    const papers = await house.query('SELECT station, count(*)::int AS papers FROM sim_paper GROUP BY station');
+    const papers = await house.query('SELECT printer, count(*)::int AS papers FROM sim_paper GROUP BY printer');
     check(
       'as many papers came out as tickets were hung',
       STATIONS.filter((station) => station !== ECHO && station !== MUTE).flatMap((station) => {
-        const found = papers.find((one) => one.station === station)?.papers ?? 0;
+        const found = papers.find((one) => one.printer === station)?.papers ?? 0;
         return found === ORDERS ? [] : [`${station}: ${found}`];
       }),
     );

@@ -182,7 +182,7 @@ describe('a server that stops', () => {
         interval '3 days'), (gen_random_uuid(), 'new', '{}', now())`,
     );
     await own.database.query(
-      `INSERT INTO sim_paper (station, printed_at, body) VALUES ('tea', now() - interval '15 days', '[]'), ('tea', now(), '[]')`,
+      `INSERT INTO sim_paper (printer, printed_at, body) VALUES ('tea', now() - interval '15 days', '[]'), ('tea', now(), '[]')`,
     );
     await own.database.query(
       `INSERT INTO abandoned_key (key, at) VALUES ('old', now() - interval '3 days'), ('new', now())`,

@@ -17,9 +17,9 @@ beforeAll(() => house.openPrinters());
 const lines = [{ ...BOWL, notes: { 'allergy-note': 'no sesame' } }];
 const place = (more: object = {}, server = one) => sendOrder(server, { lines, ...more }, { audience: 'device' });
 const become = (station: string, mode: string) =>
-  request(one).post(`/api/workbench/printers/${station}/mode`).send({ mode }).expect(200);
-const paperOf = async (station: string, number: number) =>
-  (await papersOf(other, station)).filter((paper) =>
+  request(one).post(`/api/workbench/printers/steps:${station}/mode`).send({ mode }).expect(200);
+const paperOf = async (station: string, number: number, location = 'steps') =>
+  (await papersOf(other, `${location}:${station}`)).filter((paper) =>
     textsOf(paper).some((text) => new RegExp(`(^| )${number}$`).test(text)),
   );
 const onPaper = (station: string, number: number) => until(async () => (await paperOf(station, number))[0]);
@@ -76,6 +76,13 @@ describe('printing', () => {
     expect(kettles).toContainEqual(expect.objectContaining({ text: '!! no sesame', reversed: true, big: true }));
     expect(textsOf(await onPaper('cold', body.number))).toContain('  WHEAT');
     await until(async () => (await ticketsOf(one, body.number)).every(({ paper }) => paper?.state === 'printed'));
+  });
+
+  it('goes to the printers of the order’s own location', async () => {
+    const { body } = await sendOrder(one, { location: 'millrace', lines: [BOWL] }).expect(201);
+    await until(async () => (await paperOf('kettles', body.number, 'millrace'))[0]);
+    await until(async () => (await ticketsOf(one, body.number)).every(({ paper }) => paper?.state === 'printed'));
+    expect(await paperOf('kettles', body.number)).toEqual([]);
   });
 
   it('says REPRINT on a reprint, and how an order went in its history', async () => {

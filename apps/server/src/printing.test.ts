@@ -20,7 +20,7 @@ useTwoServers((opened) => ({ house, one } = opened));
 const opened: SimulatedPrinter[] = [];
 afterAll(() => Promise.all(opened.map((printer) => printer.close())));
 
-/** A printer for a station, and what comes out of it. */
+/** A printer for a station at the location of the orders, and what comes out of it. */
 async function printerAt(station: string, mode: PrinterMode = 'ok') {
   const papers: PaperLineOut[][] = [];
   const printer = new SimulatedPrinter((paper) => Promise.resolve(void papers.push(paper)));
@@ -29,8 +29,16 @@ async function printerAt(station: string, mode: PrinterMode = 'ok') {
   opened.push(printer);
   await house.database.manager.upsert(
     PrinterEntity,
-    { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: new Date() },
-    ['station'],
+    {
+      id: `steps:${station}`,
+      station,
+      location: 'steps',
+      host: '127.0.0.1',
+      port: printer.port,
+      health: 'unknown',
+      since: new Date(),
+    },
+    ['id'],
   );
   return { printer, papers, printed: () => papers.map((paper) => textsOf(paper).join('\n')) };
 }
@@ -74,7 +82,7 @@ describe('printers', () => {
     const kettles = await printerAt('kettles');
     const { number } = await place();
     const mute = await Promise.all(Array.from({ length: 12 }, (_, i) => printerAt(`mute-${i}`, 'stalled')));
-    for (let i = 0; i < mute.length; i++) await jobAt(`mute-${i}`, number);
+    for (let i = 0; i < mute.length; i++) await jobAt(`steps:mute-${i}`, number);
     await eventually(async () => house.database.manager.countBy(PrintJobEntity, { fault: 'stalled' })).toBe(12);
     const [{ held }] = (await house.database.query(
       `SELECT count(*)::int AS held FROM pg_stat_activity WHERE datname = current_database() AND state <> 'idle'
@@ -85,7 +93,7 @@ describe('printers', () => {
     await eventually(() => paperOf(next.number, 'kettles')).toMatchObject({ state: 'printed' });
     expect(kettles.printed().at(-1)).toContain(`Kettles ${next.number}`);
     await house.database.manager.delete(PrintJobEntity, { fault: 'stalled' });
-    for (let i = 0; i < mute.length; i++) await house.database.manager.delete(PrinterEntity, { station: `mute-${i}` });
+    for (let i = 0; i < mute.length; i++) await house.database.manager.delete(PrinterEntity, { id: `steps:mute-${i}` });
   });
 
   it('as slow as paper print a long ticket once', async () => {

@@ -1,5 +1,6 @@
 import type { DataSource } from 'typeorm';
-import { PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
+import { OrderEntity, PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
+import { printerAt } from '../db/printer-ids.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';
@@ -11,9 +12,11 @@ export async function reprintTicket(database: DataSource, printing: PrintQueue, 
   const outcome = await database.transaction(async (manager): Promise<ReprintOutcome> => {
     const ticket = await manager.findOne(TicketEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!ticket) return 'no-ticket';
-    if (!(await manager.existsBy(PrinterEntity, { station: ticket.station }))) return 'no-printer';
+    const { request } = await manager.findOneByOrFail(OrderEntity, { id: ticket.orderId });
+    const printer = printerAt(request.location, ticket.station);
+    if (!(await manager.existsBy(PrinterEntity, { id: printer }))) return 'no-printer';
     const copies = await manager.countBy(PrintJobEntity, { ticketId: id });
-    await addPrintJob(manager, printing, id, ticket.station, Math.max(1, copies));
+    await addPrintJob(manager, printing, id, printer, Math.max(1, copies));
     await announce(manager, { type: 'tickets' });
     return 'sent';
   });

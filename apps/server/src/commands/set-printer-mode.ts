@@ -3,10 +3,10 @@ import type { DataSource } from 'typeorm';
 import { SimPrinterEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 
-/** Sets how a simulated printer behaves. Returns false if the station has none. */
-export async function setPrinterMode(database: DataSource, station: string, mode: PrinterMode): Promise<boolean> {
+/** Sets how a simulated printer behaves. Returns false if none is simulated by this id. */
+export async function setPrinterMode(database: DataSource, printer: string, mode: PrinterMode): Promise<boolean> {
   return database.transaction(async (manager) => {
-    const { affected } = await manager.update(SimPrinterEntity, { station }, { mode });
+    const { affected } = await manager.update(SimPrinterEntity, { printer }, { mode });
     if (affected) await announce(manager, { type: 'printers' });
     return Boolean(affected);
   });

@@ -3,6 +3,7 @@ import type { OrderTicket, PlacedOrder } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
+import { printerAt } from '../db/printer-ids.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';
@@ -42,7 +43,7 @@ export async function storeOrder(
     ...(warnings.length > 0 && { warnings }),
     ...(round > 1 && { round }),
   }));
-  await sendTickets(manager, printing, { id, number }, sent);
+  await sendTickets(manager, printing, { id, number, request: order.request }, sent);
   return { id, number, total, ...(round > 1 && { round }) };
 }
 
@@ -50,10 +51,10 @@ export async function storeOrder(
 export async function sendTickets(
   manager: EntityManager,
   printing: PrintQueue,
-  { id: orderId, number: orderNumber }: Pick<OrderRow, 'id' | 'number'>,
+  { id: orderId, number: orderNumber, request }: Pick<OrderRow, 'id' | 'number' | 'request'>,
   tickets: readonly OrderTicket[],
 ): Promise<void> {
-  const printers = new Set((await manager.find(PrinterEntity)).map(({ station }) => station));
+  const printers = new Set((await manager.find(PrinterEntity)).map(({ id }) => id));
   const sentAt = now();
   const rows = tickets.map((body) => ({
     id: randomUUID(),
@@ -66,7 +67,9 @@ export async function sendTickets(
     version: 1,
   }));
   if (rows.length > 0) await manager.insert(TicketEntity, rows);
-  for (const ticket of rows)
-    if (printers.has(ticket.station)) await addPrintJob(manager, printing, ticket.id, ticket.station, 0);
+  for (const ticket of rows) {
+    const printer = printerAt(request.location, ticket.station);
+    if (printers.has(printer)) await addPrintJob(manager, printing, ticket.id, printer, 0);
+  }
   await announce(manager, { type: 'tickets' });
 }

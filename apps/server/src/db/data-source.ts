@@ -9,6 +9,7 @@ import { AsSold1790000400000 } from './migrations/1790000400000-as-sold.ts';
 import { PlainNames1790000300000 } from './migrations/1790000300000-plain-names.ts';
 import { Stock1790000500000 } from './migrations/1790000500000-stock.ts';
 import { RoundsAndVoids1790000600000 } from './migrations/1790000600000-rounds-and-voids.ts';
+import { PrintersByLocation1790000700000 } from './migrations/1790000700000-printers-by-location.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
@@ -35,6 +36,7 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
       AsSold1790000400000,
       Stock1790000500000,
       RoundsAndVoids1790000600000,
+      PrintersByLocation1790000700000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

@@ -103,7 +103,7 @@ export const TicketEntity = new EntitySchema<TicketRow>({
 export interface PrintJobRow {
   id: string;
   ticketId: string;
-  /** The station whose printer should print it now: the ticket's own or its backup. */
+  /** The printer that should print it now: its station's at its location, or the backup's. */
   printer: string;
   /** If a process crashes while `sending`, nobody knows whether the ticket was printed. */
   state: PaperState['state'];
@@ -146,9 +146,12 @@ export const PrintJobEntity = new EntitySchema<PrintJobRow>({
   ],
 });
 
-/** A station's printer: its address and last known health. */
+/** A station's printer at a location (null where the house has none): its address and last known health. */
 export interface PrinterRow {
+  /** `printerAt` of both. */
+  id: string;
   station: string;
+  location: string | null;
   host: string;
   port: number;
   health: string;
@@ -157,7 +160,9 @@ export interface PrinterRow {
 export const PrinterEntity = new EntitySchema<PrinterRow>({
   name: 'printer',
   columns: {
-    station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_printer' },
+    id: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_printer' },
+    station: { type: 'text' },
+    location: { type: 'text', nullable: true },
     host: { type: 'text' },
     port: { type: 'integer' },
     health: { type: 'text' },
@@ -167,13 +172,13 @@ export const PrinterEntity = new EntitySchema<PrinterRow>({
 
 /** How a simulated printer behaves just now. */
 export interface SimPrinterRow {
-  station: string;
+  printer: string;
   mode: string;
 }
 export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
   name: 'sim_printer',
   columns: {
-    station: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' },
+    printer: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_sim_printer' },
     mode: { type: 'text' },
   },
 });
@@ -181,7 +186,7 @@ export const SimPrinterEntity = new EntitySchema<SimPrinterRow>({
 /** What a simulated printer printed: one ticket, up to the cut. */
 export interface SimPaperRow {
   id: number;
-  station: string;
+  printer: string;
   printedAt: Date;
   body: PaperLineOut[];
 }
@@ -195,11 +200,11 @@ export const SimPaperEntity = new EntitySchema<SimPaperRow>({
       primaryKeyConstraintName: 'pk_sim_paper',
       transformer: safeInteger,
     },
-    station: { type: 'text' },
+    printer: { type: 'text' },
     printedAt: { type: 'timestamptz', name: 'printed_at' },
     body: { type: 'jsonb' },
   },
-  indices: [{ name: 'ix_sim_paper_station', columns: ['station', 'id'] }],
+  indices: [{ name: 'ix_sim_paper_printer', columns: ['printer', 'id'] }],
 });
 
 /** An order on hold, available at every till; reserved for one till while that till takes it. */

@@ -3,13 +3,14 @@ import { now } from '@hearty-ladle/node-runtime';
 import { Client } from 'pg';
 import type { DataSource } from 'typeorm';
 import { MenuListEntity, PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
+import { printerAt } from '../db/printer-ids.ts';
 import { announce, CHANNEL } from '../live/announce.ts';
 import { log } from '../log.ts';
 import { SimulatedPrinter } from './simulated-printer.ts';
 
 const RETRY_MS = 500;
 
-/** Runs a simulated printer for every station of the menu, each behaving as set in the database. */
+/** Runs a simulated printer for every station at every location of the menu, each behaving as set in the database. */
 export class SimulatedPrinters {
   readonly #database: DataSource;
   readonly #url: string;
@@ -35,33 +36,35 @@ export class SimulatedPrinters {
     for (const printer of this.#printers.values()) await printer.close();
   }
 
-  /** Starts printers for new stations and applies changed behaviours. */
+  /** Starts printers for new stations and locations, and applies changed behaviours. */
   async #follow(): Promise<void> {
-    const list = await this.#database.manager.findOneBy(MenuListEntity, { kind: 'stations' });
-    for (const station of list?.ids ?? []) if (!this.#printers.has(station)) await this.#add(station);
-    for (const { station, mode } of await this.#database.manager.find(SimPrinterEntity)) {
-      await this.#printers.get(station)?.become(mode as PrinterMode);
+    const [stations, locations] = [await this.#idsOf('stations'), await this.#idsOf('locations')];
+    for (const location of locations.length > 0 ? locations : [undefined])
+      for (const station of stations)
+        if (!this.#printers.has(printerAt(location, station))) await this.#add(location, station);
+    for (const { printer, mode } of await this.#database.manager.find(SimPrinterEntity)) {
+      await this.#printers.get(printer)?.become(mode as PrinterMode);
     }
   }
 
-  async #add(station: string): Promise<void> {
-    const printer = new SimulatedPrinter((body) => this.#keep(station, body));
-    await printer.open();
-    this.#printers.set(station, printer);
-    const { manager } = this.#database;
-    await manager.upsert(
-      PrinterEntity,
-      { station, host: '127.0.0.1', port: printer.port, health: 'unknown', since: now() },
-      ['station'],
-    );
-    await manager.query(`INSERT INTO "sim_printer" ("station", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [
-      station,
-    ]);
+  async #idsOf(kind: 'stations' | 'locations'): Promise<readonly string[]> {
+    return (await this.#database.manager.findOneBy(MenuListEntity, { kind }))?.ids ?? [];
   }
 
-  async #keep(station: string, body: Parameters<ConstructorParameters<typeof SimulatedPrinter>[0]>[0]): Promise<void> {
+  async #add(location: string | undefined, station: string): Promise<void> {
+    const id = printerAt(location, station);
+    const printer = new SimulatedPrinter((body) => this.#keep(id, body));
+    await printer.open();
+    this.#printers.set(id, printer);
+    const { manager } = this.#database;
+    const where = { id, station, location: location ?? null, host: '127.0.0.1', port: printer.port };
+    await manager.upsert(PrinterEntity, { ...where, health: 'unknown', since: now() }, ['id']);
+    await manager.query(`INSERT INTO "sim_printer" ("printer", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [id]);
+  }
+
+  async #keep(printer: string, body: Parameters<ConstructorParameters<typeof SimulatedPrinter>[0]>[0]): Promise<void> {
     await this.#database.transaction(async (manager) => {
-      await manager.insert(SimPaperEntity, { station, printedAt: now(), body: body as never });
+      await manager.insert(SimPaperEntity, { printer, printedAt: now(), body: body as never });
       await announce(manager, { type: 'paper' });
     });
   }

@@ -113,9 +113,9 @@ export class PrintQueue {
       const printers = await this.#database.manager.find(PrinterEntity);
       await Promise.all(
         printers
-          .filter(({ station }) => !this.#working.has(station))
-          .map(async ({ station, host, port }) => {
-            await keepHealth(this.#database.manager, station, await printerHealth({ host, port }));
+          .filter(({ id }) => !this.#working.has(id))
+          .map(async ({ id, host, port }) => {
+            await keepHealth(this.#database.manager, id, await printerHealth({ host, port }));
           }),
       );
       const where = { state: Not(In([...FINISHED])), dueAt: LessThan(new Date(now().getTime() - FORGOTTEN_MS)) };

@@ -10,6 +10,7 @@ import {
   type PrintJobRow,
   TicketEntity,
 } from '../db/entities.ts';
+import { printerAt, stationOfPrinter } from '../db/printer-ids.ts';
 import { columnsPrinted, escposBytes, type PrintedBytes } from '../devices/escpos.ts';
 import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
@@ -43,7 +44,7 @@ export interface Turn {
  */
 export async function printJob(database: DataSource, job: PrintJobRow): Promise<readonly Turn[]> {
   const { manager } = database;
-  const address = await manager.findOneBy(PrinterEntity, { station: job.printer });
+  const address = await manager.findOneBy(PrinterEntity, { id: job.printer });
   const sent = asFound(job);
   if (sent.doubts >= MAX_DOUBTS) return stop(manager, sent, sent.fault ?? 'stalled');
   if (!address) return failed(database, sent, { result: 'refused', health: 'away' });
@@ -134,11 +135,14 @@ async function turnTo(manager: EntityManager, job: PrintJobRow, fault: PrinterHe
   return { printer, seconds };
 }
 
-/** Switches between the station's own printer and its backup. */
+/** Switches between the printer of the ticket's own station and that of its backup, at the same location. */
 async function otherPrinter(manager: EntityManager, job: PrintJobRow): Promise<string> {
-  const { station } = await manager.findOneByOrFail(TicketEntity, { id: job.ticketId });
-  if (job.printer !== station) return station;
-  return (await stationOf(manager, station))?.backup ?? station;
+  const { station, orderId } = await manager.findOneByOrFail(TicketEntity, { id: job.ticketId });
+  const { request } = await manager.findOneByOrFail(OrderEntity, { id: orderId });
+  const own = printerAt(request.location, station);
+  if (job.printer !== own) return own;
+  const backup = (await stationOf(manager, station))?.backup;
+  return backup === undefined ? own : printerAt(request.location, backup);
 }
 
 async function stationOf(manager: EntityManager, id: string): Promise<Station | undefined> {
@@ -163,12 +167,13 @@ async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Print
   const ticket = await manager.findOneBy(TicketEntity, { id: job.ticketId });
   if (!ticket) return undefined;
   const order = await manager.findOneByOrFail(OrderEntity, { id: ticket.orderId });
-  const [home, at] = [await stationOf(manager, ticket.station), await stationOf(manager, job.printer)];
+  const printsAt = stationOfPrinter(job.printer);
+  const [home, at] = [await stationOf(manager, ticket.station), await stationOf(manager, printsAt)];
   const columns = at?.columns ?? USUAL_COLUMNS;
   const marks = [
     ...(job.copy > 0 ? ['REPRINT'] : []),
     ...(job.doubtful ? ['MAY BE HERE TWICE'] : []),
-    ...(job.printer === ticket.station ? [] : [`FOR ${home?.name ?? ticket.station}`]),
+    ...(printsAt === ticket.station ? [] : [`FOR ${home?.name ?? ticket.station}`]),
   ];
   const head = {
     ...headOf(order, await timeZoneOf(manager, order)),

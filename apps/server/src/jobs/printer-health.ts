@@ -5,7 +5,11 @@ import type { PrinterHealth } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
 
 /** Stores a printer's health, and notifies pages if it changed. */
-export async function keepHealth(manager: EntityManager, station: string, health: PrinterHealth): Promise<void> {
-  const { affected } = await manager.update(PrinterEntity, { station, health: Not(health) }, { health, since: now() });
+export async function keepHealth(manager: EntityManager, printer: string, health: PrinterHealth): Promise<void> {
+  const { affected } = await manager.update(
+    PrinterEntity,
+    { id: printer, health: Not(health) },
+    { health, since: now() },
+  );
   if (affected) await announce(manager, { type: 'printers' });
 }

@@ -1,5 +1,6 @@
 import type { OrderEvent } from '@hearty-ladle/core';
 import type { OrderRow, OrderVoidRow, PrintJobRow, TicketRow } from '../db/entities.ts';
+import { stationOfPrinter } from '../db/printer-ids.ts';
 import type { TicketEventRow } from '../db/sold-entities.ts';
 
 /** What happened to an order: rounds, voids, bumps and prints, oldest first. */
@@ -26,7 +27,7 @@ export function historyOf(
               at: printedAt.toISOString(),
               what: 'printed',
               station: stations.get(ticketId) ?? '',
-              printer,
+              printer: stationOfPrinter(printer),
               copy,
               doubtful,
             } as const,
@@ -40,7 +41,7 @@ export function historyOf(
               at: dueAt.toISOString(),
               what: 'not-printed',
               station: stations.get(ticketId) ?? '',
-              printer,
+              printer: stationOfPrinter(printer),
               copy,
               fault: fault ?? '',
             } as const,

@@ -10,17 +10,18 @@ export async function printersInHouse(database: DataSource): Promise<Printer[]> 
     await database.manager.find(PrinterEntity),
     await database.manager.find(SimPrinterEntity),
   ];
-  const modes = new Map(simulated.map(({ station, mode }) => [station, PRINTER_MODES.find((known) => known === mode)]));
-  return printers.map(({ since, health, ...printer }) => ({
+  const modes = new Map(simulated.map(({ printer, mode }) => [printer, PRINTER_MODES.find((known) => known === mode)]));
+  return printers.map(({ since, health, location, ...printer }) => ({
     ...printer,
+    ...(location !== null && { location }),
     health: health as Printer['health'],
     since: since.toISOString(),
-    mode: modes.get(printer.station) ?? null,
+    mode: modes.get(printer.id) ?? null,
   }));
 }
 
 /** The latest papers of a simulated printer, newest first. */
-export async function papersOf(database: DataSource, station: string): Promise<PaperOut[]> {
-  const rows = await database.manager.find(SimPaperEntity, { where: { station }, order: { id: 'DESC' }, take: PAPERS });
+export async function papersOf(database: DataSource, printer: string): Promise<PaperOut[]> {
+  const rows = await database.manager.find(SimPaperEntity, { where: { printer }, order: { id: 'DESC' }, take: PAPERS });
   return rows.map(({ printedAt, ...paper }) => ({ ...paper, printedAt: printedAt.toISOString() }));
 }

@@ -2,6 +2,7 @@ import type { Order, PassTicket } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
 import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
+import { stationOfPrinter } from '../db/printer-ids.ts';
 
 const RECALL_MINUTES = 30;
 
@@ -49,7 +50,9 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
       ...wantedOn(order?.request),
       sentAt: sentAt.toISOString(),
       bumpedAt: bumpedAt?.toISOString() ?? null,
-      ...(job && { paper: { state: job.state, printer: job.printer, fault: job.fault, doubtful: job.doubtful } }),
+      ...(job && {
+        paper: { state: job.state, printer: stationOfPrinter(job.printer), fault: job.fault, doubtful: job.doubtful },
+      }),
     };
   });
 }

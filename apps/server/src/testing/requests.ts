@@ -61,8 +61,8 @@ export async function ticketsOf(server: string, orderNumber: number): Promise<Pa
 }
 
 /** What a station's simulated printer printed, newest first. */
-export async function papersOf(server: string, station: string): Promise<(readonly PaperLineOut[])[]> {
-  const { body: papers } = await request(server).get(`/api/workbench/printers/${station}/paper`).expect(200);
+export async function papersOf(server: string, printer: string): Promise<(readonly PaperLineOut[])[]> {
+  const { body: papers } = await request(server).get(`/api/workbench/printers/${printer}/paper`).expect(200);
   return (papers as PaperOut[]).map(({ body }) => body);
 }
 

@@ -149,9 +149,11 @@ export type PrinterHealth = Static<typeof PrinterHealth>;
 export const PrinterMode = enumOf(...PRINTER_MODES);
 export type PrinterMode = Static<typeof PrinterMode>;
 
-/** A station's printer. `mode`: the behaviour of a simulated one, null for a real one. */
+/** A station's printer at a location, if the house has any. `mode`: the behaviour of a simulated one, null for a real one. */
 export const Printer = object({
+  id: text,
   station: text,
+  location: optional(text),
   host: text,
   port: count,
   health: PrinterHealth,
@@ -169,5 +171,5 @@ export const PaperLineOut = oneOf(
 export type PaperLineOut = Readonly<Static<typeof PaperLineOut>>;
 
 /** What a simulated printer printed: one ticket, up to the cut. */
-export const PaperOut = object({ id: count, station: text, printedAt: Timestamp, body: many(PaperLineOut) });
+export const PaperOut = object({ id: count, printer: text, printedAt: Timestamp, body: many(PaperLineOut) });
 export type PaperOut = Readonly<Static<typeof PaperOut>>;

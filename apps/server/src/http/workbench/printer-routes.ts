@@ -10,9 +10,9 @@ export function printerRoutes(routes: AudienceRouter, { database }: Services): v
   routes.handle(workbenchApi.printers, async () => ok(await printersInHouse(database)));
 
   routes.handle(workbenchApi.setPrinterMode, async ({ params, body }) => {
-    const isSet = await setPrinterMode(database, params.station, body.mode);
-    return isSet ? ok(body) : problem(404, 'no-printer', 'No printer is simulated for that station.');
+    const isSet = await setPrinterMode(database, params.printer, body.mode);
+    return isSet ? ok(body) : problem(404, 'no-printer', 'No printer is simulated by that id.');
   });
 
-  routes.handle(workbenchApi.paper, async ({ params }) => ok(await papersOf(database, params.station)));
+  routes.handle(workbenchApi.paper, async ({ params }) => ok(await papersOf(database, params.printer)));
 }

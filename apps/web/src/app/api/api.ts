@@ -170,12 +170,12 @@ export class Api {
     );
   }
 
-  setPrinterMode(station: string, mode: PrinterMode): Observable<unknown> {
-    return this.#client.call('post /api/workbench/printers/:station/mode', { params: { station }, body: { mode } });
+  setPrinterMode(printer: string, mode: PrinterMode): Observable<unknown> {
+    return this.#client.call('post /api/workbench/printers/:printer/mode', { params: { printer }, body: { mode } });
   }
 
-  paper(station: string): Observable<readonly PaperOut[]> {
-    return this.#client.call('get /api/workbench/printers/:station/paper', { params: { station } });
+  paper(printer: string): Observable<readonly PaperOut[]> {
+    return this.#client.call('get /api/workbench/printers/:printer/paper', { params: { printer } });
   }
 
   progress(id: string): Observable<Progress> {

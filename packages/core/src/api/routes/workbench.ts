@@ -14,7 +14,7 @@ import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } f
 import { noMenu } from './refusals.ts';
 
 const { get, post } = routesFor('workbench');
-const station = { station: text };
+const printer = { printer: text };
 /** The number before which a list goes on; as large as PostgreSQL counts. */
 const before = optional(int(0, 2_147_483_647));
 const changeRefusals = {
@@ -73,16 +73,16 @@ export const workbenchApi = {
     refusals: noMenu,
   }),
   printers: get('/printers', { summary: 'The printers and their health', responses: { 200: json(many(Printer)) } }),
-  setPrinterMode: post('/printers/:station/mode', {
+  setPrinterMode: post('/printers/:printer/mode', {
     summary: 'Sets how a simulated printer behaves',
-    params: station,
+    params: printer,
     body: PrinterModeChange,
     responses: { 200: json(PrinterModeChange) },
-    refusals: { 404: { when: 'No printer is simulated for that station.' } },
+    refusals: { 404: { when: 'No printer is simulated by that id.' } },
   }),
-  paper: get('/printers/:station/paper', {
+  paper: get('/printers/:printer/paper', {
     summary: 'What a simulated printer printed, newest first',
-    params: station,
+    params: printer,
     responses: { 200: json(many(PaperOut)) },
   }),
   addPicture: post('/pictures', {

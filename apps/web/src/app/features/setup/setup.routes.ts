@@ -14,7 +14,7 @@ export default [
     path: 'printers',
     providers: [provideState(printerFeature), provideEffects(PrinterEffects)],
     title: 'Printers · Hearty Ladle',
-    children: [{ matcher: optionalPath('station'), loadComponent: printersPage }],
+    children: [{ matcher: optionalPath('printer'), loadComponent: printersPage }],
   },
   {
     path: 'house',

@@ -193,7 +193,9 @@ export class PassPage {
   }
 
   #sayPrinter(station: string): string | undefined {
-    const printer = this.pass().printers.find((one) => one.station === station);
+    const printer = this.pass().printers.find(
+      (one) => one.station === station && one.location === this.stock.location(),
+    );
     return printer && printer.health !== 'ok' && printer.health !== 'unknown'
       ? healthText(this.locale(), printer.health)
       : undefined;

@@ -19,6 +19,8 @@ const MODES: Readonly<Record<PrinterMode, string>> = {
   away: 'Switched off',
 };
 
+const USUAL_COLUMNS = 32;
+
 /** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */
 @Component({
   selector: 'hl-printers-page',
@@ -28,40 +30,50 @@ const MODES: Readonly<Record<PrinterMode, string>> = {
   styleUrl: './printers-page.css',
 })
 export class PrintersPage {
-  readonly station = input<string>();
+  /** The id of the printer whose paper is shown. */
+  readonly printer = input<string>();
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
   protected readonly MODES = PRINTER_MODES.map((mode) => ({ value: mode, label: MODES[mode] }));
   protected readonly state = this.#store.selectSignal(printerFeature.selectPrintersState);
-  protected readonly rows = computed(() => {
-    const stations = this.#view.menu()?.stations ?? [];
-    return stations.map(({ id, name, backup }) => {
-      const printer = this.state().printers.find((one) => one.station === id);
-      return {
-        id,
-        name,
-        printer,
-        health: printer ? healthText('en', printer.health) : 'no printer',
-        isWell: printer?.health === 'ok',
-        backup: stations.find((other) => other.id === backup)?.name,
-      };
-    });
+  /** The stations' printers, location by location. */
+  protected readonly places = computed(() => {
+    const { stations = [], locations = [] } = this.#view.menu() ?? {};
+    const places: readonly { readonly id?: string; readonly name: string }[] =
+      locations.length > 0 ? locations : [{ name: '' }];
+    return places.map(({ id: location, name: place }) => ({
+      name: place,
+      rows: stations.map(({ id: station, name, backup, columns = USUAL_COLUMNS }) => {
+        const printer = this.state().printers.find((one) => one.station === station && one.location === location);
+        return {
+          id: printer?.id ?? station,
+          name,
+          fullName: place ? `${name}, ${place}` : name,
+          columns,
+          printer,
+          health: printer ? healthText('en', printer.health) : 'no printer',
+          isWell: printer?.health === 'ok',
+          backup: stations.find((other) => other.id === backup)?.name,
+        };
+      }),
+    }));
   });
-  protected readonly shown = computed(() => this.rows().find(({ id }) => id === this.station()));
-  protected readonly columns = computed(
-    () => this.#view.menu()?.stations.find(({ id }) => id === this.station())?.columns ?? 32,
+  protected readonly shown = computed(() =>
+    this.places()
+      .flatMap(({ rows }) => rows)
+      .find(({ id }) => id === this.printer()),
   );
 
   constructor() {
     this.#store.dispatch(printerActions.opened());
     effect(() => {
-      const station = this.station();
-      if (station !== undefined) this.#store.dispatch(printerActions.shown({ station }));
+      const printer = this.printer();
+      if (printer !== undefined) this.#store.dispatch(printerActions.shown({ printer }));
     });
   }
 
-  protected simulate(station: string, value: string): void {
+  protected simulate(printer: string, value: string): void {
     const mode = PRINTER_MODES.find((known) => known === value);
-    if (mode) this.#store.dispatch(printerActions.modeSet({ station, mode }));
+    if (mode) this.#store.dispatch(printerActions.modeSet({ printer, mode }));
   }
 }

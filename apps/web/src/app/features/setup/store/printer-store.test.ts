@@ -14,29 +14,29 @@ const away = () => throwError(() => new Error('away'));
 
 describe('the printers', () => {
   it('show the paper of the one that is looked at, anew when something comes out', () => {
-    const api = { printers: () => of([{ station: 'hot' }]), paper: vi.fn((station: string) => of([{ station }])) };
+    const api = { printers: () => of([{ station: 'hot' }]), paper: vi.fn((printer: string) => of([{ printer }])) };
     const printers = runEffects(PrinterEffects, api, printerFeature);
     printers.act(printerActions.opened());
     printers.events.next({ type: 'paper' } as never);
     vi.advanceTimersByTime(200);
     expect(api.paper).not.toHaveBeenCalled();
-    printers.act(printerActions.shown({ station: 'hot' }));
+    printers.act(printerActions.shown({ printer: 'hot' }));
     printers.events.next({ type: 'paper' } as never);
     vi.advanceTimersByTime(200);
     expect(api.paper.mock.calls).toEqual([['hot'], ['hot']]);
     expect(printers.state()).toMatchObject({
       shown: 'hot',
       printers: [{ station: 'hot' }],
-      paper: [{ station: 'hot' }],
+      paper: [{ printer: 'hot' }],
     });
-    printers.act(printerActions.shown({ station: 'cold' }));
+    printers.act(printerActions.shown({ printer: 'cold' }));
     expect(api.paper).toHaveBeenLastCalledWith('cold');
   });
 
   it('are read again after one was jammed or mended, whatever was answered', () => {
     const api = { printers: vi.fn(() => of([])), setPrinterMode: vi.fn(() => away()), paper: () => of([]) };
     const printers = runEffects(PrinterEffects, api, printerFeature);
-    printers.act(printerActions.modeSet({ station: 'hot', mode: 'jammed' }));
+    printers.act(printerActions.modeSet({ printer: 'hot', mode: 'jammed' }));
     expect(api.setPrinterMode).toHaveBeenCalledExactlyOnceWith('hot', 'jammed');
     expect(api.printers).toHaveBeenCalledTimes(1);
   });

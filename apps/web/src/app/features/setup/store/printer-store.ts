@@ -17,9 +17,9 @@ export const printerActions = createActionGroup({
   events: {
     Opened: emptyProps(),
     Arrived: props<{ printers: readonly Printer[] }>(),
-    Shown: props<{ station: string }>(),
+    Shown: props<{ printer: string }>(),
     'Paper arrived': props<{ paper: readonly PaperOut[] }>(),
-    'Mode set': props<{ station: string; mode: PrinterMode }>(),
+    'Mode set': props<{ printer: string; mode: PrinterMode }>(),
     'Mode answered': emptyProps(),
   },
 });
@@ -29,10 +29,10 @@ export const printerFeature = createFeature({
   reducer: createReducer<PrinterState>(
     { printers: [], shown: undefined, paper: [] },
     on(printerActions.arrived, (state, { printers }) => ({ ...state, printers })),
-    on(printerActions.shown, (state, { station }) => ({
+    on(printerActions.shown, (state, { printer }) => ({
       ...state,
-      shown: station,
-      paper: state.shown === station ? state.paper : [],
+      shown: printer,
+      paper: state.shown === printer ? state.paper : [],
     })),
     on(printerActions.paperArrived, (state, { paper }) => ({ ...state, paper })),
   ),
@@ -76,9 +76,9 @@ export class PrinterEffects {
       ),
     ).pipe(
       withLatestFrom(this.#store.select(printerFeature.selectShown)),
-      filter(([, station]) => station !== undefined),
-      switchMap(([, station]) =>
-        this.#api.paper(station ?? '').pipe(
+      filter(([, printer]) => printer !== undefined),
+      switchMap(([, printer]) =>
+        this.#api.paper(printer ?? '').pipe(
           map((paper) => printerActions.paperArrived({ paper })),
           catchError(() => EMPTY),
         ),
@@ -89,8 +89,8 @@ export class PrinterEffects {
   readonly mode = createEffect(() =>
     this.#actions.pipe(
       ofType(printerActions.modeSet),
-      concatMap(({ station, mode }) =>
-        this.#api.setPrinterMode(station, mode).pipe(
+      concatMap(({ printer, mode }) =>
+        this.#api.setPrinterMode(printer, mode).pipe(
           map(() => printerActions.modeAnswered()),
           catchError(() => of(printerActions.modeAnswered())),
         ),
