@@ -192,6 +192,9 @@ export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts'
 export { countsAt, type Standing, standing, type StandingAt } from './pantry/standing.ts';
 export { type NamedWhat, namedWhats } from './pantry/named-whats.ts';
 export { outWith } from './pantry/out-with.ts';
+export { type DayOfStock, daysLeft } from './pantry/days-left.ts';
+export { standInsAt } from './pantry/stand-ins.ts';
+export { withStandIns } from './edits/stand-ins.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';

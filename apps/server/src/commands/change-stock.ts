@@ -29,11 +29,12 @@ const MOST_ON_HAND = 1_000_000_000;
 export async function takeOff(
   dependencies: MenuDependencies,
   key: string,
-  { whats, locations, until, reason }: OffRequest,
+  { whats, locations, until, reason, standIns }: OffRequest,
   person: string,
 ): Promise<readonly HeldOff[] | StockRefusal> {
   const stored = await storedMenu(dependencies);
-  const refused = refusalOf(stored?.menu, whats, locations ?? []);
+  const named = [...whats, ...(standIns ?? []).map((choice) => ({ choice }))];
+  const refused = refusalOf(stored?.menu, named, locations ?? []);
   if (refused) return refused;
   return dependencies.database.transaction(async (manager) => {
     await lockKey(manager, key);
@@ -51,6 +52,7 @@ export async function takeOff(
       by: person,
       endedAt: null,
       endedBy: null,
+      standIns: standIns?.length ? standIns : null,
     }));
     await manager.insert(OffEntity, rows as never);
     await announce(manager, { type: 'pantry' });

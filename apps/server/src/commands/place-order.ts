@@ -15,13 +15,22 @@ import {
   type Placement,
   totalFaultOf,
   trustedOrder,
+  withStandIns,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import type { StockCountRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
-import { addMovements, flowsOf, loadPantry, lockCounts, withCounts } from '../db/pantry-store.ts';
+import {
+  addMovements,
+  flowsOf,
+  loadStock,
+  lockCounts,
+  pantryOf,
+  standInsThere,
+  withCounts,
+} from '../db/pantry-store.ts';
 import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
@@ -29,6 +38,7 @@ import { asRound, firstRound, nextRound, warningsBefore } from './add-round.ts';
 import { checkPin, type PinDependencies } from './check-pin.ts';
 import { type EarlierOrder, findEarlierOrder, keysOf, placedBefore } from './order-keys.ts';
 import { dishNames, searchText, warningsOf } from './order-texts.ts';
+import { pauseAt } from '../queries/pantry.ts';
 import { storeOrder } from './store-order.ts';
 import { rememberTurnedAway } from './turn-away.ts';
 
@@ -38,6 +48,8 @@ export type OrderOutcome =
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
   | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
   | { readonly outcome: 'pin-too-often'; readonly seconds: number }
+  /** Online ordering is paused at the location. */
+  | { readonly outcome: 'paused'; readonly until: Date }
   /** `no-order`: there is none that the round could be added to. */
   | { readonly outcome: 'may-not-name-prices' | 'no-menu' | 'no-location' | 'no-order' };
 
@@ -84,6 +96,8 @@ export async function placeOrder(
   const stored = await cache.current(database.manager);
   if (!stored) return { outcome: 'no-menu' };
   if (stored.menu.locations?.length && placement.location === undefined) return { outcome: 'no-location' };
+  const pause = sender.source === 'shop' ? await pauseAt(database.manager, placement.location) : undefined;
+  if (pause) return { outcome: 'paused', until: pause.until };
   if (evenIfShort || namesPrices(stored.menu, placement)) {
     const checked =
       pin === undefined || sender.source === 'shop'
@@ -100,7 +114,7 @@ export async function placeOrder(
       // Before any count is locked: a void locks the order first too.
       const added = first && { addedTo: first.id, number: first.number, round: await nextRound(manager, first) };
       const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
-      const { quote, counts } = await judged(manager, stored.menu, order, evenIfShort);
+      const { quote, counts, standIns } = await judged(manager, stored.menu, order, evenIfShort);
       if (!quote.ok) {
         await rememberTurnedAway(manager, order, quote);
         return { outcome: 'refused', quote };
@@ -126,6 +140,7 @@ export async function placeOrder(
         dishes: dishNames(stored.menu, order),
         search: searchText(stored.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
         ...added,
+        standIns: standIns.length > 0 ? standIns : null,
       };
       const placed = await storeOrder(manager, printing, row, warnings);
       const flows = flowsOf(quote.takes, counts, order.location);
@@ -147,12 +162,15 @@ async function judged(
   menu: Menu,
   order: Order,
   evenIfShort: boolean,
-): Promise<{ readonly quote: OrderQuote; readonly counts: readonly StockCountRow[] }> {
-  const pantry = await loadPantry(manager);
-  const judge = (now: Pantry) => judgeOrder(menu, evenIfShort ? { ...now, counts: [] } : now, order, clock);
+): Promise<{ readonly quote: OrderQuote; readonly counts: readonly StockCountRow[]; readonly standIns: string[] }> {
+  const stock = await loadStock(manager);
+  const pantry = pantryOf(stock);
+  const standIns = standInsThere(menu, stock, order.location);
+  const served = withStandIns(menu, standIns);
+  const judge = (now: Pantry) => judgeOrder(served, evenIfShort ? { ...now, counts: [] } : now, order, clock);
   const first = judge(pantry);
   const counts = pantry.counts?.length ? await lockCounts(manager, first.takes, order.location) : [];
-  return { quote: counts.length > 0 ? judge(withCounts(pantry, counts)) : first, counts };
+  return { quote: counts.length > 0 ? judge(withCounts(pantry, counts)) : first, counts, standIns };
 }
 
 function namesPrices({ items }: Menu, { lines }: Placement): boolean {

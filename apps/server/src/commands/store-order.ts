@@ -14,7 +14,7 @@ export type NewOrder = Pick<
   'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
 > &
   /** Of a round: its order, with the order's number. */
-  Partial<Pick<OrderRow, 'addedTo' | 'number' | 'round'>>;
+  Partial<Pick<OrderRow, 'addedTo' | 'number' | 'round' | 'standIns'>>;
 
 /** Stores an order with its tickets and print jobs. */
 export async function storeOrder(

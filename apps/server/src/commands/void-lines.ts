@@ -11,6 +11,7 @@ import {
   voidedByLine,
   type VoidRequest,
   voidTickets,
+  withStandIns,
   withVoided,
 } from '@hearty-ladle/core';
 import { clock, now } from '@hearty-ladle/node-runtime';
@@ -59,8 +60,9 @@ export async function voidLines(
     if (await manager.existsBy(OrderVoidEntity, { requestKey: key })) return 'key-taken';
     const voided = before.flatMap((one) => one.lines);
     if (!isLeft(order, voided, lines)) return 'not-left';
-    const menu = await soldMenus.at(order.revision);
-    if (!menu) return 'no-menu';
+    const kept = await soldMenus.at(order.revision);
+    if (!kept) return 'no-menu';
+    const menu = withStandIns(kept, order.standIns ?? []);
     const remains = quoteRemains(menu, order.request, voided, clock);
     const after = quoteRemains(menu, order.request, [...voided, ...lines], clock);
     await manager.insert(OrderVoidEntity, {

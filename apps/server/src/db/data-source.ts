@@ -10,6 +10,7 @@ import { PlainNames1790000300000 } from './migrations/1790000300000-plain-names.
 import { Stock1790000500000 } from './migrations/1790000500000-stock.ts';
 import { RoundsAndVoids1790000600000 } from './migrations/1790000600000-rounds-and-voids.ts';
 import { PrintersByLocation1790000700000 } from './migrations/1790000700000-printers-by-location.ts';
+import { PausesAndShelves1790000800000 } from './migrations/1790000800000-pauses-and-shelves.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
@@ -37,6 +38,7 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
       Stock1790000500000,
       RoundsAndVoids1790000600000,
       PrintersByLocation1790000700000,
+      PausesAndShelves1790000800000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

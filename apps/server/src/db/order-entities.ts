@@ -22,6 +22,8 @@ export interface OrderRow {
   addedTo: string | null;
   /** From 1. */
   round: number;
+  /** The choices that stood in for others when it was placed. */
+  standIns: string[] | null;
   /** Who to call and where to bring it, as entered. */
   name: string | null;
   place: string | null;
@@ -50,6 +52,7 @@ export const OrderEntity = new EntitySchema<OrderRow>({
       foreignKey: { target: 'orders', inverseSide: 'id', name: 'fk_orders_added_to', onDelete: 'CASCADE' },
     },
     round: { type: 'integer', default: 1 },
+    standIns: { type: 'jsonb', name: 'stand_ins', nullable: true },
     name: { type: 'text', nullable: true },
     place: { type: 'text', nullable: true },
     dishes: { type: 'jsonb', default: [] },

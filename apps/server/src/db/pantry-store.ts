@@ -3,14 +3,17 @@ import {
   fromThousandths,
   type HeldOff,
   keyOfWhat,
+  type Menu,
   type OrderQuote,
   type Pantry,
   PANTRY_FORMAT,
+  standInsAt,
   toThousandths,
   type What,
   whatsOf,
+  withStandIns,
 } from '@hearty-ladle/core';
-import { now } from '@hearty-ladle/node-runtime';
+import { clock, now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, IsNull } from 'typeorm';
 import { OffEntity, type OffRow, StockCountEntity, type StockCountRow, StockMovementEntity } from './entities.ts';
 
@@ -28,8 +31,13 @@ export async function loadStock(manager: EntityManager): Promise<StoredStock> {
 }
 
 /** The same as the core judges it. */
-export async function loadPantry(manager: EntityManager): Promise<Pantry> {
-  return pantryOf(await loadStock(manager));
+/** The menu as it is served at a location now: with the choices that stand in for what is off there. */
+export function servedThere<M extends Menu>(menu: M, { offs }: Pick<StoredStock, 'offs'>, location?: string): M {
+  return withStandIns(menu, standInsThere(menu, { offs }, location));
+}
+
+export function standInsThere(menu: Menu, { offs }: Pick<StoredStock, 'offs'>, location?: string): string[] {
+  return standInsAt(offs.map(heldOff), location, clock(menu.locations?.find(({ id }) => id === location)?.timeZone));
 }
 
 export function pantryOf({ offs, counts }: StoredStock): Pantry {
@@ -45,7 +53,7 @@ export function pantryOf({ offs, counts }: StoredStock): Pantry {
   };
 }
 
-export function heldOff({ id, what, locations, until, reason, since, by }: OffRow): HeldOff {
+export function heldOff({ id, what, locations, until, reason, since, by, standIns }: OffRow): HeldOff {
   return {
     id,
     what,
@@ -54,6 +62,7 @@ export function heldOff({ id, what, locations, until, reason, since, by }: OffRo
     ...(locations && { locations }),
     ...(until !== null && { until }),
     ...(reason !== null && { reason }),
+    ...(standIns && { standIns }),
   };
 }
 

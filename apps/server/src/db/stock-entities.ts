@@ -17,6 +17,8 @@ export interface OffRow {
   by: string;
   endedAt: Date | null;
   endedBy: string | null;
+  /** The choices that are offered in its place. */
+  standIns: string[] | null;
 }
 export const OffEntity = new EntitySchema<OffRow>({
   name: 'off',
@@ -31,6 +33,7 @@ export const OffEntity = new EntitySchema<OffRow>({
     by: { type: 'text' },
     endedAt: { type: 'timestamptz', name: 'ended_at', nullable: true },
     endedBy: { type: 'text', name: 'ended_by', nullable: true },
+    standIns: { type: 'jsonb', name: 'stand_ins', nullable: true },
   },
   indices: [
     { name: 'ix_off_open', columns: ['since'], where: 'ended_at IS NULL' },
@@ -133,4 +136,44 @@ export const TurnedAwayEntity = new EntitySchema<TurnedAwayRow>({
   },
 });
 
-export const STOCK_ENTITIES = [OffEntity, StockCountEntity, StockMovementEntity, TurnedAwayEntity];
+/** Online ordering that is paused. */
+export interface OrderingPauseRow {
+  /** Empty: everywhere. */
+  location: string;
+  until: Date;
+  by: string;
+}
+export const OrderingPauseEntity = new EntitySchema<OrderingPauseRow>({
+  name: 'ordering_pause',
+  columns: {
+    location: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_ordering_pause' },
+    until: { type: 'timestamptz' },
+    by: { type: 'text' },
+  },
+});
+
+/** Where something of stock stands, and the cases and bags in which it is delivered. */
+export interface StockThingRow {
+  key: string;
+  what: What;
+  shelf: string;
+  packs: { name: string; quantity: number }[];
+}
+export const StockThingEntity = new EntitySchema<StockThingRow>({
+  name: 'stock_thing',
+  columns: {
+    key: { type: 'text', primary: true, primaryKeyConstraintName: 'pk_stock_thing' },
+    what: { type: 'jsonb' },
+    shelf: { type: 'text' },
+    packs: { type: 'jsonb' },
+  },
+});
+
+export const STOCK_ENTITIES = [
+  OffEntity,
+  StockCountEntity,
+  StockMovementEntity,
+  TurnedAwayEntity,
+  OrderingPauseEntity,
+  StockThingEntity,
+];

@@ -63,6 +63,10 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
         return problem(403, 'may-not-name-prices', 'A price may be named only with a PIN that is known here.');
       case 'pin-too-often':
         return tooOften(outcome.seconds);
+      case 'paused':
+        return problem(409, 'ordering-paused', 'No online orders are taken just now.', {
+          until: outcome.until.toISOString(),
+        });
       case 'above-limit':
         return aboveLimit(outcome.fault);
       case 'costs-otherwise':

@@ -1,4 +1,11 @@
-import { type ListedOrder, type OpenedOrder, type OrderRound, type Progress, voidedByLine } from '@hearty-ladle/core';
+import {
+  type ListedOrder,
+  type OpenedOrder,
+  type OrderRound,
+  type Progress,
+  voidedByLine,
+  withStandIns,
+} from '@hearty-ladle/core';
 import { type DataSource, In, type SelectQueryBuilder } from 'typeorm';
 import {
   OrderEntity,
@@ -132,11 +139,12 @@ async function roundsOf(database: DataSource, id: string): Promise<OrderRow[]> {
 
 async function openRound(
   { database, cache, soldMenus }: OpenOrderDependencies,
-  { id, round, placedAt, revision, request, quote, total, due }: OrderRow,
+  { id, round, placedAt, revision, request, quote, total, due, standIns }: OrderRow,
   voids: readonly OrderVoidRow[],
 ): Promise<OrderRound | undefined> {
-  const menu = (await soldMenus.at(revision)) ?? (await cache.current(database.manager))?.menu;
-  if (!menu) return undefined;
+  const kept = (await soldMenus.at(revision)) ?? (await cache.current(database.manager))?.menu;
+  if (!kept) return undefined;
+  const menu = withStandIns(kept, standIns ?? []);
   const sold = new Set(request.lines.map(({ item }) => item));
   const lines = voids.filter(({ orderId }) => orderId === id).flatMap((one) => one.lines);
   return {

@@ -1,19 +1,9 @@
-import {
-  fromThousandths,
-  type Menu,
-  type Movement,
-  type PantryNow,
-  standing,
-  type StockStanding,
-  type What,
-} from '@hearty-ladle/core';
-import { clock } from '@hearty-ladle/node-runtime';
-import { type DataSource, In } from 'typeorm';
-import { OrderEntity, StockMovementEntity } from '../db/entities.ts';
-import { countOf, heldOff, loadStock, pantryOf, type StoredStock } from '../db/pantry-store.ts';
+import { type Menu, type PantryNow, standing, type StockStanding, type What } from '@hearty-ladle/core';
+import { clock, now } from '@hearty-ladle/node-runtime';
+import { type DataSource, type EntityManager, In, MoreThan } from 'typeorm';
+import { OrderingPauseEntity, type OrderingPauseRow, StockThingEntity } from '../db/entities.ts';
+import { countOf, heldOff, loadStock, pantryOf, standInsThere, type StoredStock } from '../db/pantry-store.ts';
 import { type MenuDependencies, storedMenu } from './menu.ts';
-
-const MOST_MOVEMENTS = 500;
 
 /** Everything about stock at a location; undefined if there is no menu or no such location. */
 export async function pantryAt(
@@ -22,14 +12,32 @@ export async function pantryAt(
 ): Promise<PantryNow | undefined> {
   const found = await standingAt(dependencies, location);
   if (!found) return undefined;
-  const { menu, stock, standing: now } = found;
+  const { menu, stock, standing: stands } = found;
   const minute = clock(menu.locations?.find(({ id }) => id === location)?.timeZone);
+  const { manager } = dependencies.database;
+  const pause = await pauseAt(manager, location);
+  const things = await manager.find(StockThingEntity, { order: { key: 'ASC' } });
   return {
     selling: await sellingAt(dependencies.database, location),
     offs: stock.offs.filter(({ until }) => until === null || until > minute).map(heldOff),
     counts: stock.counts.map(countOf),
-    standing: now,
+    standing: stands,
+    things: things.map(({ what, shelf, packs }) => ({ what, shelf, packs })),
+    ...(pause && { pausedBy: pause.by }),
   };
+}
+
+/** The pause of online ordering that is on at a location, if any; the longest of its own and the general one. */
+export async function pauseAt(
+  manager: EntityManager,
+  location: string | undefined,
+): Promise<OrderingPauseRow | undefined> {
+  const [longest] = await manager.find(OrderingPauseEntity, {
+    where: { location: In(['', location ?? '']), until: MoreThan(now()) },
+    order: { until: 'DESC' },
+    take: 1,
+  });
+  return longest;
 }
 
 const SELLING_HOURS = 3;
@@ -61,11 +69,11 @@ export async function standingForGuests(
 ): Promise<StockStanding | undefined> {
   const found = await standingAt(dependencies, location);
   if (!found) return undefined;
-  const { out, left } = found.standing;
+  const { left, ...told } = found.standing;
   const fewOf = (portions: Readonly<Record<string, number>>) =>
     Object.fromEntries(Object.entries(portions).filter(([, count]) => count <= few));
   return {
-    out,
+    ...told,
     left: {
       items: fewOf(left.items),
       choices: fewOf(left.choices),
@@ -80,32 +88,20 @@ async function standingAt(
 ): Promise<{ readonly menu: Menu; readonly stock: StoredStock; readonly standing: StockStanding } | undefined> {
   const stored = await storedMenu(dependencies);
   if (!stored) return undefined;
-  const stock = await loadStock(dependencies.database.manager);
+  const { manager } = dependencies.database;
+  const stock = await loadStock(manager);
   const found = standing(stored.menu, pantryOf(stock), location === undefined ? {} : { location }, clock);
-  return found && { menu: stored.menu, stock, standing: { out: found.out, left: found.left } };
-}
-
-/** The latest movements of one thing at a location (empty: of the general count), newest first. */
-export async function ledgerOf(database: DataSource, key: string, location: string): Promise<Movement[]> {
-  const rows = await database.manager.find(StockMovementEntity, {
-    where: { key, location },
-    order: { id: 'DESC' },
-    take: MOST_MOVEMENTS,
-  });
-  const ids = [...new Set(rows.flatMap(({ orderId }) => orderId ?? []))];
-  const orders = ids.length === 0 ? [] : await database.manager.findBy(OrderEntity, { id: In(ids) });
-  const numbers = new Map(orders.map(({ id, number }) => [id, number]));
-  return rows.map(({ id, at, kind, quantity, onHand, by, reason, orderId }) => {
-    const order = numbers.get(orderId ?? '');
-    return {
-      id,
-      at: at.toISOString(),
-      kind,
-      quantity: fromThousandths(quantity),
-      onHand: fromThousandths(onHand),
-      by,
-      ...(reason !== null && { reason }),
-      ...(order !== undefined && { order }),
-    };
-  });
+  if (!found) return undefined;
+  const standIns = standInsThere(stored.menu, stock, location);
+  const pause = await pauseAt(manager, location);
+  return {
+    menu: stored.menu,
+    stock,
+    standing: {
+      out: found.out,
+      left: found.left,
+      ...(standIns.length > 0 && { standIns }),
+      ...(pause && { pausedUntil: pause.until.toISOString() }),
+    },
+  };
 }

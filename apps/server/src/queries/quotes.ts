@@ -15,7 +15,7 @@ import {
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import type { HouseSettings } from '../db/house-settings.ts';
-import { loadPantry } from '../db/pantry-store.ts';
+import { loadStock, pantryOf, servedThere } from '../db/pantry-store.ts';
 import { type MenuDependencies, storedMenu } from './menu.ts';
 
 export interface QuoteDependencies extends MenuDependencies {
@@ -30,10 +30,16 @@ export async function quoteDish(
 ): Promise<Quote | undefined> {
   const menu = await menuOf(dependencies);
   if (!menu) return undefined;
-  const pantry = await loadPantry(dependencies.database.manager);
+  const stock = await loadStock(dependencies.database.manager);
   const trusted = trustedLine(menu, line, source, clock);
-  const found = standing(menu, pantry, trusted.location === undefined ? {} : { location: trusted.location }, clock);
-  return quoteLine(menu, found ? { ...trusted, out: found.out } : trusted, clock);
+  const served = servedThere(menu, stock, trusted.location);
+  const found = standing(
+    served,
+    pantryOf(stock),
+    trusted.location === undefined ? {} : { location: trusted.location },
+    clock,
+  );
+  return quoteLine(served, found ? { ...trusted, out: found.out } : trusted, clock);
 }
 
 /** What an order costs; undefined if there is no menu. */
@@ -47,8 +53,9 @@ export async function quoteWholeOrder(
   if (fault) return { fault };
   const menu = await menuOf(dependencies);
   if (!menu) return undefined;
-  const pantry = await loadPantry(dependencies.database.manager);
-  return { quote: judgeOrder(menu, pantry, trustedOrder(menu, order, source, clock), clock) };
+  const stock = await loadStock(dependencies.database.manager);
+  const served = servedThere(menu, stock, order.location);
+  return { quote: judgeOrder(served, pantryOf(stock), trustedOrder(menu, order, source, clock), clock) };
 }
 
 async function menuOf(dependencies: QuoteDependencies): Promise<Menu | undefined> {

@@ -1,5 +1,7 @@
 import Type, { type Static } from 'typebox';
-import { Id, list, optional } from '../menu/schema-kit.ts';
+import { ChoicePath } from '../menu/condition-schema.ts';
+import { QuantityAboveZero } from '../menu/group-schema.ts';
+import { Id, int, list, optional } from '../menu/schema-kit.ts';
 import { What } from '../menu/what.ts';
 import { Out } from './line.ts';
 import { count, enumOf, many, nullable, object, text, Timestamp, Uuid } from './schema.ts';
@@ -13,7 +15,14 @@ const localMinute = Type.String({ format: 'local-minute' });
 const quantity = Type.Number({ minimum: -1_000_000, maximum: 1_000_000 });
 
 /** Something that is 86'd. `until`: local time of each location, exclusive. */
-const off = { what: What, locations: optional(list(Id)), until: optional(localMinute), reason: optional(words) };
+const off = {
+  what: What,
+  locations: optional(list(Id)),
+  until: optional(localMinute),
+  reason: optional(words),
+  /** The choices (`group/choice`) that are offered in its place while it is off. */
+  standIns: optional(Type.Array(ChoicePath, { maxItems: 20 })),
+};
 
 /** What is to be 86'd: several things at once, with one request. */
 export const OffRequest = object({
@@ -21,6 +30,7 @@ export const OffRequest = object({
   locations: off.locations,
   until: off.until,
   reason: off.reason,
+  standIns: off.standIns,
 });
 export type OffRequest = Static<typeof OffRequest>;
 
@@ -43,8 +53,31 @@ export const StockStanding = object({
     choices: Portions,
     variants: many(object({ item: text, pick: Combination, left: count })),
   }),
+  /** The choices (`group/choice`) that are offered for now, in place of what is off. */
+  standIns: optional(many(text)),
+  /** Until when no online orders are taken, if they are paused. */
+  pausedUntil: optional(Timestamp),
 });
 export type StockStanding = Readonly<Static<typeof StockStanding>>;
+
+/** A case or a bag, as something is delivered: how much of its unit it holds. */
+const Pack = object({ name: Type.String({ minLength: 1, maxLength: 40 }), quantity: QuantityAboveZero });
+
+/** How something of stock is kept and delivered. `shelf`: where it stands; a count goes shelf by shelf. */
+export const StockThing = object({
+  what: What,
+  shelf: Type.String({ maxLength: 40 }),
+  packs: Type.Array(Pack, { maxItems: 6 }),
+});
+export type StockThing = Readonly<Static<typeof StockThing>>;
+
+/** Pauses online ordering at a location (without one: everywhere) for some minutes; 0 takes orders again. */
+export const PauseRequest = object({ location: optional(Id), minutes: int(0, 1_440) });
+export type PauseRequest = Static<typeof PauseRequest>;
+
+/** One day of something counted: how much was sold less what was voided, and what was on hand at its end. */
+export const StockDay = object({ day: text, used: quantity, onHand: quantity });
+export type StockDay = Readonly<Static<typeof StockDay>>;
 
 /**
  * Everything about stock at a location: what is off anywhere, what is counted, what follows from both there, and what has
@@ -55,6 +88,9 @@ export const PantryNow = object({
   offs: many(HeldOff),
   counts: many(HeldCount),
   standing: StockStanding,
+  things: many(StockThing),
+  /** Who paused online ordering here. */
+  pausedBy: optional(text),
 });
 export type PantryNow = Readonly<Static<typeof PantryNow>>;
 

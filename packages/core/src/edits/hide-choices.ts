@@ -24,3 +24,13 @@ export function hideChoices(menu: Menu, group: Id, choices: readonly Id[], hidde
 function ruleOf(menu: Menu): Rule | undefined {
   return menu.rules?.find(({ id }) => id === HIDDEN_CHOICES);
 }
+
+/** The menu with some choices (`group/choice`) no longer hidden. */
+export function withoutHidden<M extends Menu>(menu: M, choices: readonly string[]): M {
+  const rules = (menu.rules ?? []).flatMap((rule) => {
+    if (rule.id !== HIDDEN_CHOICES) return [rule];
+    const then = rule.then.filter((effect) => !('hide' in effect && choices.includes(effect.hide)));
+    return then.length > 0 ? [{ ...rule, then }] : [];
+  });
+  return { ...menu, rules };
+}

@@ -191,7 +191,8 @@ class Stocktaking {
   }
 }
 
-function isOn({ locations, from, until }: Off, location: string | undefined, at: string): boolean {
+/** Whether something is off at a location and a local minute. */
+export function isOn({ locations, from, until }: Off, location: string | undefined, at: string): boolean {
   const isHere = locations === undefined || (location !== undefined && locations.includes(location));
   return isHere && (from === undefined || from <= at) && (until === undefined || at < until);
 }

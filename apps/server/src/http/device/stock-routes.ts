@@ -1,7 +1,9 @@
 import { deviceApi } from '@hearty-ladle/core';
 import { isKnownDevice } from '../../commands/check-pin.ts';
 import { changeCount, moveStock, putBack, type StockRefusal, takeOff } from '../../commands/change-stock.ts';
-import { ledgerOf, pantryAt } from '../../queries/pantry.ts';
+import { pauseOrdering, setStockThing } from '../../commands/set-stock-thing.ts';
+import { ledgerDays, ledgerOf } from '../../queries/ledger.ts';
+import { pantryAt } from '../../queries/pantry.ts';
 import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
@@ -19,6 +21,22 @@ export function stockRoutes(routes: AudienceRouter, services: Services): void {
   });
 
   routes.handle(deviceApi.ledger, async ({ query }) => ok(await ledgerOf(database, query.what, query.location ?? '')));
+
+  routes.handle(deviceApi.ledgerDays, async ({ query }) =>
+    ok(await ledgerDays(services, query.what, query.location ?? '')),
+  );
+
+  routes.handle(deviceApi.setThing, async ({ body, device }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const refused = await stockGate.run(() => setStockThing(services, body));
+    return refused ? refusal(refused) : ok({});
+  });
+
+  routes.handle(deviceApi.pause, async ({ body, device, person }) => {
+    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+    const paused = await stockGate.run(() => pauseOrdering(services, body, person));
+    return typeof paused === 'string' ? refusal(paused) : ok(paused);
+  });
 
   routes.handle(deviceApi.takeOff, async ({ key, body, device, person }) => {
     if (!(await isKnownDevice(services, device))) return NEEDS_PIN;

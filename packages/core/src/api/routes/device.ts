@@ -8,7 +8,18 @@ import { Placement } from '../placement.ts';
 import { OrderQuote, Quote } from '../quote.ts';
 import { NoBody, OrderRequest, PinTry, Reservation, VoidRequest } from '../requests.ts';
 import { many, nullable, object, text, Timestamp, Uuid } from '../schema.ts';
-import { CountChange, HeldCount, HeldOff, Movement, MovementRequest, OffRequest, PantryNow } from '../stock.ts';
+import {
+  CountChange,
+  HeldCount,
+  HeldOff,
+  Movement,
+  MovementRequest,
+  OffRequest,
+  PantryNow,
+  PauseRequest,
+  StockDay,
+  StockThing,
+} from '../stock.ts';
 import { StoredMenu } from '../workbook.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -149,6 +160,25 @@ export const deviceApi = {
     body: CountChange,
     responses: { 200: json(object({})) },
     refusals: { ...needsPin, 404: { when: 'It is not counted there.' } },
+  }),
+  setThing: post('/stock-things', {
+    summary: 'Sets where something of stock stands, and in which cases it is delivered',
+    headers: ['X-Device-Token', 'X-Working-As'],
+    body: StockThing,
+    responses: { 200: json(object({})) },
+    refusals: { ...needsPin, 422: { when: 'The menu has no such thing; or a quantity is not understood.' } },
+  }),
+  pause: post('/pause', {
+    summary: 'Pauses online ordering for some minutes, or takes orders again',
+    headers: ['X-Device-Token', 'X-Working-As'],
+    body: PauseRequest,
+    responses: { 200: json(object({ until: nullable(Timestamp) })) },
+    refusals: { ...needsPin, 422: { when: 'The menu has no such location.' } },
+  }),
+  ledgerDays: get('/ledger/days', {
+    summary: 'What was used of one thing at a location and what was left, day by day for four weeks, oldest first',
+    query: { ...atLocation, what: text },
+    responses: { 200: json(many(StockDay)) },
   }),
   ledger: get('/ledger', {
     summary: 'The latest movements of one thing at a location, newest first',

@@ -4,7 +4,7 @@ import type { Refusal } from '../contract.ts';
 import { PlacedOrder } from '../kitchen.ts';
 import { OrderLimitFault } from '../order-limits.ts';
 import { OrderProblem } from '../quote.ts';
-import { many } from '../schema.ts';
+import { many, Timestamp } from '../schema.ts';
 
 /** Refusals that several routes share. */
 
@@ -21,8 +21,8 @@ export const orderRefusals = {
   409: {
     when:
       'The total differs from `seenTotal` and is in `total`; or an order with a key in `replaces` was placed after ' +
-      'all and is in `order`; or another order replaced this one.',
-    fields: { total: optional(Type.Integer()), order: optional(PlacedOrder) },
+      'all and is in `order`; or another order replaced this one; or online ordering is paused, until `until`.',
+    fields: { total: optional(Type.Integer()), order: optional(PlacedOrder), until: optional(Timestamp) },
   },
   422: {
     when:
