@@ -46,7 +46,7 @@ export async function applied(page: Page): Promise<void> {
 }
 
 /** Chooses an option of a labelled list. */
-export async function choose(within: Page | Locator, label: string | RegExp, option: string): Promise<void> {
+export async function choose(within: Page | Locator, label: string | RegExp, option: string | RegExp): Promise<void> {
   const list = within.getByRole('combobox', { name: label }).first();
   await list.click();
   await list.page().getByRole('option', { name: option, exact: true }).click();

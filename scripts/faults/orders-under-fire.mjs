@@ -134,7 +134,9 @@ async function checkOrders(house, acknowledged) {
     `SELECT t.station, t.order_number, bool_or(j.state = 'printed') AS printed, bool_or(j.state NOT IN ('printed',
       'stopped')) AS waits FROM ticket t LEFT JOIN print_job j ON j.ticket_id = t.id GROUP BY t.id`,
   );
-  const papers = (await house.query(`SELECT split_part(printer, ':', 2) AS station, body FROM sim_paper ORDER BY id`)).map(({ station, body }) => ({
+  const papers = (
+    await house.query(`SELECT split_part(printer, ':', 2) AS station, body FROM sim_paper ORDER BY id`)
+  ).map(({ station, body }) => ({
     station,
     text: body
       .map((line) => line.text ?? '')

@@ -6,7 +6,10 @@ import type {
   MovementRequest,
   OffRequest,
   PantryNow,
+  PauseRequest,
+  StockDay,
   StockStanding,
+  StockThing,
 } from '@hearty-ladle/core';
 import { map, type Observable } from 'rxjs';
 import { Person } from '../state/person.ts';
@@ -53,6 +56,20 @@ export class StockApi {
 
   changeCount(change: CountChange, device: string | undefined): Observable<unknown> {
     return this.#client.call('post /api/device/counts', { body: change, device, person: this.#person.name() });
+  }
+
+  pause(request: PauseRequest, device: string | undefined): Observable<unknown> {
+    return this.#client.call('post /api/device/pause', { body: request, device, person: this.#person.name() });
+  }
+
+  setThing(thing: StockThing, device: string | undefined): Observable<unknown> {
+    return this.#client.call('post /api/device/stock-things', { body: thing, device, person: this.#person.name() });
+  }
+
+  ledgerDays(what: string, location: string | undefined): Observable<readonly StockDay[]> {
+    return this.#client.call('get /api/device/ledger/days', {
+      query: { what, ...(location !== undefined && { location }) },
+    });
   }
 
   ledger(what: string, location: string | undefined): Observable<readonly Movement[]> {

@@ -6,6 +6,7 @@ export const en = {
   'shop.basket-link': '{count, plural, one {# dish} other {# dishes}}',
   'shop.loading': 'Just a moment …',
   'shop.unreachable': 'We can’t be reached just now. What you chose is kept; please try again in a moment.',
+  'shop.paused': 'No online orders are taken just now. From {time} on you can order again; your basket is kept.',
 
   'dish.back': '← Back to the menu',
   'dish.quantity': 'How many?',
@@ -71,6 +72,7 @@ export const en = {
   'refusal.total-above-limit': 'This order comes to more than can be taken here. Please call us.',
   'refusal.too-often': 'That was too quick for us; please wait a moment and try again.',
   'refusal.other': 'This order could not be placed.',
+  'refusal.ordering-paused': 'No online orders are taken just now.',
 
   'order.title': 'Your order',
   'order.thanks': 'Thank you. The kitchen has your order.',
@@ -95,6 +97,7 @@ export const en = {
   'question.contains': 'Contains {names}',
   'question.not-stated': 'Allergens not stated',
   'question.needed': 'needed',
+  'question.instead': 'Instead of {names}',
 
   'price.before': 'before',
   'price.until': 'until {day}',

@@ -8,6 +8,8 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'shop.basket-link': '{count, plural, one {# plato} other {# platos}}',
   'shop.loading': 'Un momento …',
   'shop.unreachable': 'Ahora mismo no hay conexión. Lo que has elegido se conserva; inténtalo de nuevo en un momento.',
+  'shop.paused':
+    'Ahora no se aceptan pedidos en línea. A partir de las {time} podrá pedir de nuevo; su cesta se conserva.',
 
   'dish.back': '← Volver a la carta',
   'dish.quantity': '¿Cuántos?',
@@ -74,6 +76,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'refusal.total-above-limit': 'Este pedido suma más de lo que podemos aceptar aquí. Llámanos, por favor.',
   'refusal.too-often': 'Ha sido demasiado rápido; espera un momento e inténtalo de nuevo.',
   'refusal.other': 'No se ha podido hacer este pedido.',
+  'refusal.ordering-paused': 'Ahora no se aceptan pedidos en línea.',
 
   'order.title': 'Tu pedido',
   'order.thanks': 'Gracias. La cocina tiene tu pedido.',
@@ -98,6 +101,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'question.contains': 'Contiene {names}',
   'question.not-stated': 'Alérgenos no indicados',
   'question.needed': 'necesario',
+  'question.instead': 'En lugar de {names}',
 
   'price.before': 'antes',
   'price.until': 'hasta el {day}',

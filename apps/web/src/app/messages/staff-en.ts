@@ -129,6 +129,8 @@ export const en = {
     'NOT ON PAPER. Its printer: {health}. Printing was stopped; part of it may be on paper. Make it from here, or print it again.',
   'pass.void': 'VOID',
   'pass.round': 'ROUND {round}',
+  'pass.sound-off': 'Sound off',
+  'pass.sound-on': 'Sound on',
 
   'printer.ok': 'ready',
   'printer.unknown': 'not heard of yet',
@@ -188,6 +190,10 @@ export const en = {
   'board.pantry': 'Pantry',
   'board.not-live': 'Not connected: what is shown may be old.',
   'board.loading': 'Just a moment …',
+  'board.stand-in': 'Offer instead',
+  'board.no-stand-in': 'Nothing',
+  'board.hidden': '{name} (hidden until now)',
+  'board.stands-in': 'instead: {names}',
 
   'keys.title': 'Keyboard shortcuts',
   'keys.close': 'Close',
@@ -215,6 +221,14 @@ export const en = {
   'keys.more': 'One more of the last dish',
   'keys.less': 'One less of the last dish',
   'keys.search': 'Back to the search',
+  'pause.title': 'Online orders',
+  'pause.taken': 'being taken',
+  'pause.until': 'paused until {time} by {by}',
+  'pause.how-long': 'How long to pause',
+  'pause.minutes': '{minutes} min',
+  'pause.start': 'Pause online orders …',
+  'pause.do': 'Pause',
+  'pause.end': 'Take online orders again',
 };
 
 export type StaffKey = keyof typeof en;

@@ -132,6 +132,8 @@ export const es: Readonly<Record<StaffKey, string>> = {
     'SIN PAPEL IMPRESO. Su impresora: {health}. Se dejó de imprimir; una parte puede estar en papel. Prepárala desde aquí o reimprímela.',
   'pass.void': 'ANULADO',
   'pass.round': 'RONDA {round}',
+  'pass.sound-off': 'Sin sonido',
+  'pass.sound-on': 'Con sonido',
 
   'printer.ok': 'lista',
   'printer.unknown': 'aún sin noticias',
@@ -191,6 +193,10 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'board.pantry': 'Despensa',
   'board.not-live': 'Sin conexión: lo que se ve puede ser antiguo.',
   'board.loading': 'Un momento …',
+  'board.stand-in': 'Ofrecer en su lugar',
+  'board.no-stand-in': 'Nada',
+  'board.hidden': '{name} (oculto hasta ahora)',
+  'board.stands-in': 'en su lugar: {names}',
 
   'keys.title': 'Atajos de teclado',
   'keys.close': 'Cerrar',
@@ -218,4 +224,12 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'keys.more': 'Uno más del último plato',
   'keys.less': 'Uno menos del último plato',
   'keys.search': 'Volver a la búsqueda',
+  'pause.title': 'Pedidos en línea',
+  'pause.taken': 'se aceptan',
+  'pause.until': 'en pausa hasta las {time} por {by}',
+  'pause.how-long': 'Cuánto dura la pausa',
+  'pause.minutes': '{minutes} minutos',
+  'pause.start': 'Pausar los pedidos en línea …',
+  'pause.do': 'Pausar',
+  'pause.end': 'Volver a aceptar pedidos en línea',
 };

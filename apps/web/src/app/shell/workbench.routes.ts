@@ -4,6 +4,7 @@ import { provideState } from '@ngrx/store';
 import { provideKit } from '../kit-theme.ts';
 import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
+import { provideStock } from '../state/stock-view.ts';
 import { Workbench } from './workbench.ts';
 
 /** The screens of the workbench, each loaded when it is first visited. */
@@ -12,6 +13,7 @@ export default [
     path: '',
     providers: [
       provideKit(),
+      provideStock(),
       provideState(pictureFeature),
       provideState(checkFeature),
       provideEffects(PictureEffects, CheckEffects),

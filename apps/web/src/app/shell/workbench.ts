@@ -9,6 +9,8 @@ import { FindingsView } from '../state/findings-view.ts';
 import { checkActions } from '../state/line-check.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
+import { StockView } from '../state/stock-view.ts';
+import { StockMark } from './stock-mark.ts';
 import { Person } from '../state/person.ts';
 import { thingName } from '../text/changes.ts';
 import { type Naming, pathText, valueText } from '../text/value-text.ts';
@@ -77,6 +79,7 @@ const RAIL = [
     RouterLinkActive,
     RouterOutlet,
     SelectField,
+    StockMark,
     TextField,
   ],
   templateUrl: './workbench.html',
@@ -116,6 +119,7 @@ export class Workbench {
 
   constructor() {
     this.view.open();
+    inject(StockView).open();
     inject(Store).dispatch(checkActions.opened());
     bindHotkeys(
       () => 'Menu',

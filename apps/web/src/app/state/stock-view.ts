@@ -1,10 +1,18 @@
 import { computed, type EnvironmentProviders, inject, Injectable, type Provider } from '@angular/core';
-import type { Context, StockStanding } from '@hearty-ladle/core';
+import {
+  compileMenu,
+  type Context,
+  countsAt,
+  PANTRY_FORMAT,
+  type StockStanding,
+  withStandIns,
+} from '@hearty-ladle/core';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, Store } from '@ngrx/store';
 import { MenuView } from './menu-view.ts';
 import { selectLocation, stockActions, StockEffects, stockFeature } from './stock.ts';
 
+const NO_CHOICES: readonly string[] = [];
 const NOTHING_LEFT: StockStanding['left'] = { items: {}, choices: {}, variants: [] };
 
 /** Where this device is, and what is out and left there, as signals to read. */
@@ -21,6 +29,12 @@ export class StockView {
     const [location, standing] = [this.location(), this.standing()];
     return { ...(location !== undefined && { location }), ...(standing && { out: standing.out }) };
   });
+  /** The menu as it is served here: with the choices that stand in for what is off. */
+  readonly served = computed(() => {
+    const menu = this.#view.menu();
+    return menu && compileMenu(withStandIns(menu, this.standIns()));
+  });
+  readonly standIns = computed(() => this.standing()?.standIns ?? NO_CHOICES);
   readonly left = computed(() => this.standing()?.left ?? NOTHING_LEFT);
   /** The location itself; undefined if the menu has none. */
   readonly place = computed(() => this.locations().find(({ id }) => id === this.location()));
@@ -30,6 +44,14 @@ export class StockView {
     return (this.pantry()?.offs ?? []).filter(
       ({ locations }) => !locations || (here !== undefined && locations.includes(here)),
     );
+  });
+
+  /** The counts that hold here of what is gone or at its low mark. */
+  readonly shortCounts = computed(() => {
+    const counts = [
+      ...countsAt({ format: PANTRY_FORMAT, counts: [...(this.pantry()?.counts ?? [])] }, this.location()).values(),
+    ];
+    return counts.filter(({ what, onHand, low = 0 }) => onHand <= low || (!('ingredient' in what) && onHand < 1));
   });
 
   open(): void {

@@ -23,3 +23,10 @@ export function weekdayName(day: number, locale: string): string {
   // The first of January 2024 was a Monday.
   return new Intl.DateTimeFormat(locale, { weekday: 'short', timeZone: 'UTC' }).format(Date.UTC(2024, 0, day));
 }
+
+/** The time of day of a point in time (ISO 8601), by the clock of a time zone. */
+export function formatTime(at: string, locale: string, timeZone: string | undefined): string {
+  return new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit', hour12: false, timeZone }).format(
+    new Date(at),
+  );
+}

@@ -49,6 +49,8 @@ interface Row {
   /** The other allergens that it would add. */
   readonly adds: string;
   readonly left: number | undefined;
+  /** What it is offered in place of, by name. */
+  readonly insteadOf: string;
 }
 
 interface Question {
@@ -91,6 +93,8 @@ export class GuestQuestions {
   readonly ahead = input<PricesAhead>();
   /** How many portions are left of choices, by `group/choice`, where that is told. */
   readonly left = input<Readonly<Record<string, number>>>({});
+  /** The choices (`group/choice`) that are offered for now, in place of what is sold out. */
+  readonly standIns = input<readonly string[]>([]);
   readonly answersChange = output<Answers>();
 
   protected readonly questions = computed(() => this.groups().flatMap((view) => this.#question(view) ?? []));
@@ -181,6 +185,7 @@ export class GuestQuestions {
       warning: avoidanceOf(this.menu(), offered, this.avoid(), this.locale()),
       left: this.left()[offered.path],
       adds: this.#adds(offered, picks.length > 0),
+      insteadOf: this.standIns().includes(offered.path) ? soldOutNames(view, group, words) : '',
     };
   }
 
@@ -220,3 +225,12 @@ export class GuestQuestions {
 
 /** Problems that only mean the guest has not answered yet. */
 const UNFINISHED = new Set(['too-few', 'note-required', 'consent-required', 'date-required', 'amount-required']);
+
+/** The sold-out choices of a group by name. */
+function soldOutNames({ choices }: OfferedGroupView, group: OfferedGroup, words: (text: Text) => string): string {
+  return choices
+    .filter(({ state }) => state === 'sold-out')
+    .flatMap(({ choice }) => group.choices.find(({ id }) => id === choice) ?? [])
+    .map((one) => words(one.choice.name))
+    .join(', ');
+}

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Movement, type MovementKind } from '@hearty-ladle/core';
+import { daysLeft, type Movement, type MovementKind, type StockDay } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { now } from '../../../clock.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { StockChart } from './stock-chart.ts';
 import type { StockRow } from '../pages/stock-rows.ts';
 
 const KINDS: Readonly<Record<MovementKind, string>> = {
@@ -13,14 +14,15 @@ const KINDS: Readonly<Record<MovementKind, string>> = {
   waste: 'thrown away',
   correction: 'corrected',
 };
-const HOUR_MS = 3_600_000;
+const DAY_MS = 86_400_000;
+const RUNS_OUT = new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'short', hour: 'numeric' });
 const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** The movements of one thing, newest first; its low mark; and when it runs out at the pace of its sales. */
 @Component({
   selector: 'hl-stock-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, TextField],
+  imports: [ButtonDirective, StockChart, TextField],
   template: `
     <div class="marks">
       <p>
@@ -34,6 +36,9 @@ const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
       />
       <button pButton type="button" severity="secondary" (click)="stopped.emit()">Stop counting it</button>
     </div>
+    @if (days().length > 1) {
+      <hl-stock-chart [days]="days()" [unit]="row().unit" />
+    }
     @if (movements(); as list) {
       <table>
         <thead>
@@ -68,31 +73,26 @@ const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
     } @else {
       <p class="quiet">{{ isFailed() ? 'The ledger can’t be read just now.' : 'Reading the ledger …' }}</p>
     }
+    <ng-content />
   `,
   styleUrl: './stock-ledger.css',
 })
 export class StockLedger {
   readonly row = input.required<StockRow>();
   readonly movements = input.required<readonly Movement[] | undefined>();
+  readonly days = input<readonly StockDay[]>([]);
   readonly isFailed = input(false);
   readonly lowChange = output<string>();
   readonly stopped = output<void>();
   protected readonly KINDS = KINDS;
   protected readonly low = computed(() => String(this.row().count?.low ?? ''));
 
-  /** How long what is on hand lasts if it goes on selling as in the hours that the ledger shows. */
+  /** How long what is on hand lasts at the pace of the last week. */
   protected readonly pace = computed(() => {
-    const sales = (this.movements() ?? []).filter(({ kind }) => kind === 'sale');
-    const [oldest] = sales.slice(-1);
-    const onHand = this.row().count?.onHand ?? 0;
-    if (!oldest || onHand <= 0) return '';
-    const hours = (now().getTime() - Date.parse(oldest.at)) / HOUR_MS;
-    const sold = sales.reduce((sum, { quantity }) => sum - quantity, 0);
-    if (hours < 1 || sold <= 0) return '';
-    const left = (onHand * hours) / sold;
-    return left < 48
-      ? `At this pace it lasts some ${Math.max(1, Math.round(left))} hours.`
-      : `At this pace it lasts ${Math.round(left / 24)} days.`;
+    const left = daysLeft(this.days(), this.row().count?.onHand ?? 0);
+    if (left === undefined || left === 0) return '';
+    const end = new Date(now().getTime() + left * DAY_MS);
+    return `At the pace of the last week it runs out on ${RUNS_OUT.format(end)}.`;
   });
 
   protected timeOf({ at }: Movement): string {

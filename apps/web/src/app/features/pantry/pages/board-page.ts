@@ -1,44 +1,22 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  businessDayEnd,
-  keyOfWhat,
-  localMinute,
-  minutesLater,
-  type NamedWhat,
-  namedWhats,
-  type OffRequest,
-  outWith,
-  plainText,
-  type What,
-} from '@hearty-ladle/core';
+import { keyOfWhat, localMinute, type NamedWhat, namedWhats, plainText, type What } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
-import { map, of, switchMap } from 'rxjs';
-import { clock } from '../../../clock.ts';
 import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
-import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { StockView } from '../../../state/stock-view.ts';
-import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
 import { DeedStatus } from '../components/deed-status.ts';
-import { boardActions, boardFeature, type Place, type Until } from '../store/board-store.ts';
+import { BoardBar } from '../components/board-bar.ts';
+import { OnlinePause } from '../components/online-pause.ts';
+import { BoardDeed } from '../store/board-deed.ts';
+import { boardActions, boardFeature } from '../store/board-store.ts';
 import { deedActions, deedFeature } from '../store/deed-store.ts';
-import { falloutTexts, offText } from './board-rows.ts';
+import { offText } from './board-rows.ts';
 
 const TICK_MS = 20_000;
 const MOST_SHOWN = 60;
@@ -51,14 +29,23 @@ const DOUBLE_TAP_MS = 400;
 @Component({
   selector: 'hl-board-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, DeedStatus, LanguageSwitch, LocationSwitch, RouterLink, StaffPipe, SwitchField, TextField],
+  imports: [
+    BoardBar,
+    ButtonDirective,
+    DeedStatus,
+    LanguageSwitch,
+    LocationSwitch,
+    OnlinePause,
+    RouterLink,
+    StaffPipe,
+    TextField,
+  ],
   templateUrl: './board-page.html',
   styleUrls: ['./stock-page.css', './board-page.css'],
 })
 export class BoardPage {
   readonly #store = inject(Store);
   readonly #view = inject(MenuView);
-  readonly #finder = inject(AnalysisFinder);
   protected readonly stock = inject(StockView);
   protected readonly board = this.#store.selectSignal(boardFeature.selectBoardState);
   protected readonly deeds = this.#store.selectSignal(deedFeature.selectDeedsState);
@@ -66,15 +53,13 @@ export class BoardPage {
   /** What to look for, from the address. */
   readonly find = input<string>();
   protected readonly text = linkedSignal(() => this.find() ?? '');
-  readonly #zone = computed(() => this.stock.place()?.timeZone);
-  /** The local minute of the location. */
-  protected readonly now = signal(clock(undefined));
+  readonly #deed = inject(BoardDeed);
 
   readonly #all = computed(() => {
     const menu = this.#view.compiled();
     return menu ? namedWhats(menu, this.locale()) : [];
   });
-  readonly #names = computed(() => new Map(this.#all().map((one) => [one.key, one])));
+  protected readonly names = computed(() => new Map(this.#all().map((one) => [one.key, one])));
   readonly #armed = computed(() => new Set(this.board().armed.map(keyOfWhat)));
 
   protected readonly offs = computed(() =>
@@ -83,13 +68,18 @@ export class BoardPage {
       .map((off) => ({
         id: off.id,
         name: this.#nameOf(off.what),
-        about: offText(
-          off,
-          this.stock.locations(),
-          localMinute(new Date(off.since), this.#zone()),
-          this.now(),
-          this.locale(),
-        ),
+        about: [
+          offText(
+            off,
+            this.stock.locations(),
+            localMinute(new Date(off.since), this.#deed.zone()),
+            this.#deed.now(),
+            this.locale(),
+          ),
+          this.#standInsText(off.standIns ?? []),
+        ]
+          .filter(Boolean)
+          .join(' · '),
         isGoing: this.deeds().waiting.some((deed) => 'back' in deed && deed.back === off.id),
       })),
   );
@@ -104,7 +94,7 @@ export class BoardPage {
           this.#all().filter(({ words }) => words.includes(text)),
         ),
       ];
-    const selling = (this.stock.pantry()?.selling ?? []).flatMap((what) => this.#names().get(keyOfWhat(what)) ?? []);
+    const selling = (this.stock.pantry()?.selling ?? []).flatMap((what) => this.names().get(keyOfWhat(what)) ?? []);
     const sold = new Set(selling.map(({ key }) => key));
     return [
       this.#part('board.selling', selling),
@@ -116,55 +106,16 @@ export class BoardPage {
   });
   protected readonly parts = computed(() => this.#parts().filter(({ rows }) => rows.length > 0));
 
-  readonly #question = computed(() => {
-    const [menu, standing, armed] = [this.#view.menu(), this.stock.standing(), this.board().armed];
-    if (!menu || !standing || armed.length === 0) return undefined;
-    const { location } = this.stock.circumstances();
-    const context = location === undefined ? {} : { location };
-    return { menu, about: { context, before: standing.out, after: outWith(standing.out, armed) } };
-  });
-  readonly #fallout = toSignal(
-    toObservable(this.#question).pipe(
-      switchMap((question) =>
-        question
-          ? this.#finder
-              .find('fallout', question.menu, question.about)
-              .pipe(map((found) => found && { question, found }))
-          : of(undefined),
-      ),
-    ),
-  );
-  /** What goes down with what is armed; undefined until it is known. */
-  protected readonly fallout = computed(() => {
-    const [menu, told] = [this.#view.compiled(), this.#fallout()];
-    if (!menu || !told || told.question !== this.#question()) return undefined;
-    return falloutTexts(menu, told.found, this.board().armed, this.#names(), this.locale());
-  });
-  protected readonly armedNames = computed(() =>
-    this.board()
-      .armed.map((what) => this.#nameOf(what))
-      .join(', '),
-  );
   protected readonly doneNames = computed(() =>
     this.deeds()
       .done.map(({ what }) => this.#nameOf(what))
       .join(', '),
   );
-  readonly #dayEnd = computed(() => businessDayEnd(this.stock.place() ?? {}, this.now()));
-  protected readonly untilOptions = computed<readonly { value: Until; label: string }[]>(() => [
-    { value: 'day-end', label: staffMessage(this.locale(), 'board.day-end', { time: this.#dayEnd().slice(11) }) },
-    { value: 'hour', label: staffMessage(this.locale(), 'board.hour') },
-    { value: 'open', label: staffMessage(this.locale(), 'board.open') },
-  ]);
-  protected readonly placeOptions = computed<readonly { value: Place; label: string }[]>(() => [
-    { value: 'here', label: staffMessage(this.locale(), 'board.here') },
-    { value: 'everywhere', label: staffMessage(this.locale(), 'board.where-all') },
-  ]);
+
   constructor() {
     this.#view.open();
     this.stock.open();
-    const tick = () => this.now.set(clock(this.#zone()));
-    const timer = setInterval(tick, TICK_MS);
+    const timer = setInterval(() => this.#deed.look(), TICK_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 
@@ -172,7 +123,7 @@ export class BoardPage {
 
   /** Arms a row; a second tap does it, unless it belongs to the first: nobody has read what goes down by then. */
   protected tap({ what, key }: NamedWhat, { timeStamp }: Event): void {
-    this.now.set(clock(this.#zone()));
+    this.#deed.look();
     if (!this.#armed().has(key)) {
       this.#armedAt = timeStamp;
       this.#store.dispatch(boardActions.armed({ what }));
@@ -180,17 +131,7 @@ export class BoardPage {
   }
 
   protected do(): void {
-    const { armed, place, until } = this.board();
-    const location = this.stock.location();
-    if (armed.length === 0) return;
-    const ends = { 'day-end': this.#dayEnd(), hour: minutesLater(clock(this.#zone()), 60), open: undefined }[until];
-    const off: OffRequest = {
-      whats: [...armed],
-      ...(place === 'here' && location !== undefined && { locations: [location] }),
-      ...(ends !== undefined && { until: ends }),
-    };
-    this.#store.dispatch(deedActions.added({ deed: { key: crypto.randomUUID(), off } }));
-    this.text.set('');
+    if (this.#deed.do()) this.text.set('');
   }
 
   protected putBack(id: string): void {
@@ -201,20 +142,13 @@ export class BoardPage {
     for (const { id } of this.deeds().done) this.putBack(id);
   }
 
-  protected clear(): void {
-    this.#store.dispatch(boardActions.disarmed());
-  }
-
-  protected choosePlace(place: Place): void {
-    this.#store.dispatch(boardActions.placeChosen({ place }));
-  }
-
-  protected chooseUntil(until: Until): void {
-    this.#store.dispatch(boardActions.untilChosen({ until }));
+  #standInsText(choices: readonly string[]): string {
+    const names = choices.map((choice) => this.#nameOf({ choice })).join(', ');
+    return names && staffMessage(this.locale(), 'board.stands-in', { names });
   }
 
   #nameOf(what: What): string {
-    return this.#names().get(keyOfWhat(what))?.name ?? keyOfWhat(what);
+    return this.names().get(keyOfWhat(what))?.name ?? keyOfWhat(what);
   }
 
   /** A large menu has thousands of things; three letters find any of them. */

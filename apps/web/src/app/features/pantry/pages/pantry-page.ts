@@ -1,22 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type MovementRequest, namedWhats, plainText } from '@hearty-ladle/core';
+import { type MovementRequest, namedWhats, plainText, type StockThing } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import type { Option } from '../../../ui/fields/option.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
 import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 import { DeedStatus } from '../components/deed-status.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
+import { ThingForm } from '../components/thing-form.ts';
 import { type Deed, deedActions } from '../store/deed-store.ts';
 import { ledgerActions, ledgerFeature } from '../store/ledger-store.ts';
 import { EMPTY_SHEET, type Mode, type Sheet, sheetActions, sheetFeature, sheetKey } from '../store/sheet-store.ts';
-import { type StockRow, stockRows } from './stock-rows.ts';
+import { quantityOf, rounded, signed } from './quantity.ts';
+import { byShelf, type StockRow, stockRows } from './stock-rows.ts';
 
 const MODES: readonly Option<Mode>[] = [
   { value: 'look', label: 'On hand' },
@@ -24,7 +27,6 @@ const MODES: readonly Option<Mode>[] = [
   { value: 'delivery', label: 'Delivery' },
   { value: 'waste', label: 'Waste' },
 ];
-const QUANTITY = /^\d{1,7}([.,]\d{1,3})?$/;
 
 /** The pantry of a location: what is on hand, counting, deliveries and waste, and the ledger of each thing. */
 @Component({
@@ -37,9 +39,11 @@ const QUANTITY = /^\d{1,7}([.,]\d{1,3})?$/;
     LocationSwitch,
     ReturnsFocus,
     RouterLink,
+    SelectField,
     StockLedger,
     SwitchField,
     TextField,
+    ThingForm,
   ],
   templateUrl: './pantry-page.html',
   styleUrls: ['./stock-page.css', './pantry-page.css'],
@@ -63,7 +67,8 @@ export class PantryPage {
   });
   readonly #rows = computed(() => {
     const menu = this.#view.menu();
-    return menu ? stockRows(menu, this.#all(), this.stock.pantry()?.counts ?? [], this.stock.location()) : [];
+    const { counts = [], things = [] } = this.stock.pantry() ?? {};
+    return menu ? stockRows(menu, this.#all(), { counts, things, location: this.stock.location() }) : [];
   });
   protected readonly rows = computed(() => {
     const text = plainText(this.text());
@@ -75,16 +80,25 @@ export class PantryPage {
       ...counted,
       ...others
         .filter(({ key }) => !known.has(key))
-        .map((one): StockRow => ({ one, count: undefined, unit: 'portions', enoughFor: '', state: 'uncounted' })),
+        .map((one): StockRow => ({
+          one,
+          count: undefined,
+          unit: 'portions',
+          enoughFor: '',
+          state: 'uncounted',
+          thing: { what: one.what, shelf: '', packs: [] },
+        })),
     ];
   });
+  /** In the order in which somebody walks along the shelves. */
+  protected readonly shelves = computed(() => byShelf(this.rows()));
   protected readonly short = computed(() => this.#rows().filter(({ state }) => state === 'none' || state === 'low'));
   protected readonly opened = computed(() => this.#rows().find(({ one }) => one.key === this.ledger().key));
   /** What was typed and is understood, with the difference it makes. */
   protected readonly entries = computed(() =>
-    Object.entries(this.sheet().typed).flatMap(([key, { text, seen }]) => {
+    Object.entries(this.sheet().typed).flatMap(([key, { text, seen, pack }]) => {
       const one = this.#all().find((it) => it.key === key);
-      const quantity = quantityOf(text);
+      const quantity = this.#inUnits(key, text, pack);
       return one && quantity !== undefined ? [{ one, quantity, seen }] : [];
     }),
   );
@@ -110,8 +124,33 @@ export class PantryPage {
 
   protected type(row: StockRow, text: string): void {
     const { typed } = this.sheet();
-    const seen = typed[row.one.key]?.seen ?? this.#onHandHere(row);
-    this.#change({ typed: { ...typed, [row.one.key]: { text, ...(seen !== undefined && { seen }) } } });
+    const before = typed[row.one.key];
+    const seen = before?.seen ?? this.#onHandHere(row);
+    this.#change({ typed: { ...typed, [row.one.key]: { ...before, text, ...(seen !== undefined && { seen }) } } });
+  }
+
+  /** The units in which a delivery can be typed: the thing's own, and its cases and bags. */
+  protected unitsOf({ unit, thing }: StockRow): Option[] {
+    const packs = thing.packs.map(({ name, quantity }) => ({ value: name, label: `${name} of ${quantity} ${unit}` }));
+    return [{ value: '', label: unit }, ...packs];
+  }
+
+  protected packOf({ one }: StockRow): string {
+    return this.sheet().typed[one.key]?.pack ?? '';
+  }
+
+  protected choosePack(row: StockRow, pack: string): void {
+    const { typed } = this.sheet();
+    const { pack: _, ...before } = typed[row.one.key] ?? { text: '' };
+    this.#change({ typed: { ...typed, [row.one.key]: { ...before, ...(pack !== '' && { pack }) } } });
+  }
+
+  /** What was typed, in the thing's own unit: 2 cases of 30 are 60. */
+  #inUnits(key: string, text: string, pack: string | undefined): number | undefined {
+    const quantity = quantityOf(text);
+    const packs = this.#rows().find(({ one }) => one.key === key)?.thing.packs ?? [];
+    const holds = packs.find(({ name }) => name === pack)?.quantity ?? 1;
+    return quantity === undefined ? undefined : Math.round(quantity * holds * 1000) / 1000;
   }
 
   protected giveReason(reason: string): void {
@@ -130,7 +169,7 @@ export class PantryPage {
   /** What the typed quantity changes, with its sign. */
   protected differenceOf(row: StockRow): string {
     const typed = this.sheet().typed[row.one.key];
-    const quantity = typed && quantityOf(typed.text);
+    const quantity = typed && this.#inUnits(row.one.key, typed.text, typed.pack);
     if (quantity === undefined) return typed && typed.text.trim() !== '' ? 'not a quantity' : '';
     const by = this.mode() === 'count' ? quantity - (typed?.seen ?? 0) : this.mode() === 'waste' ? -quantity : quantity;
     const after = this.mode() === 'count' ? quantity : (this.#onHandHere(row) ?? 0) + by;
@@ -171,6 +210,10 @@ export class PantryPage {
     this.#setCount(one.what, count?.location, { low });
   }
 
+  protected setThing(thing: StockThing): void {
+    this.#send({ key: crypto.randomUUID(), thing });
+  }
+
   protected stopCounting({ one, count }: StockRow): void {
     this.#setCount(one.what, count?.location, { isCounted: false });
     this.close();
@@ -188,17 +231,4 @@ export class PantryPage {
   #send(deed: Deed): void {
     this.#store.dispatch(deedActions.added({ deed }));
   }
-}
-
-function quantityOf(text: string): number | undefined {
-  const trimmed = text.trim();
-  return QUANTITY.test(trimmed) ? Number(trimmed.replace(',', '.')) : undefined;
-}
-
-function rounded(quantity: number): string {
-  return String(Math.round(quantity * 1000) / 1000);
-}
-
-function signed(quantity: number): string {
-  return quantity < 0 ? `−${rounded(-quantity)}` : `+${rounded(quantity)}`;
 }

@@ -1,4 +1,4 @@
-import { type HeldCount, keyOfWhat, type Menu, type NamedWhat } from '@hearty-ladle/core';
+import { type HeldCount, keyOfWhat, type Menu, type NamedWhat, type StockThing } from '@hearty-ladle/core';
 
 /** Something in the pantry: an ingredient, or whatever else is counted at the location. */
 export interface StockRow {
@@ -9,21 +9,25 @@ export interface StockRow {
   /** How many portions of what uses it are on hand, the scarcest first. */
   readonly enoughFor: string;
   readonly state: 'none' | 'low' | 'well' | 'uncounted';
+  /** Where it stands, and how it is delivered. */
+  readonly thing: StockThing;
+}
+
+interface Stock {
+  readonly counts: readonly HeldCount[];
+  readonly things: readonly StockThing[];
+  readonly location: string | undefined;
 }
 
 /** The rows of a location: its own counts, else those that hold everywhere. */
-export function stockRows(
-  menu: Menu,
-  all: readonly NamedWhat[],
-  counts: readonly HeldCount[],
-  location: string | undefined,
-): StockRow[] {
+export function stockRows(menu: Menu, all: readonly NamedWhat[], { counts, things, location }: Stock): StockRow[] {
   const held = new Map<string, HeldCount>();
   for (const count of counts) {
     const key = keyOfWhat(count.what);
     if (count.location === location || (count.location === undefined && !held.has(key))) held.set(key, count);
   }
   const names = new Map(all.map(({ key, name }) => [key, name]));
+  const known = new Map(things.map((thing) => [keyOfWhat(thing.what), thing]));
   return all
     .filter(({ key, kind }) => kind === 'ingredient' || held.has(key))
     .map((one) => {
@@ -42,8 +46,20 @@ export function stockRows(
             : count.low !== undefined && count.onHand <= count.low
               ? 'low'
               : 'well',
+        thing: known.get(one.key) ?? { what: one.what, shelf: '', packs: [] },
       };
     });
+}
+
+/** The rows shelf by shelf, shelves in the order of their names and numbers; what stands nowhere comes last. */
+export function byShelf(rows: readonly StockRow[]): { readonly name: string; readonly rows: readonly StockRow[] }[] {
+  const shelves = new Map<string, StockRow[]>();
+  for (const row of rows) shelves.set(row.thing.shelf, [...(shelves.get(row.thing.shelf) ?? []), row]);
+  return [...shelves]
+    .map(([name, held]) => ({ name, rows: held }))
+    .sort((one, other) =>
+      one.name === '' ? 1 : other.name === '' ? -1 : one.name.localeCompare(other.name, undefined, { numeric: true }),
+    );
 }
 
 const MOST_USES = 3;

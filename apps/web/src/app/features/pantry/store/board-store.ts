@@ -10,6 +10,8 @@ export interface BoardState {
   readonly armed: readonly What[];
   readonly place: Place;
   readonly until: Until;
+  /** The choice (`group/choice`) that is to be offered in place of what is armed. */
+  readonly standIn: string | undefined;
 }
 
 export const boardActions = createActionGroup({
@@ -19,18 +21,24 @@ export const boardActions = createActionGroup({
     Disarmed: emptyProps(),
     'Place chosen': props<{ place: Place }>(),
     'Until chosen': props<{ until: Until }>(),
+    'Stand in chosen': props<{ standIn: string | undefined }>(),
   },
 });
 
 export const boardFeature = createFeature({
   name: 'board',
   reducer: createReducer<BoardState>(
-    { armed: [], place: 'here', until: 'day-end' },
-    on(boardActions.armed, (state, { what }) => ({ ...state, armed: withArmed(state.armed, [what]) })),
-    on(boardActions.disarmed, (state) => ({ ...state, armed: [] })),
+    { armed: [], place: 'here', until: 'day-end', standIn: undefined },
+    on(boardActions.armed, (state, { what }) => ({
+      ...state,
+      armed: withArmed(state.armed, [what]),
+      standIn: undefined,
+    })),
+    on(boardActions.disarmed, (state) => ({ ...state, armed: [], standIn: undefined })),
     on(boardActions.placeChosen, (state, { place }) => ({ ...state, place })),
+    on(boardActions.standInChosen, (state, { standIn }) => ({ ...state, standIn })),
     on(boardActions.untilChosen, (state, { until }) => ({ ...state, until })),
-    on(deedActions.added, (state, { deed }) => ('off' in deed ? { ...state, armed: [] } : state)),
+    on(deedActions.added, (state, { deed }) => ('off' in deed ? { ...state, armed: [], standIn: undefined } : state)),
     on(deedActions.dropped, (state, { deeds }) => ({
       ...state,
       armed: withArmed(state.armed, deeds.flatMap(whatsOff)),

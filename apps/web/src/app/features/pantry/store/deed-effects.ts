@@ -125,6 +125,8 @@ export class DeedEffects {
     if ('off' in deed) return this.#stock.takeOff(deed.off, deed.key, device);
     if ('move' in deed) return this.#stock.move(deed.move, deed.key, device).pipe(map(() => []));
     if ('count' in deed) return this.#stock.changeCount(deed.count, device).pipe(map(() => []));
+    if ('pause' in deed) return this.#stock.pause(deed.pause, device).pipe(map(() => []));
+    if ('thing' in deed) return this.#stock.setThing(deed.thing, device).pipe(map(() => []));
     return this.#stock.putBack(deed.back, device).pipe(map(() => []));
   }
 }

@@ -1,4 +1,4 @@
-import type { CountChange, HeldOff, MovementRequest, OffRequest } from '@hearty-ladle/core';
+import type { CountChange, HeldOff, MovementRequest, OffRequest, PauseRequest, StockThing } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import type { PinAnswer } from '../../../api/api.ts';
 import { rememberedDevice } from '../../../state/device-token.ts';
@@ -9,7 +9,9 @@ export type Deed =
   /** Puts something back, by its id. */
   | { readonly key: string; readonly back: string }
   | { readonly key: string; readonly move: MovementRequest }
-  | { readonly key: string; readonly count: CountChange };
+  | { readonly key: string; readonly count: CountChange }
+  | { readonly key: string; readonly pause: PauseRequest }
+  | { readonly key: string; readonly thing: StockThing };
 
 export type DeedAnswer =
   | { readonly outcome: 'done'; readonly offs: readonly HeldOff[] }

@@ -1,14 +1,15 @@
 import { inject, Injectable } from '@angular/core';
-import type { Movement } from '@hearty-ladle/core';
+import type { Movement, StockDay } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, map, of, switchMap } from 'rxjs';
+import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
 import { StockApi } from '../../../api/stock-api.ts';
 
 export interface LedgerState {
   /** `keyOfWhat` of the thing whose ledger is open. */
   readonly key: string | undefined;
   readonly movements: readonly Movement[] | undefined;
+  readonly days: readonly StockDay[];
   readonly isFailed: boolean;
 }
 
@@ -16,20 +17,20 @@ export const ledgerActions = createActionGroup({
   source: 'Ledger',
   events: {
     Opened: props<{ key: string; location: string | undefined }>(),
-    Arrived: props<{ movements: readonly Movement[] }>(),
+    Arrived: props<{ movements: readonly Movement[]; days: readonly StockDay[] }>(),
     'Load failed': emptyProps(),
     Closed: emptyProps(),
   },
 });
 
-const closed: LedgerState = { key: undefined, movements: undefined, isFailed: false };
+const closed: LedgerState = { key: undefined, movements: undefined, days: [], isFailed: false };
 
 export const ledgerFeature = createFeature({
   name: 'ledger',
   reducer: createReducer<LedgerState>(
     closed,
     on(ledgerActions.opened, (_, { key }) => ({ ...closed, key })),
-    on(ledgerActions.arrived, (state, { movements }) => ({ ...state, movements })),
+    on(ledgerActions.arrived, (state, { movements, days }) => ({ ...state, movements, days })),
     on(ledgerActions.loadFailed, (state) => ({ ...state, isFailed: true })),
     on(ledgerActions.closed, () => closed),
   ),
@@ -44,8 +45,8 @@ export class LedgerEffects {
     this.#actions.pipe(
       ofType(ledgerActions.opened),
       switchMap(({ key, location }) =>
-        this.#api.ledger(key, location).pipe(
-          map((movements) => ledgerActions.arrived({ movements })),
+        forkJoin({ movements: this.#api.ledger(key, location), days: this.#api.ledgerDays(key, location) }).pipe(
+          map((read) => ledgerActions.arrived(read)),
           catchError(() => of(ledgerActions.loadFailed())),
         ),
       ),

@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { provideKit } from '../../../kit-theme.ts';
 import { provideStock } from '../../../state/stock-view.ts';
+import { BoardDeed } from './board-deed.ts';
 import { boardFeature } from './board-store.ts';
 import { DeedEffects } from './deed-effects.ts';
 import { deedFeature } from './deed-store.ts';
@@ -14,6 +15,7 @@ export function pantryProviders(): (EnvironmentProviders | Provider)[] {
   return [
     provideKit(),
     provideStock(),
+    BoardDeed,
     provideState(boardFeature),
     provideState(deedFeature),
     provideState(sheetFeature),

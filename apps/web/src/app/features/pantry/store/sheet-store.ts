@@ -8,6 +8,8 @@ export type Mode = 'look' | 'count' | 'delivery' | 'waste';
 interface TypedQuantity {
   readonly text: string;
   readonly seen?: number;
+  /** The case or bag that was counted in, by name; absent: the thing's own unit. */
+  readonly pack?: string;
 }
 
 /** The quantities typed for one deed at one location, by `keyOfWhat`. */

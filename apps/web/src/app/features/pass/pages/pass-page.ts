@@ -1,6 +1,15 @@
 import { amountWordsOf, keyOfWhat, localMinute, namedWhats, type PassTicket } from '@hearty-ladle/core';
 import { now } from '../../../clock.ts';
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { toSignal } from '@angular/core/rxjs-interop';
@@ -15,6 +24,7 @@ import { formatDay } from '../../../text/days.ts';
 import { namedOptions } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
+import { Chime } from './chime.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
@@ -60,6 +70,12 @@ export class PassPage {
   ]);
   protected readonly addsUp = new FormControl(remembered().addsUp, { nonNullable: true });
   protected readonly showsSums = toSignal(this.addsUp.valueChanges, { initialValue: this.addsUp.value });
+  /** Whether new tickets of what is shown are heard. */
+  protected readonly chimes = new FormControl(remembered().chimes, { nonNullable: true });
+  readonly #isHeard = toSignal(this.chimes.valueChanges, { initialValue: this.chimes.value });
+  readonly #chime = new Chime();
+  /** The tickets that were there before, by id; undefined until the first have arrived. */
+  #heard: ReadonlySet<string> | undefined;
   readonly #now = signal(now().getTime());
 
   protected readonly amountWords = computed(() => {
@@ -126,10 +142,25 @@ export class PassPage {
     this.stock.open();
     this.#store.dispatch(passActions.opened());
     effect(() =>
-      localStorage.setItem(STORAGE_KEY, JSON.stringify({ station: this.station(), addsUp: this.showsSums() })),
+      localStorage.setItem(
+        STORAGE_KEY,
+        JSON.stringify({ station: this.station(), addsUp: this.showsSums(), chimes: this.#isHeard() }),
+      ),
     );
+    effect(() => this.#listen());
+    inject(DestroyRef).onDestroy(() => this.#chime.close());
     const tick = setInterval(() => this.#now.set(now().getTime()), TICK_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(tick));
+  }
+
+  /** Rings once for what has come since: a void sounds otherwise. */
+  #listen(): void {
+    if (this.pass().status !== 'loaded') return;
+    const [open, before] = [this.#open(), this.#heard];
+    this.#heard = new Set([...(before ?? []), ...this.pass().tickets.map(({ id }) => id)]);
+    const fresh = before ? open.filter(({ id }) => !before.has(id)) : [];
+    if (fresh.length === 0 || !untracked(this.#isHeard)) return;
+    this.#chime.play(fresh.every(({ isVoid }) => isVoid) ? 'void' : 'ticket');
   }
 
   #isForLater({ wanted }: PassTicket): boolean {
@@ -202,16 +233,24 @@ export class PassPage {
   }
 }
 
-function remembered(): { readonly station: string | undefined; readonly addsUp: boolean } {
+function remembered(): Remembered {
   try {
-    const { station, addsUp = false } = JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as {
-      station?: string;
-      addsUp?: boolean;
-    };
-    return { station, addsUp };
+    const {
+      station,
+      addsUp = false,
+      chimes = false,
+    } = JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as Partial<Remembered>;
+    return { station, addsUp, chimes };
   } catch {
-    return { station: undefined, addsUp: false };
+    return { station: undefined, addsUp: false, chimes: false };
   }
+}
+
+/** What this screen shows and does, after a reload too. */
+interface Remembered {
+  readonly station: string | undefined;
+  readonly addsUp: boolean;
+  readonly chimes: boolean;
 }
 
 /** Totals of dishes that are on several tickets of one station, as they are cooked together. */

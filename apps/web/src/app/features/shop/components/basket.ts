@@ -37,6 +37,8 @@ export class Basket {
   readonly shop = input.required<ShopState>();
   readonly order = input.required<Order>();
   readonly locale = input.required<string>();
+  /** No orders are taken just now. */
+  readonly isPaused = input(false);
   readonly edited = output<number>();
   readonly removed = output<number>();
   readonly answered = output<Answers>();

@@ -57,6 +57,8 @@ export class DishPage {
   /** Where it is ordered, and what is out and left there. */
   readonly here = input<Pick<Context, 'location' | 'out'>>({});
   readonly left = input<StockStanding['left']>();
+  /** The choices that are offered for now, in place of what is off. */
+  readonly standIns = input<readonly string[]>([]);
   readonly lineChange = output<Line>();
   /** Adds the dish to the basket at the price shown. */
   readonly confirmed = output<number>();

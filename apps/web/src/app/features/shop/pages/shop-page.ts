@@ -16,6 +16,7 @@ import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
+import { formatTime } from '../../../text/days.ts';
 import { Basket } from '../components/basket.ts';
 import { DishList } from '../components/dish-list.ts';
 import { DishPage } from '../components/dish-page.ts';
@@ -44,6 +45,11 @@ export class ShopPage {
   protected readonly order = computed(() => ({ ...this.#order(), ...this.stock.circumstances() }));
   protected readonly locale = injectPageLocale((locale) => message(locale, 'shop.title'));
 
+  /** Until when no orders are taken here, by the location's clock. */
+  protected readonly pausedUntil = computed(() => {
+    const until = this.stock.standing()?.pausedUntil;
+    return until === undefined ? undefined : formatTime(until, this.locale(), this.stock.place()?.timeZone);
+  });
   protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
   /** While the basket is on screen, the bar that leads to it is hidden. */
   protected readonly basketIsSeen = signal(false);
@@ -103,7 +109,7 @@ export class ShopPage {
   }
 
   protected confirm(seen: number): void {
-    const menu = this.view.compiled();
+    const menu = this.stock.served();
     const line = this.shop().open?.line;
     if (menu && line) this.#store.dispatch(shopActions.dishPutInBasket({ seen, names: namesOf(menu, line) }));
   }

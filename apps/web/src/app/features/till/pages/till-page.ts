@@ -79,8 +79,8 @@ export class TillPage {
   protected readonly find = viewChild<TextField>('find');
   protected readonly till = this.#store.selectSignal(tillFeature.selectTillState);
   protected readonly stock = inject(StockView);
+  protected readonly menu = this.stock.served;
   readonly #service = this.#store.selectSignal(tillFeature.selectService);
-  protected readonly menu = this.#view.compiled;
   protected readonly section = signal<string | undefined>(undefined);
   protected readonly typed = signal('');
   /** What was typed when Enter was pressed before the menu arrived: it is carried out then, whatever was typed since. */

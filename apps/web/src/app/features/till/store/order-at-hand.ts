@@ -12,7 +12,6 @@ import {
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { clock } from '../../../clock.ts';
-import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import { problemMessage, whatName } from '../../../text/problems.ts';
 import { orderLines } from './order-lines.ts';
@@ -21,8 +20,8 @@ import { tillFeature } from './till-store.ts';
 /** The order at the till, quoted where it is taken with what is out there, and read back. */
 export class OrderAtHand {
   readonly #store = inject(Store);
-  readonly #menu = inject(MenuView).compiled;
   readonly #stock = inject(StockView);
+  readonly #menu = this.#stock.served;
   readonly #evenIfShort = this.#store.selectSignal(tillFeature.selectEvenIfShort);
   readonly #pantry = computed<Pantry>(() => {
     const { offs = [], counts = [] } = this.#stock.pantry() ?? {};
