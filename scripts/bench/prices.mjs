@@ -68,6 +68,18 @@ async function timesOfKeys({ find, keys }) {
   return times;
 }
 
+/** Time from a click on a button until the change that it makes is saved. Runs in the page. */
+async function timeUntilSaved(button) {
+  const status = document.querySelector('header .status');
+  const began = performance.now();
+  button.click();
+  const read = () => status?.textContent?.trim();
+  const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
+  while (read() === 'Saved') await frame();
+  while (read() !== 'Saved') await frame();
+  return performance.now() - began;
+}
+
 /** A table of as many rows and columns that draws only what is seen, and does nothing else. Runs in the page. */
 function bareTable({ rows }) {
   const HEIGHT = 40;
@@ -119,14 +131,9 @@ async function measure(browser, house) {
   await page.getByLabel('by', { exact: true }).fill('4%');
   const change = page.getByRole('button', { name: /^Change \d+ prices$/ });
   await change.waitFor();
-  const began = Date.now();
-  await change.click();
-  const status = page.getByRole('banner').getByRole('status');
-  await status.filter({ hasText: /Saved|Decide below/ }).waitFor({ timeout: 60_000 });
-  await page.waitForFunction(() => document.querySelector('header .status')?.textContent?.trim() !== 'Saving …');
-  process.stdout.write(
-    `raising ${rows} prices by 4 %, until ${await status.textContent()}: ${Date.now() - began} ms\n`,
-  );
+  await page.waitForTimeout(1_000);
+  const raised = await within(60_000, 'raising', change.evaluate(timeUntilSaved));
+  process.stdout.write(`raising ${rows} prices by 4 %, from the click until Saved: ${raised.toFixed(0)} ms\n`);
   await page.close();
 }
 

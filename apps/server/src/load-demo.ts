@@ -1,24 +1,20 @@
 import { readFileSync } from 'node:fs';
-import { faultMessage, keyOfWhat, localMinute, type Menu, toThousandths } from '@hearty-ladle/core';
+import { faultMessage, localMinute, type Menu } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
-import type { EntityManager } from 'typeorm';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import {
   JournalEntity,
-  OffEntity,
   OrderEntity,
   ParkedOrderEntity,
   SimPaperEntity,
-  StockCountEntity,
-  StockMovementEntity,
+  STOCK_ENTITIES,
   TicketEntity,
-  TurnedAwayEntity,
 } from './db/entities.ts';
 import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
-import { addMovements } from './db/pantry-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
+import { stockDemo } from './stock-demo.ts';
 import { announce } from './live/announce.ts';
 
 /** Loads a menu into a database if there is none, or replaces everything with `--replace`. */
@@ -36,32 +32,15 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
     await manager.clear(JournalEntity);
     await manager.clear(SimPaperEntity);
     await manager.clear(ParkedOrderEntity);
-    for (const stock of [StockMovementEntity, StockCountEntity, OffEntity, TurnedAwayEntity])
-      await manager.clear(stock);
+    for (const { options } of STOCK_ENTITIES) await manager.query(`TRUNCATE "${options.name}"`);
     await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
     await replaceMenu(manager, withSalesOn(parsed.value));
-    await countDemo(manager);
+    await stockDemo(manager);
     await announce(manager, { type: 'pantry' });
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
     await announce(manager, { type: 'tickets' });
   });
   await database.destroy();
-}
-
-/** On hand at the first location when the demo opens, and from when on it is low. */
-const ON_HAND = [
-  { ingredient: 'butter', quantity: 2_000, low: 500 },
-  { ingredient: 'oat-milk', quantity: 6_000, low: 2_000 },
-  { ingredient: 'groundnut', quantity: 600, low: 800 },
-];
-
-async function countDemo(manager: EntityManager): Promise<void> {
-  for (const { ingredient, quantity, low } of ON_HAND) {
-    const at = { key: keyOfWhat({ ingredient }), location: 'steps' };
-    const row = { ...at, what: { ingredient }, onHand: 0, low: toThousandths(low) };
-    await manager.insert(StockCountEntity, row);
-    await addMovements(manager, [{ ...at, quantity: toThousandths(quantity) }], { kind: 'count', by: 'Marisol' });
-  }
 }
 
 /** The menu with its sales moved by whole days, so that the demo always has one on. */

@@ -97,6 +97,18 @@ describe('what is typed', () => {
     expect(state()).toMatchObject({ pendingEdits: [], sending: false, versions: { groups: { a: 2, b: 1 } } });
   });
 
+  it('is not waited for after a change of many things, which no key makes', () => {
+    const { act, asked } = open();
+    const edits = Array.from({ length: 21 }, (_, i) => ({
+      type: 'put' as const,
+      kind: 'groups' as const,
+      thing: group(`many-${i}`),
+    }));
+    act(menuActions.changed({ label: 'many', change: { edits } }));
+    vi.advanceTimersByTime(0);
+    expect(asked.map(({ request }) => request.label)).toEqual(['many']);
+  });
+
   it('goes to the server one change after another, each on what the one before it became', () => {
     const { act, asked } = open();
     act(put(group('a', '1')));

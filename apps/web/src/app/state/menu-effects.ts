@@ -6,12 +6,14 @@ import {
   auditTime,
   catchError,
   concatMap,
+  debounce,
   debounceTime,
   distinctUntilChanged,
   EMPTY,
   filter,
   map,
   merge,
+  type Observable,
   of,
   skip,
   switchMap,
@@ -32,6 +34,8 @@ import { rememberedHistory, rememberHistory } from './undo-memory.ts';
 
 /** How long a pause in typing ends an edit, so that it is sent. */
 const PAUSE_MS = 350;
+/** More things than this are never edited with one key. */
+const MOST_TYPED = 20;
 const RETRY_MS = 1_500;
 const REACH_PAUSE_MS = 200;
 /** Events that arrive together cause one read. */
@@ -95,7 +99,7 @@ export class MenuEffects {
           menuActions.reachFound,
           menuActions.changeDecided,
         ),
-        debounceTime(PAUSE_MS),
+        debounce(() => this.#pause()),
       ),
       this.#actions.pipe(ofType(menuActions.sendAgain, menuActions.givenUp)),
       this.#actions.pipe(
@@ -116,6 +120,14 @@ export class MenuEffects {
       }),
     ),
   );
+
+  /** More of the last edit may follow from the keyboard; one that touches many things came from a button. */
+  #pause(): Observable<unknown> {
+    return this.#store.select(menuFeature.selectPendingEdits).pipe(
+      take(1),
+      switchMap((waiting) => timer((waiting.at(-1)?.change.edits.length ?? 0) > MOST_TYPED ? 0 : PAUSE_MS)),
+    );
+  }
 
   /** Sends an unanswered change again, with the same id, while the server can't be reached. */
   readonly sendAgain = createEffect(() =>

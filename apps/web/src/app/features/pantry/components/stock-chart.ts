@@ -7,7 +7,7 @@ const TEAL = '#1f5c57';
 const AMBER = '#8f4a12';
 const QUIET = '#5f5a50';
 const FONT = { family: 'Figtree Variable, sans-serif', size: 12 };
-const DAY = new Intl.DateTimeFormat('en', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
+const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
 
 /** Day by day: what was used, as bars, and what was left, as a line; the same figures are in the table below it. */
 @Component({
