@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { at, expectAccessible, resetHouse } from '../support/house.ts';
+import { at, choose, expectAccessible, resetHouse } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
@@ -44,6 +44,15 @@ test('part of a sent line is voided with the PIN, the pass reads VOID; a round i
   await expect(sheet).toContainText('To pay after voids€8.60');
   await expect(sheet).toContainText('Guest changed their mind (back into stock)');
   await expectAccessible(page);
+  // Found by what was voided, at its location, today; and not among those that are done.
+  const list = page.getByRole('list').filter({ hasText: 'Night toast' });
+  await choose(page, 'State', 'With voids');
+  await choose(page, 'Location', 'Lantern Steps');
+  await expect(list.getByRole('link')).toHaveCount(1);
+  await choose(page, 'State', 'Done');
+  await expect(page.getByText('No order has all of that.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(list.getByRole('link')).toHaveCount(1);
 
   await page.getByRole('link', { name: 'Add a round' }).click();
   await expect(order).toContainText('Round for number');

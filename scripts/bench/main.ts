@@ -2,7 +2,16 @@
 // machines; ratios less so.
 import highsLoader from 'highs';
 import { Engine } from 'json-rules-engine';
-import { analyzeItem, checkMenu, type Line, quoteLine } from '@hearty-ladle/core';
+import {
+  analyzeItem,
+  checkMenu,
+  fallout,
+  type Line,
+  type Menu,
+  type Pantry,
+  quoteLine,
+  standing,
+} from '@hearty-ladle/core';
 import { plainMenu, priceModel } from '../../packages/core/src/testing/price-model.ts';
 import { randomMenu } from '../../packages/core/src/testing/random-menu.ts';
 import { asEngineRule, factsOf } from './engine-rules.ts';
@@ -103,8 +112,35 @@ async function checkAgainstAnalyses(): Promise<void> {
   );
 }
 
+/** What is out and left of a large house, half of whose dishes use what is counted; and what one deed takes down. */
+async function stockOfLargeHouse(): Promise<void> {
+  const menu = largeMenu(2_000);
+  const ingredients = Array.from({ length: 500 }, (_, i) => ({ id: `i${i}`, name: `Thing ${i}`, unit: 'g' }));
+  const stocked: Menu = {
+    ...menu,
+    ingredients,
+    items: menu.items.map((item, i) =>
+      i % 2 === 0 ? { ...item, uses: [{ ingredient: `i${i % 500}`, quantity: 120 }] } : item,
+    ),
+  };
+  const counts = ingredients.map(({ id }, i) => ({ what: { ingredient: id }, onHand: 100 * i }));
+  const pantry: Pantry = { format: 'hearty-ladle/pantry@1', counts };
+  const houses = largeMenu(500);
+  const deed = { choices: ['g2/c0', 'g2/c1'] };
+  const [told = 0, quoted = 0, fallen = 0] = await timed(3, [
+    { calls: 20, call: () => standing(stocked, pantry, {}, clock) },
+    { calls: 200, call: (n) => quoteLine(stocked, { item: `it${n}` }, clock) },
+    { calls: 1, call: () => fallout(houses, {}, {}, deed, clock) },
+  ]);
+  say(
+    `standing of 2,000 items with 500 counts: ${told.toFixed(1)} ms (goal 20), as long as ${Math.round(told / quoted)} quotes`,
+  );
+  say(`fallout of one deed on 500 dishes that all have it or might: ${fallen.toFixed(0)} ms (goal 1,000)`);
+}
+
 await quoteAgainstRules('every kind of condition', wholeCondition);
 await quoteAgainstRules('one or two conditions', shortCondition);
 await spanAgainstHighs();
 await largeAnalysis();
 await checkAgainstAnalyses();
+await stockOfLargeHouse();

@@ -52,7 +52,7 @@ describe('a database that', () => {
       .filter(
         ({ method, address: path }) => method === 'get' && !/events|health|openapi|progress|orders\/:id/.test(path),
       )) {
-      const needed = (path: string) => (path.endsWith('/ledger') ? { what: 'x' } : {});
+      const needed = (path: string) => (path.includes('/ledger') ? { what: 'x' } : {});
       const reply = await request(address).get(route.address.replace(':id', 'x')).query(needed(route.address));
       expect({ route: route.address, status: reply.status, type: reply.body.type }).toEqual({
         route: route.address,

@@ -39,6 +39,26 @@ describe('orders', () => {
     await request(one).get('/api/shop/orders/nothing/progress').expect(404);
   });
 
+  it('are found by a choice in any language, location, day and state, in any combination', async () => {
+    const { body } = await place({ name: 'Filtered' }).expect(201);
+    const elsewhere = await place({ name: 'Filtered', location: 'millrace' }).expect(201);
+    const numbers = async (query: object) =>
+      ((await request(other).get('/api/workbench/orders').query(query).expect(200)).body as { number: number }[]).map(
+        ({ number }) => number,
+      );
+    const today = new Date().toISOString().slice(0, 10);
+    expect(await numbers({ find: 'filtered' })).toEqual([elsewhere.body.number, body.number]);
+    expect(await numbers({ find: 'trigo grueso', location: 'steps' })).toContain(body.number);
+    expect(await numbers({ find: 'filtered', location: 'steps', state: 'making', day: today })).toEqual([body.number]);
+    expect(await numbers({ find: 'filtered', day: '2020-01-01' })).toEqual([]);
+    expect(await numbers({ find: 'filtered', state: 'done' })).toEqual([]);
+    for (const ticket of await ticketsOf(one, body.number))
+      await request(one).post(`/api/device/tickets/${ticket.id}/bump`).send({}).expect(200);
+    expect(await numbers({ find: 'filtered', state: 'done' })).toEqual([body.number]);
+    expect(await numbers({ find: 'filtered', state: 'voided' })).toEqual([]);
+    await request(one).get('/api/workbench/orders').query({ day: 'yesterday' }).expect(400);
+  });
+
   it('stay as they were sold, whatever becomes of their dishes, and keep every bump and recall', async () => {
     const { body } = await place({ name: 'Odalys' }).expect(201);
     const [ticket] = await ticketsOf(one, body.number);

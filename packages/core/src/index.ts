@@ -37,7 +37,8 @@ export {
   promisesOf,
   replayOfLine,
 } from './promises/keep.ts';
-export { Snooze, snoozeOf } from './menu/snooze.ts';
+export { Snooze } from './menu/snooze.ts';
+export { snoozeOf } from './menu/snooze-of.ts';
 export { type Mend, type MendKind } from './mends/candidates.ts';
 export { ASIDE_KINDS } from './menu/workbook.ts';
 export { checkWorkbook, findingKey, provedMend } from './mends/prove.ts';
@@ -162,7 +163,7 @@ export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-ord
 export { type ReadRule, readRule } from './rule-text/read-rule.ts';
 export { ruleSentence, type SentencePart, writeRule } from './rule-text/write-rule.ts';
 export { newRuleId, pathsIn, rulesAbout, switchRuleOff, switchRuleOn } from './edits/rule-switch.ts';
-export { type OffRule } from './menu/workbook.ts';
+export { type OffRule } from './menu/aside-schemas.ts';
 export { type RuleOnDish, ruleDishCounts, ruleImpact } from './check/rule-impact.ts';
 export { crossTable, type CrossTable, groupsAskedBeside, otherRulesAbout } from './cross-table/cross-table.ts';
 export { type DecidedCell, decidedCells } from './cross-table/decided.ts';
@@ -185,10 +186,12 @@ export { endOfferEdits, type Offer, offerEdits } from './prices/offers.ts';
 export { businessDayEnd, minutesLater } from './pantry/business-day.ts';
 export { judgeOrder, notEnough } from './pantry/judge-order.ts';
 export { whatsOf } from './order/takes.ts';
-export { keyOfWhat, What } from './menu/what.ts';
+export { What } from './menu/what.ts';
+export { keyOfWhat } from './menu/what-key.ts';
 export * from './api/stock.ts';
 export { fromThousandths, hasThreeDecimals, toThousandths } from './money/thousandths.ts';
-export { type Count, type Off, Pantry, PANTRY_FORMAT } from './pantry/pantry.ts';
+export { type Count, type Off, Pantry } from './pantry/pantry.ts';
+export { PANTRY_FORMAT } from './pantry/format.ts';
 export { countsAt, type Standing, standing, type StandingAt } from './pantry/standing.ts';
 export { type NamedWhat, namedWhats } from './pantry/named-whats.ts';
 export { outWith } from './pantry/out-with.ts';

@@ -7,6 +7,12 @@ export interface MenuDependencies {
   readonly cache: MenuCache;
 }
 
+/** The time zone of a location, else this machine's. */
+export function timeZoneOf(menu: Menu | undefined, location: string | undefined): string {
+  const place = menu?.locations?.find(({ id }) => id === location);
+  return place?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
 /** The menu with the versions of its objects; undefined if there is none. */
 export function storedMenu({ database, cache }: MenuDependencies): Promise<StoredMenu | undefined> {
   return cache.current(database.manager);

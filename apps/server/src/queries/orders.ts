@@ -2,6 +2,7 @@ import {
   type ListedOrder,
   type OpenedOrder,
   type OrderRound,
+  type OrderState,
   type Progress,
   voidedByLine,
   withStandIns,
@@ -19,17 +20,35 @@ import {
 import { numberFrom } from '../db/number-from.ts';
 import { TicketEventEntity } from '../db/sold-entities.ts';
 import type { SoldMenus } from '../db/sold-menus.ts';
-import type { MenuDependencies } from './menu.ts';
+import { type MenuDependencies, storedMenu, timeZoneOf } from './menu.ts';
 import { historyOf } from './order-history.ts';
 
 const PAGE = 50;
 
-/** The latest orders, or those that match the text by number or content; newest first, before a given number. */
-export async function listOrders(
-  database: DataSource,
-  find: string,
-  before: number | undefined,
-): Promise<ListedOrder[]> {
+/** What orders are looked for by; all of it together. */
+export interface OrderFilter {
+  readonly find?: string;
+  readonly location?: string;
+  /** `YYYY-MM-DD`, in the location's own time. */
+  readonly day?: string;
+  readonly state?: OrderState;
+  /** The number before which the list goes on. */
+  readonly before?: number;
+}
+
+const OPEN = `SELECT coalesce(r.added_to, r.id) FROM ticket t JOIN orders r ON r.id = t.order_id WHERE t.bumped_at IS NULL`;
+const VOIDED = `SELECT coalesce(r.added_to, r.id) FROM order_void v JOIN orders r ON r.id = v.order_id`;
+const IN_STATE: Readonly<Record<OrderState, string>> = {
+  making: `o.id IN (${OPEN})`,
+  done: `o.id NOT IN (${OPEN})`,
+  voided: `o.id IN (${VOIDED})`,
+};
+
+/** The latest orders, or those that match; newest first. */
+export async function listOrders(dependencies: MenuDependencies, filter: OrderFilter): Promise<ListedOrder[]> {
+  const { database } = dependencies;
+  const { location, day, state, before } = filter;
+  const find = filter.find?.trim() ?? '';
   const query = database
     .getRepository(OrderEntity)
     .createQueryBuilder('o')
@@ -38,6 +57,16 @@ export async function listOrders(
     .take(PAGE);
   if (before !== undefined) query.andWhere('o.number < :before', { before });
   if (find !== '') withWords(query, find);
+  if (location !== undefined) query.andWhere(`o.request ->> 'location' = :location`, { location });
+  if (state !== undefined) query.andWhere(IN_STATE[state]);
+  if (day !== undefined) {
+    const zone = timeZoneOf((await storedMenu(dependencies))?.menu, location);
+    query.andWhere(
+      'o.placed_at >= CAST(:day AS timestamp) AT TIME ZONE :zone AND ' +
+        `o.placed_at < (CAST(:day AS timestamp) + interval '1 day') AT TIME ZONE :zone`,
+      { day, zone },
+    );
+  }
   const firsts = await query.getMany();
   if (firsts.length === 0) return [];
   const added = await database

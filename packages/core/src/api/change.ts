@@ -13,7 +13,7 @@ import {
   Station,
 } from '../menu/document.ts';
 import { MenuPromise } from './promise.ts';
-import { OffRule, VariantList } from '../menu/workbook.ts';
+import { OffRule, VariantList } from '../menu/aside-schemas.ts';
 import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';

@@ -47,6 +47,10 @@ export const PassTicket = object({
 });
 export type PassTicket = Readonly<Static<typeof PassTicket>>;
 
+/** Whether an order is being made, all of its tickets are bumped, or something of it was voided. */
+export const OrderState = enumOf('making', 'done', 'voided');
+export type OrderState = Static<typeof OrderState>;
+
 const listed = {
   id: Uuid,
   number: count,

@@ -5,7 +5,8 @@ import { optional } from '../menu/schema-kit.ts';
 import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { MenuPromise } from './promise.ts';
-import { OffRule, VariantList, type Workbook } from '../menu/workbook.ts';
+import { type Workbook } from '../menu/workbook.ts';
+import { OffRule, VariantList } from '../menu/aside-schemas.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
 

@@ -6,7 +6,7 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledItem, CompiledMenu, OfferedChoice } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Choice } from '../menu/group-schema.ts';
-import { type Combination, keyOfWhat, sortedCombinations } from '../menu/what.ts';
+import { type Combination, keyOfWhat, sortedCombinations } from '../menu/what-key.ts';
 import { isSoldOut } from '../quote/answers.ts';
 import type { Clock } from '../quote/calendar.ts';
 import { circumstancesOf, type UnavailableIndex } from '../quote/circumstances.ts';

@@ -2,7 +2,7 @@ import equal from 'fast-deep-equal';
 import type { Item, Menu, Variants } from '../menu/document.ts';
 import type { Attachment, Choice, ChoicesGroup } from '../menu/group-schema.ts';
 import { KINDS } from '../menu/scope.ts';
-import { keyOfWhat } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what-key.ts';
 import { movedOut } from './moved-out.ts';
 
 /** A field on both sides; a side that was not there is left out. */

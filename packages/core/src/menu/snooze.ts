@@ -13,8 +13,3 @@ export const Snooze = Type.Object(
   closed,
 );
 export type Snooze = Static<typeof Snooze>;
-
-/** The snooze that holds for a finding on a day (`YYYY-MM-DD`). */
-export function snoozeOf(snoozes: readonly Snooze[] | undefined, finding: string, today: string): Snooze | undefined {
-  return snoozes?.find((one) => one.finding === finding && (one.until === undefined || today <= one.until));
-}

@@ -1,6 +1,5 @@
-import Type, { type Static } from 'typebox';
-import { type Menu, Rule } from './document.ts';
-import { closed, Id, int } from './schema-kit.ts';
+import type { OffRule, VariantList } from './aside-schemas.ts';
+import type { Menu } from './document.ts';
 import type { Snooze } from './snooze.ts';
 import { textIn } from './text.ts';
 import type { SummaryLine } from './summary-line.ts';
@@ -25,14 +24,6 @@ interface StoredPromise {
   readonly total: number;
   readonly line: { readonly item: string };
 }
-
-/** A dish whose combinations guests choose from one list, rather than one question after the other. */
-export const VariantList = Type.Object({ id: Id }, closed);
-export type VariantList = Static<typeof VariantList>;
-
-/** A house rule that is switched off, and its place among the rules. */
-export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
-export type OffRule = Static<typeof OffRule>;
 
 export const ASIDE_KINDS = [
   'itemSummaries',

@@ -1,6 +1,7 @@
 import type { Takes } from '../api/quote.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
-import { keyOfWhat, sortedCombinations, type What } from '../menu/what.ts';
+import { type What } from '../menu/what.ts';
+import { keyOfWhat, sortedCombinations } from '../menu/what-key.ts';
 import { fromThousandths, toThousandths } from '../money/thousandths.ts';
 import type { GroupAnswer } from '../quote/answers.ts';
 import { acceptedCombination } from '../quote/combination.ts';

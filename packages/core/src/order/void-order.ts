@@ -1,7 +1,8 @@
 import type { Order } from '../api/line.ts';
 import type { OrderQuote, OrderTicket, Takes, TicketLine } from '../api/quote.ts';
 import type { Menu } from '../menu/document.ts';
-import { keyOfWhat, type What } from '../menu/what.ts';
+import { type What } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what-key.ts';
 import { fromThousandths, toThousandths } from '../money/thousandths.ts';
 import type { Clock } from '../quote/calendar.ts';
 import { quoteOrder } from './quote-order.ts';

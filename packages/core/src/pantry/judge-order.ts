@@ -1,7 +1,7 @@
 import type { Line, Order } from '../api/line.ts';
 import type { OrderProblem, OrderQuote } from '../api/quote.ts';
 import type { Menu } from '../menu/document.ts';
-import { keyOfWhat } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what-key.ts';
 import { quoteOrder } from '../order/quote-order.ts';
 import { whatsOf } from '../order/takes.ts';
 import type { Clock } from '../quote/calendar.ts';

@@ -1,7 +1,8 @@
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Menu } from '../menu/document.ts';
 import { textIn } from '../menu/text.ts';
-import { keyOfWhat, type What } from '../menu/what.ts';
+import { type What } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what-key.ts';
 import { plainText } from '../search/find-by-name.ts';
 
 /** Something that can be off or counted, as it is read and found. */

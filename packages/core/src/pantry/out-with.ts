@@ -1,5 +1,6 @@
 import type { Out } from '../api/line.ts';
-import { type Combination, keyOfWhat, type What } from '../menu/what.ts';
+import { type What } from '../menu/what.ts';
+import { type Combination, keyOfWhat } from '../menu/what-key.ts';
 
 /** What is out, and some things more. */
 export function outWith(

@@ -3,11 +3,12 @@ import { joinPointer, type Fault } from '../menu/fault.ts';
 import { QuantityAboveZero } from '../menu/group-schema.ts';
 import type { ShapeCheck } from '../menu/parse.ts';
 import { closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
-import { keyOfWhat, What } from '../menu/what.ts';
+import { What } from '../menu/what.ts';
+import { keyOfWhat } from '../menu/what-key.ts';
 import { hasThreeDecimals } from '../money/thousandths.ts';
+import { PANTRY_FORMAT } from './format.ts';
 import { accepted, refused, type Result } from '../result.ts';
 
-export const PANTRY_FORMAT = 'hearty-ladle/pantry@1';
 const MOST_ON_HAND = 1_000_000;
 const moment = Type.String({ format: 'local-minute' });
 

@@ -2,7 +2,8 @@ import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
 import type { Item, Menu } from '../menu/document.ts';
 import type { Use } from '../menu/group-schema.ts';
-import { type Combination, keyOfWhat, sortedCombinations, type What } from '../menu/what.ts';
+import { type What } from '../menu/what.ts';
+import { type Combination, keyOfWhat, sortedCombinations } from '../menu/what-key.ts';
 import { toThousandths } from '../money/thousandths.ts';
 
 /** Thousandths of each ingredient that one portion uses. */

@@ -6,9 +6,7 @@ import type { Services } from '../services.ts';
 
 /** Finding orders, and everything known about one of them. */
 export function orderListRoutes(routes: AudienceRouter, services: Services): void {
-  routes.handle(workbenchApi.orders, async ({ query }) =>
-    ok(await listOrders(services.database, query.find?.trim() ?? '', query.before)),
-  );
+  routes.handle(workbenchApi.orders, async ({ query }) => ok(await listOrders(services, query)));
 
   routes.handle(workbenchApi.order, async ({ params }) => {
     const order = await openOrder(services, params.id);

@@ -12,6 +12,7 @@ import {
   type OrderLimitFault,
   type OrderProblem,
   type OrderRequest,
+  type OrderState,
   type PaperOut,
   type ParkedOrder,
   type PassTicket,
@@ -42,6 +43,15 @@ export type SentChange =
   | { readonly outcome: 'conflict'; readonly revision: number; readonly conflicts: readonly Conflict[] }
   | { readonly outcome: 'refused'; readonly faults: readonly FaultWithMessage[]; readonly message: string }
   | { readonly outcome: Unanswered };
+
+/** What orders are looked for by, all of it together, and the number before which the list goes on. */
+export interface OrderQuery {
+  readonly find: string;
+  readonly location?: string;
+  readonly day?: string;
+  readonly state?: OrderState;
+  readonly before?: number;
+}
 
 export type SentOrder =
   | { readonly outcome: 'placed'; readonly order: PlacedOrder }
@@ -182,8 +192,8 @@ export class Api {
     return this.#client.call('get /api/shop/orders/:id/progress', { params: { id } });
   }
 
-  orders(find: string, before?: number): Observable<readonly ListedOrder[]> {
-    return this.#client.call('get /api/workbench/orders', { query: { find, ...(before !== undefined && { before }) } });
+  orders(query: OrderQuery): Observable<readonly ListedOrder[]> {
+    return this.#client.call('get /api/workbench/orders', { query });
   }
 
   order(id: string): Observable<OpenedOrder> {

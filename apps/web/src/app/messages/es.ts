@@ -9,7 +9,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'shop.loading': 'Un momento …',
   'shop.unreachable': 'Ahora mismo no hay conexión. Lo que has elegido se conserva; inténtalo de nuevo en un momento.',
   'shop.paused':
-    'Ahora no se aceptan pedidos en línea. A partir de las {time} podrá pedir de nuevo; su cesta se conserva.',
+    'Ahora no se aceptan pedidos en línea. A partir de las {time} podrás pedir de nuevo; tu cesta se conserva.',
 
   'dish.back': '← Volver a la carta',
   'dish.quantity': '¿Cuántos?',

@@ -4,7 +4,7 @@ import { ChangeRequest } from '../change.ts';
 import { CheckLine } from '../check.ts';
 import { events, json, lines, routesFor } from '../contract.ts';
 import { HouseChange, HouseNow } from '../house.ts';
-import { ListedOrder, OpenedOrder, PaperOut, Printer } from '../kitchen.ts';
+import { ListedOrder, OpenedOrder, OrderState, PaperOut, Printer } from '../kitchen.ts';
 import { Context } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { faultFields } from '../problem.ts';
@@ -56,8 +56,14 @@ export const workbenchApi = {
     refusals: { 404: { when: 'There is no such change.' }, ...changeRefusals },
   }),
   orders: get('/orders', {
-    summary: 'Orders, newest first; found by number, name, place, dish or note',
-    query: { find: optional(Type.String({ maxLength: 80 })), before },
+    summary: 'Orders, newest first; found by number, name, place, dish, choice or note, location, day and state',
+    query: {
+      find: optional(Type.String({ maxLength: 80 })),
+      location: optional(text),
+      day: optional(Type.String({ format: 'date' })),
+      state: optional(OrderState),
+      before,
+    },
     responses: { 200: json(many(ListedOrder)) },
   }),
   order: get('/orders/:id', {

@@ -1,21 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import type { OrderState } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
+import type { OrderQuery } from '../../../api/api.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { OrderSheet } from '../components/order-sheet.ts';
 import { ordersActions, ordersFeature } from '../store/orders-store.ts';
 import { ButtonDirective } from 'primeng/button';
+import { DateField } from '../../../ui/fields/date-field.ts';
+import type { Option } from '../../../ui/fields/option.ts';
+import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { Tag } from 'primeng/tag';
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
 
+const STATES: readonly Option<OrderState | ''>[] = [
+  { value: '', label: 'In any state' },
+  { value: 'making', label: 'Being made' },
+  { value: 'done', label: 'Done' },
+  { value: 'voided', label: 'With voids' },
+];
+
 /** Orders as they come in, found by number, name, table or dish; the open order shows everything known about it. */
 @Component({
   selector: 'hl-orders-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, OrderSheet, RouterLink, Tag, TextField],
+  imports: [ButtonDirective, DateField, OrderSheet, RouterLink, SelectField, Tag, TextField],
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.css',
 })
@@ -44,15 +56,36 @@ export class OrdersPage {
   });
   protected readonly isUnknown = computed(() => this.state().opened === 'unknown' && this.id() !== undefined);
   constructor() {
-    this.#store.dispatch(ordersActions.findTyped({ find: '' }));
+    this.#store.dispatch(ordersActions.queryChanged({ query: { find: '' } }));
     effect(() => {
       const id = this.id();
       if (id !== undefined) this.#store.dispatch(ordersActions.orderOpened({ id }));
     });
   }
 
+  protected readonly STATES = STATES;
+  protected readonly locations = computed(() => {
+    const all = (this.view.menu()?.locations ?? []).map(({ id, name }) => ({ value: id, label: name }));
+    return all.length > 1 ? [{ value: '', label: 'Every location' }, ...all] : [];
+  });
+  protected readonly isFiltered = computed(() => Object.values(this.state().query).some((value) => value !== ''));
+
   protected find(find: string): void {
-    this.#store.dispatch(ordersActions.findTyped({ find: find.trim() }));
+    this.#ask({ find: find.trim() });
+  }
+
+  /** Narrows the list by location, day or state; empty: by all of them. */
+  protected narrow(by: 'location' | 'day' | 'state', value: string): void {
+    const { [by]: _, ...query } = this.state().query;
+    this.#store.dispatch(ordersActions.queryChanged({ query: value === '' ? query : { ...query, [by]: value } }));
+  }
+
+  protected clear(): void {
+    this.#store.dispatch(ordersActions.queryChanged({ query: { find: '' } }));
+  }
+
+  #ask(change: Partial<OrderQuery>): void {
+    this.#store.dispatch(ordersActions.queryChanged({ query: { ...this.state().query, ...change } }));
   }
 
   protected older(): void {

@@ -14,12 +14,12 @@ const away = () => throwError(() => new Error('away'));
 
 describe('the orders', () => {
   it('are found after a pause in typing, the last word alone', () => {
-    const api = { orders: vi.fn((find: string) => of([{ id: find }])) };
+    const api = { orders: vi.fn(({ find }: { find: string }) => of([{ id: find }])) };
     const orders = runEffects(OrdersEffects, api, ordersFeature);
-    for (const find of ['i', 'il', 'ils']) orders.act(ordersActions.findTyped({ find }));
+    for (const find of ['i', 'il', 'ils']) orders.act(ordersActions.queryChanged({ query: { find } }));
     vi.advanceTimersByTime(200);
-    expect(api.orders.mock.calls).toEqual([['ils']]);
-    expect(orders.state()).toMatchObject({ status: 'loaded', find: 'ils', orders: [{ id: 'ils' }] });
+    expect(api.orders.mock.calls).toEqual([[{ find: 'ils' }]]);
+    expect(orders.state()).toMatchObject({ status: 'loaded', query: { find: 'ils' }, orders: [{ id: 'ils' }] });
   });
 
   it('open one, follow it, and say where there is none', () => {

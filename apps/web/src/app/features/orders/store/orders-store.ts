@@ -3,12 +3,12 @@ import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, debounceTime, EMPTY, exhaustMap, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
-import { Api } from '../../../api/api.ts';
+import { Api, type OrderQuery } from '../../../api/api.ts';
 import { Live } from '../../../api/live.ts';
 
 export interface OrdersState {
   readonly status: 'loading' | 'loaded' | 'failed';
-  readonly find: string;
+  readonly query: OrderQuery;
   readonly orders: readonly ListedOrder[];
   /** Whether there are older orders than those loaded. */
   readonly hasMore: boolean;
@@ -18,7 +18,7 @@ export interface OrdersState {
 export const ordersActions = createActionGroup({
   source: 'Orders',
   events: {
-    'Find typed': props<{ find: string }>(),
+    'Query changed': props<{ query: OrderQuery }>(),
     'Older requested': emptyProps(),
     Arrived: props<{ orders: readonly ListedOrder[] | undefined }>(),
     'Older arrived': props<{ orders: readonly ListedOrder[] }>(),
@@ -30,11 +30,11 @@ export const ordersActions = createActionGroup({
 export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer<OrdersState>(
-    { status: 'loading', find: '', orders: [], hasMore: false, opened: undefined },
-    on(ordersActions.findTyped, (state, { find }) => ({
+    { status: 'loading', query: { find: '' }, orders: [], hasMore: false, opened: undefined },
+    on(ordersActions.queryChanged, (state, { query }) => ({
       ...state,
-      find,
-      orders: find === state.find ? state.orders : [],
+      query,
+      orders: JSON.stringify(query) === JSON.stringify(state.query) ? state.orders : [],
       hasMore: false,
     })),
     on(ordersActions.arrived, (state, { orders }) =>
@@ -68,6 +68,11 @@ function withNewest(
   return { orders: [...newest, ...older], hasMore: older.length > 0 || newest.length === PAGE };
 }
 
+function before(orders: readonly ListedOrder[]): Pick<OrderQuery, 'before'> {
+  const [last] = orders.slice(-1);
+  return last ? { before: last.number } : {};
+}
+
 @Injectable()
 export class OrdersEffects {
   readonly #actions = inject(Actions);
@@ -80,11 +85,11 @@ export class OrdersEffects {
 
   readonly list = createEffect(() =>
     this.#actions.pipe(
-      ofType(ordersActions.findTyped),
+      ofType(ordersActions.queryChanged),
       debounceTime(PAUSE_MS),
-      switchMap(({ find }) => merge(of(find), this.#news.pipe(map(() => find)))),
-      switchMap((find) =>
-        this.#api.orders(find).pipe(
+      switchMap(({ query }) => merge(of(query), this.#news.pipe(map(() => query)))),
+      switchMap((query) =>
+        this.#api.orders(query).pipe(
           map((orders) => ordersActions.arrived({ orders })),
           catchError(() => of(ordersActions.arrived({ orders: undefined }))),
         ),
@@ -96,8 +101,8 @@ export class OrdersEffects {
     this.#actions.pipe(
       ofType(ordersActions.olderRequested),
       withLatestFrom(this.#store.select(ordersFeature.selectOrdersState)),
-      exhaustMap(([, { find, orders }]) =>
-        this.#api.orders(find, orders.at(-1)?.number).pipe(
+      exhaustMap(([, { query, orders }]) =>
+        this.#api.orders({ ...query, ...before(orders) }).pipe(
           map((older) => ordersActions.olderArrived({ orders: older })),
           catchError(() => EMPTY),
         ),

@@ -1,0 +1,11 @@
+import Type, { type Static } from 'typebox';
+import { Rule } from './document.ts';
+import { closed, Id, int } from './schema-kit.ts';
+
+/** A dish whose combinations guests choose from one list, rather than one question after the other. */
+export const VariantList = Type.Object({ id: Id }, closed);
+export type VariantList = Static<typeof VariantList>;
+
+/** A house rule that is switched off, and its place among the rules. */
+export const OffRule = Type.Object({ id: Id, rule: Rule, index: int(0, 100_000) }, closed);
+export type OffRule = Static<typeof OffRule>;

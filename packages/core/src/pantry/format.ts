@@ -1,0 +1,1 @@
+export const PANTRY_FORMAT = 'hearty-ladle/pantry@1';
