@@ -6,7 +6,7 @@ import { type PantryNow } from '@hearty-ladle/core';
 import request from 'supertest';
 import { afterAll, expect, it } from 'vitest';
 import { countsBesideTheirLedger } from './jobs/housekeeping.ts';
-import { sendOrder } from './testing/requests.ts';
+import { deviceToken, sendAs, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -41,13 +41,12 @@ const PORTIONS = 50;
 const GUESTS = 200;
 
 it('of 200 guests after the last 50 portions, one of two servers being killed meanwhile, 50 get one and none gets two', async () => {
-  const token = (await request(one).post('/api/device/pin').send({ pin: '2468' }).expect(200)).body.device;
-  await request(one)
-    .post('/api/device/movements')
-    .set('Idempotency-Key', randomUUID())
-    .set('X-Device-Token', token)
-    .send({ kind: 'count', location: 'steps', rows: [{ what: { item: 'toast' }, quantity: PORTIONS }] })
-    .expect(201);
+  const token = await deviceToken(one);
+  await sendAs(token, one, 'movements', {
+    kind: 'count',
+    location: 'steps',
+    rows: [{ what: { item: 'toast' }, quantity: PORTIONS }],
+  }).expect(201);
   const doomed = await serverInProcess();
   let answers = 0;
   const place = async (server: string, key: string) => {

@@ -4,7 +4,7 @@ import request from 'supertest';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
 import { countsBesideTheirLedger } from './jobs/housekeeping.ts';
-import { BOWL } from './testing/requests.ts';
+import { BOWL, deviceToken, sendAs } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -14,16 +14,10 @@ let house: TestHouse;
 useTwoServers((opened) => ({ one, other, house } = opened));
 
 beforeAll(async () => {
-  token = (await request(one).post('/api/device/pin').send({ pin: '2468' }).expect(200)).body.device;
+  token = await deviceToken(one);
 });
 
-const send = (path: string, body: object, key: string = randomUUID(), server = one) =>
-  request(server)
-    .post(`/api/device/${path}`)
-    .set('Idempotency-Key', key)
-    .set('X-Device-Token', token)
-    .set('X-Working-As', 'Ines')
-    .send(body);
+const send = (path: string, body: object, key?: string, server = one) => sendAs(token, server, path, body, key);
 const order = (body: object, key?: string) => send('orders', { location: 'steps', service: 'dine-in', ...body }, key);
 const opened = async (id: string) =>
   (await request(one).get(`/api/workbench/orders/${id}`).expect(200)).body as OpenedOrder;

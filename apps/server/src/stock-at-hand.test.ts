@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { hideChoices, keyOfWhat, type Menu, type PantryNow, type StockStanding } from '@hearty-ladle/core';
 import request from 'supertest';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { BOWL, sendOrder } from './testing/requests.ts';
+import { BOWL, deviceToken, sendAs, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -12,16 +12,10 @@ let house: TestHouse;
 useTwoServers((opened) => ({ one, other, house } = opened));
 
 beforeAll(async () => {
-  token = (await request(one).post('/api/device/pin').send({ pin: '2468' }).expect(200)).body.device;
+  token = await deviceToken(one);
 });
 
-const send = (path: string, body: object) =>
-  request(one)
-    .post(`/api/device/${path}`)
-    .set('Idempotency-Key', randomUUID())
-    .set('X-Device-Token', token)
-    .set('X-Working-As', 'Ines')
-    .send(body);
+const send = (path: string, body: object) => sendAs(token, one, path, body);
 const pantry = async () =>
   (await request(other).get('/api/device/pantry').query({ location: 'steps' }).expect(200)).body as PantryNow;
 const told = async () =>

@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { countsBesideTheirLedger, tidy } from './jobs/housekeeping.ts';
-import { BOWL, sendOrder, until } from './testing/requests.ts';
+import { BOWL, deviceToken, sendAs, sendOrder, until } from './testing/requests.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -15,17 +15,10 @@ let house: Parameters<Parameters<typeof useTwoServers>[0]>[0]['house'];
 useTwoServers((opened) => ({ one, other, house } = opened));
 
 beforeAll(async () => {
-  token = (await request(one).post('/api/device/pin').send({ pin: '2468' }).expect(200)).body.device;
+  token = await deviceToken(one);
 });
 
-function send(path: string, body: object, key: string = randomUUID(), server = one) {
-  return request(server)
-    .post(`/api/device/${path}`)
-    .set('Idempotency-Key', key)
-    .set('X-Device-Token', token)
-    .set('X-Working-As', 'Ines')
-    .send(body);
-}
+const send = (path: string, body: object, key?: string, server = one) => sendAs(token, server, path, body, key);
 const pantry = async (location = 'steps', server = one) =>
   (await request(server).get('/api/device/pantry').query({ location }).expect(200)).body as PantryNow;
 const ledger = async (what: What, location = 'steps') =>

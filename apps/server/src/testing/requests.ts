@@ -24,6 +24,22 @@ export function sendOrder(
     .send({ location: 'steps', ...body });
 }
 
+/** The token of a device on which the PIN was entered. */
+export async function deviceToken(server: string): Promise<string> {
+  const { body } = await request(server).post('/api/device/pin').send({ pin: '2468' }).expect(200);
+  return (body as { device: string }).device;
+}
+
+/** Sends something as that device. */
+export function sendAs(token: string, server: string, path: string, body: object, key: string = randomUUID()) {
+  return request(server)
+    .post(`/api/device/${path}`)
+    .set('Idempotency-Key', key)
+    .set('X-Device-Token', token)
+    .set('X-Working-As', 'Ines')
+    .send(body);
+}
+
 /** A group of the server's menu, with its version. */
 export async function groupAt(server: string, id: string): Promise<{ group: Group; version: number }> {
   const { menu, versions } = await menuAt(server);

@@ -156,8 +156,8 @@ describe('smaller requests', () => {
     const { api, http } = answering(200, []);
     api.journal();
     api.journal(41);
-    api.orders('');
-    api.orders('ilse 4', 12);
+    api.orders({ find: '' });
+    api.orders({ find: 'ilse 4', before: 12 });
     expect(http.request.mock.calls.map(([, address, { params }]) => [address, params])).toEqual([
       ['/api/workbench/journal', {}],
       ['/api/workbench/journal', { before: 41 }],

@@ -21,7 +21,7 @@ import { standInOptions } from './stand-in-options.ts';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ButtonDirective, SelectField, StaffPipe, SwitchField],
   templateUrl: './board-bar.html',
-  styleUrl: './board-bar.css',
+  styleUrls: ['../pages/board-footer.css', './board-bar.css'],
 })
 export class BoardBar {
   readonly locale = input.required<string>();

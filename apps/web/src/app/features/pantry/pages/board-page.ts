@@ -41,7 +41,7 @@ const DOUBLE_TAP_MS = 400;
     TextField,
   ],
   templateUrl: './board-page.html',
-  styleUrls: ['./stock-page.css', './board-page.css'],
+  styleUrls: ['./stock-page.css', './board-footer.css', './board-page.css'],
 })
 export class BoardPage {
   readonly #store = inject(Store);
