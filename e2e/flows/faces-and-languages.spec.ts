@@ -68,11 +68,14 @@ test('a till whose server does not answer says so after seconds, and keeps the o
   await page.goto(at('/till'));
   await page.getByLabel('Find a dish').fill('toast');
   await page.keyboard.press('Enter');
+  await expect(page.locator('hl-till-line')).toBeVisible();
   await page.keyboard.press('1');
   await page.keyboard.press('Enter');
+  const order = page.getByRole('region', { name: 'The order' });
+  await expect(order).toContainText('Night toast');
   await page.route('**/api/device/orders', () => undefined);
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText(/The server is slow to answer. The order is kept here/)).toBeVisible({ timeout: 15_000 });
   await page.reload();
-  await expect(page.getByRole('region', { name: 'The order' })).toContainText('Night toast');
+  await expect(order).toContainText('Night toast');
 });
