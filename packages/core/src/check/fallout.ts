@@ -14,6 +14,7 @@ import { ProblemList } from '../quote/problem.ts';
 import { asker, checkSoldOut } from './check-item.ts';
 import { FindingList } from './finding.ts';
 import { type ItemCheck, withinBudget } from './item-check.ts';
+import { ShapeKeys } from './shape-keys.ts';
 import { type SolvedItem, solve } from './solve.ts';
 
 /** What a deed at the 86 board takes down, sorted. */
@@ -48,8 +49,13 @@ export function fallout(
 }
 
 /** What is known of a dish with something out; undefined where the proof took too long. */
-interface State {
+interface State extends Omit<Proved, 'isBuildable'> {
   readonly isOrderable: boolean;
+}
+
+/** The same of all dishes that are alike, whether or not one of them is itself out. */
+interface Proved {
+  readonly isBuildable: boolean;
   readonly stuck: ReadonlySet<string>;
   /** The choices that some valid build contains, inner ones included. */
   readonly choices: ReadonlySet<string>;
@@ -61,6 +67,10 @@ class Comparison {
   readonly #clock: Clock;
   readonly #outs: readonly [Out, Out];
   readonly #index: readonly [UnavailableIndex, UnavailableIndex];
+  /** What dishes are alike by, before and after. */
+  readonly #keys: readonly [(item: CompiledItem) => string, (item: CompiledItem) => string];
+  /** What was proved of one dish of a kind holds for all like it. */
+  readonly #proved = new Map<string, Proved | undefined>();
 
   constructor(menu: Menu, { out: _, ...context }: Context, before: Out, after: Out, clock: Clock) {
     this.#menu = compileMenu(menu);
@@ -68,6 +78,9 @@ class Comparison {
     this.#clock = clock;
     this.#outs = [before, after];
     this.#index = [this.#indexOf(before), this.#indexOf(after)];
+    const keys = new ShapeKeys();
+    const keysOf = (out: Out) => keys.of(menu, { ...this.#context, out });
+    this.#keys = [keysOf(before), keysOf(after)];
   }
 
   fallout(watch: FalloutWatch): Fallout {
@@ -121,17 +134,24 @@ class Comparison {
   }
 
   #stateOf(item: CompiledItem, side: 0 | 1): State | undefined {
+    const key = `${side} ${this.#keys[side](item)}`;
+    if (!this.#proved.has(key)) this.#proved.set(key, this.#prove(item, side));
+    const proved = this.#proved.get(key);
+    return proved && { ...proved, isOrderable: proved.isBuildable && !isItemOut(item, this.#index[side]) };
+  }
+
+  #prove(item: CompiledItem, side: 0 | 1): Proved | undefined {
     const check = this.#checkOf(item, this.#outs[side]);
-    let state: State | undefined;
+    let proved: Proved | undefined;
     withinBudget(() => {
       const now = solve(check, { context: check.context, quantity: 1, varied: {} });
-      state = {
-        isOrderable: now.span !== undefined && !isItemOut(item, this.#index[side]),
+      proved = {
+        isBuildable: now.span !== undefined,
         stuck: stuckGroups(check, now),
         choices: now.span ? choicesInBuilds(now) : new Set(),
       };
     });
-    return state;
+    return proved;
   }
 
   #checkOf(item: CompiledItem, out: Out): ItemCheck {
