@@ -3,6 +3,8 @@ import { at, choose, expectAccessible, resetHouse } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
+const TALL = { group: 'cup-size', choice: 'tall' };
+
 /** Rings up a toast at the till, by keys alone. */
 async function ringUpToast(page: Page): Promise<void> {
   await page.getByLabel('Find a dish').fill('toast');
@@ -100,4 +102,40 @@ test('what has run out is sold at the till by a person who may, and it says that
   await expect(page.locator('.keys').getByRole('button', { name: /Night toast/ })).toBeDisabled();
   await page.goto(at('/pantry'));
   await expect(page.getByRole('row', { name: /^Night toast/ })).toContainText('-1');
+});
+
+test('what is chosen to be voided stays while orders come in; a round is rung up for its order’s service and place', async ({
+  page,
+  context,
+}) => {
+  const send = async () =>
+    (
+      await context.request.post(at('/api/device/orders'), {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: {
+          location: 'millrace',
+          service: 'takeaway',
+          lines: [{ item: 'barley-tea', quantity: 2, picks: [TALL] }],
+        },
+      })
+    ).json() as Promise<{ id: string; number: number }>;
+  const { id, number } = await send();
+  await page.goto(at(`/orders/${id}`));
+  await page.getByRole('button', { name: 'Void …' }).click();
+  const dialog = page.getByRole('dialog', { name: /^Void of number/ });
+  await dialog.getByLabel('One Barley tea more').click();
+  await expect(dialog.getByLabel('How many Barley tea')).toHaveValue('1');
+  const later = await send();
+  await expect(page.getByRole('link', { name: new RegExp(`^${later.number} `) })).toHaveCount(1);
+  await expect(dialog.getByLabel('How many Barley tea')).toHaveValue('1');
+  await dialog.getByRole('button', { name: 'Keep the order' }).click();
+  await page.getByRole('link', { name: 'Add a round' }).click();
+  const order = page.getByRole('region', { name: 'The order' });
+  await expect(order).toContainText(`Round for number ${number}`);
+  await expect(order.getByRole('alert')).toContainText('That order is at Millrace Hatch');
+  await page.getByLabel('Location').selectOption('Millrace Hatch');
+  await expect(order.getByRole('alert')).toHaveCount(0);
+  await ringUpToast(page);
+  await page.keyboard.press('Control+Enter');
+  await expect(order.getByRole('status')).toContainText(`Round 2 of number ${number} is in the kitchen`);
 });

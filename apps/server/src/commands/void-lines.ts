@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import {
   givenBack,
   keyOfWhat,
@@ -42,7 +43,8 @@ interface VoidDependencies {
 /**
  * Voids lines of a round, or a part of their quantities. In one transaction: what is left is quoted again on its own menu
  * and at its own time, stock goes back to the counts that it was taken from (and from there into waste, if asked), the
- * stations that read the lines get a loud ticket, and the tickets sent before say what was voided. A key does it once.
+ * stations that read the lines get a loud ticket, and the tickets sent before say what was voided. A key does it once;
+ * used for something else, it is refused.
  */
 export async function voidLines(
   { database, printing, soldMenus }: VoidDependencies,
@@ -56,7 +58,8 @@ export async function voidLines(
     if (!order) return 'no-order';
     const before = await manager.findBy(OrderVoidEntity, { orderId: id });
     const same = before.find(({ requestKey }) => requestKey === key);
-    if (same) return { id, total: order.total, due: same.due };
+    const isSame = same && isDeepStrictEqual([same.lines, same.reason, same.stock], [lines, reason, stock]);
+    if (same) return isSame ? { id, total: order.total, due: same.due } : 'key-taken';
     if (await manager.existsBy(OrderVoidEntity, { requestKey: key })) return 'key-taken';
     const voided = before.flatMap((one) => one.lines);
     if (!isLeft(order, voided, lines)) return 'not-left';

@@ -40,6 +40,7 @@ export const en = {
   'till.sending': 'Sending …',
   'till.eighty-sixed': '86',
   'till.not-sold': 'not sold',
+  'till.elsewhere': 'That order is at {place}: choose that location above, and ring it up there.',
   'till.round': 'Round for number {number}',
   'till.not-a-round': 'Make it an order of its own',
   'till.sent-orders': 'Sent orders',

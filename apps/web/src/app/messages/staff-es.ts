@@ -42,6 +42,7 @@ export const es: Readonly<Record<StaffKey, string>> = {
   'till.sending': 'Enviando …',
   'till.eighty-sixed': 'agotado',
   'till.not-sold': 'no se vende',
+  'till.elsewhere': 'Ese pedido está en {place}: elige ese local arriba y márcalo allí.',
   'till.round': 'Ronda para el número {number}',
   'till.not-a-round': 'Que sea un pedido aparte',
   'till.sent-orders': 'Pedidos enviados',

@@ -67,6 +67,12 @@ export class OrderSheet {
     return receiptText({ head, rounds: sold, total, due }, (minor) => this.money(minor), RECEIPT_COLUMNS).join('\n');
   });
 
+  /** What the till needs to add a round. */
+  protected readonly roundOf = computed(() => {
+    const { id: addTo, number, service, location } = this.order();
+    return { addTo, number, service, location };
+  });
+
   protected startVoid(round: Round): void {
     this.#store.dispatch(voidActions.opened({ round, key: crypto.randomUUID() }));
   }

@@ -18,6 +18,7 @@ const OTHER = 'Another reason';
 const REASONS = ['Guest changed their mind', 'Entered by mistake', 'Made wrongly', 'Took too long', 'Sold out', OTHER];
 const REFUSALS: Readonly<Record<string, string>> = {
   'not-left': 'That much is not left of it: somebody may have voided it already.',
+  'key-taken': 'What was sent before went through after all. Look at what is left of the order now.',
   'no-order': 'There is no such order any more.',
   'no-menu': 'The menu that this was sold from is not kept any more, so it can’t be quoted again.',
   'no-answer': 'The server does not answer just now. Send it again: nothing is voided twice.',
@@ -46,19 +47,24 @@ export class VoidDialog {
   protected readonly otherReason = signal('');
   protected readonly isOther = computed(() => this.reason() === OTHER);
   protected readonly stock = signal<VoidedStock>('back');
-  /** How many of each line are to be voided. */
-  protected readonly chosen = linkedSignal<OrderRound, readonly number[]>({
-    source: this.round,
-    computation: ({ request }) => request.lines.map(() => 0),
+  readonly #left = computed(() => {
+    const { id, request, voided } = this.round();
+    return { id, left: request.lines.map((_, i) => leftOfLine(request, i, voided[i] ?? 0)) };
+  });
+  /** How many of each line are to be voided: kept when the order is read again, and never more than is left by then. */
+  protected readonly chosen = linkedSignal<{ id: string; left: readonly number[] }, readonly number[]>({
+    source: this.#left,
+    computation: ({ id, left }, before) =>
+      left.map((most, i) => (before?.source.id === id ? Math.min(before.value[i] ?? 0, most) : 0)),
   });
   protected readonly lines = computed(() => {
-    const { request, menu, voided } = this.round();
+    const { request, menu } = this.round();
     const [first = ''] = menu.locales;
     return request.lines.map(({ item }, i) => {
       const dish = menu.items.find(({ id }) => id === item);
       return {
         name: dish ? textIn(dish.name, first, first) : item,
-        left: leftOfLine(request, i, voided[i] ?? 0),
+        left: this.#left().left[i] ?? 0,
         chosen: this.chosen()[i] ?? 0,
       };
     });

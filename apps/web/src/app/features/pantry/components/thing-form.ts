@@ -51,9 +51,11 @@ export class ThingForm {
   readonly thing = input.required<StockThing>();
   readonly unit = input.required<string>();
   readonly kept = output<StockThing>();
-  protected readonly shelf = linkedSignal(() => this.thing().shelf);
+  /** The same as long as it says the same, so that a sale does not take away what is typed. */
+  readonly #stored = computed(() => this.thing(), { equal: isSame });
+  protected readonly shelf = linkedSignal(() => this.#stored().shelf);
   readonly #packs = linkedSignal<readonly TypedPack[]>(() =>
-    this.thing().packs.map(({ name, quantity }) => ({ name, quantity: String(quantity) })),
+    this.#stored().packs.map(({ name, quantity }) => ({ name, quantity: String(quantity) })),
   );
   /** The packs, and an empty row for another. */
   protected readonly rows = computed(() => [...this.#packs(), { name: '', quantity: '' }].slice(0, MOST_PACKS));
@@ -61,7 +63,7 @@ export class ThingForm {
   protected readonly isReady = computed(
     () =>
       this.#typed().every((pack) => pack.name.trim() !== '' && !this.isWrong(pack)) &&
-      JSON.stringify(this.#changed()) !== JSON.stringify(this.thing()),
+      !isSame(this.#changed(), this.thing()),
   );
   readonly #changed = computed<StockThing>(() => ({
     what: this.thing().what,
@@ -82,4 +84,8 @@ export class ThingForm {
   protected keep(): void {
     this.kept.emit(this.#changed());
   }
+}
+
+function isSame(one: StockThing, other: StockThing): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }

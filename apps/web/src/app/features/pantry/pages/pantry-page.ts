@@ -103,7 +103,9 @@ export class PantryPage {
     }),
   );
   protected readonly isWrong = computed(() =>
-    Object.values(this.sheet().typed).some(({ text }) => text.trim() !== '' && quantityOf(text) === undefined),
+    Object.entries(this.sheet().typed).some(
+      ([key, { text, pack }]) => text.trim() !== '' && this.#inUnits(key, text, pack) === undefined,
+    ),
   );
   constructor() {
     this.#view.open();
@@ -145,12 +147,12 @@ export class PantryPage {
     this.#change({ typed: { ...typed, [row.one.key]: { ...before, ...(pack !== '' && { pack }) } } });
   }
 
-  /** What was typed, in the thing's own unit: 2 cases of 30 are 60. */
+  /** What was typed, in the thing's own unit: 2 cases of 30 are 60; undefined if there is no such case any more. */
   #inUnits(key: string, text: string, pack: string | undefined): number | undefined {
     const quantity = quantityOf(text);
     const packs = this.#rows().find(({ one }) => one.key === key)?.thing.packs ?? [];
-    const holds = packs.find(({ name }) => name === pack)?.quantity ?? 1;
-    return quantity === undefined ? undefined : Math.round(quantity * holds * 1000) / 1000;
+    const holds = pack === undefined ? 1 : packs.find(({ name }) => name === pack)?.quantity;
+    return quantity === undefined || holds === undefined ? undefined : Math.round(quantity * holds * 1000) / 1000;
   }
 
   protected giveReason(reason: string): void {

@@ -42,6 +42,7 @@ export const boardFeature = createFeature({
     on(deedActions.dropped, (state, { deeds }) => ({
       ...state,
       armed: withArmed(state.armed, deeds.flatMap(whatsOff)),
+      standIn: state.standIn ?? deeds.flatMap(standInsOf)[0],
     })),
   ),
 });
@@ -53,4 +54,8 @@ function withArmed(armed: readonly What[], more: readonly What[]): readonly What
 
 function whatsOff(deed: Deed): readonly What[] {
   return 'off' in deed ? deed.off.whats : [];
+}
+
+function standInsOf(deed: Deed): readonly string[] {
+  return 'off' in deed ? (deed.off.standIns ?? []) : [];
 }

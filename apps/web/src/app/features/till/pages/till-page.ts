@@ -32,7 +32,7 @@ import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 import { QuantityField } from '../../../ui/quantity-field.ts';
 import { TillLine } from '../components/till-line.ts';
 import { TillPin } from '../components/till-pin.ts';
-import { tillActions } from '../store/till-actions.ts';
+import { type SentOrderAtHand, tillActions } from '../store/till-actions.ts';
 import { dishesFor } from '../store/till-dishes.ts';
 import { OrderAtHand } from '../store/order-at-hand.ts';
 import { tillFeature } from '../store/till-store.ts';
@@ -97,6 +97,15 @@ export class TillPage {
   /** The order that this one is added to, in the address of whoever asked for it. */
   readonly addTo = input<string>();
   readonly number = input<string>();
+  readonly service = input<string>();
+  readonly location = input<string>();
+  /** The location of the order that this one is added to, if it is another: it must be rung up there. */
+  protected readonly elsewhere = computed(() => {
+    const location = this.till().round?.location;
+    return location === undefined || location === this.stock.location()
+      ? undefined
+      : (this.stock.locations().find(({ id }) => id === location)?.name ?? location);
+  });
   protected readonly quote = this.order.quote;
   protected readonly lines = this.order.lines;
 
@@ -106,8 +115,9 @@ export class TillPage {
     this.#store.dispatch(tillActions.opened());
     this.#bindKeys();
     effect(() => {
-      const [id, number] = [this.addTo(), Number(this.number())];
-      if (id !== undefined) untracked(() => this.#addTo(id, number));
+      const [id, number, location] = [this.addTo(), Number(this.number()), this.location()];
+      const service = this.services().find(({ value }) => value === this.service())?.value ?? 'dine-in';
+      if (id !== undefined) untracked(() => this.#addTo({ id, number, service, location }));
     });
     afterNextRender(() => this.find()?.focus());
     effect(() => {
@@ -117,8 +127,8 @@ export class TillPage {
   }
 
   /** What is rung up now is added to an order; the address then says so no longer, so that a reload does not again. */
-  #addTo(id: string, number: number): void {
-    this.#store.dispatch(tillActions.roundChosen({ round: { id, number } }));
+  #addTo(round: SentOrderAtHand): void {
+    this.#store.dispatch(tillActions.roundChosen({ round }));
     void this.#router.navigate([], { queryParams: {}, replaceUrl: true });
   }
 
@@ -247,7 +257,7 @@ export class TillPage {
   protected send(): void {
     if (!this.#finishLine()) return;
     const quote = this.quote();
-    if (quote && this.order.isOk() && !this.till().sending && !this.till().confirming)
+    if (quote && this.order.isOk() && this.elsewhere() === undefined && !this.till().sending && !this.till().confirming)
       this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 

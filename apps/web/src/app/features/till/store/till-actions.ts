@@ -3,6 +3,14 @@ import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import { type PinAnswer, type SentOrder } from '../../../api/api.ts';
 import { type FailureKind } from '../../../api/failure.ts';
 
+/** A sent order that a round is added to; its service and location are the round's too. */
+export interface SentOrderAtHand {
+  readonly id: string;
+  readonly number: number;
+  readonly service: Service;
+  readonly location: string | undefined;
+}
+
 export const tillActions = createActionGroup({
   source: 'Till',
   events: {
@@ -20,7 +28,7 @@ export const tillActions = createActionGroup({
     Avoided: props<{ avoid: readonly string[] }>(),
     'Order answered': props<{ answers: Answers }>(),
     /** What is rung up is added to an order that was sent; undefined: it is an order of its own. */
-    'Round chosen': props<{ round: { id: string; number: number } | undefined }>(),
+    'Round chosen': props<{ round: SentOrderAtHand | undefined }>(),
     /** The order is to be judged by what is off by hand, even if there is not enough on hand; this needs the PIN. */
     'Short sale asked': props<{ isOn: boolean }>(),
     Sent: props<{ total: number }>(),

@@ -12,7 +12,7 @@ import {
 } from '../../../state/order-tries.ts';
 
 import { rememberedDevice } from '../../../state/device-token.ts';
-import { tillActions } from './till-actions.ts';
+import { type SentOrderAtHand, tillActions } from './till-actions.ts';
 
 export interface TillState {
   readonly lines: readonly Line[];
@@ -32,7 +32,7 @@ export interface TillState {
   /** A parked order taken here, until the server has confirmed it. */
   readonly confirming: { readonly id: string; readonly reservation: string } | undefined;
   /** The order that this one is added to, as a round. */
-  readonly round: { readonly id: string; readonly number: number } | undefined;
+  readonly round: SentOrderAtHand | undefined;
   /** Sold even if there is not enough on hand: only what is off by hand counts. */
   readonly evenIfShort: boolean;
   /** The PIN, entered for this order. */
@@ -104,7 +104,12 @@ export const tillFeature = createFeature({
     })),
     on(tillActions.avoided, (state, { avoid }) => ({ ...changed(state), avoid })),
     on(tillActions.orderAnswered, (state, { answers }) => ({ ...changed(state), answers })),
-    on(tillActions.roundChosen, (state, { round }) => ({ ...changed(state), round, notice: undefined })),
+    on(tillActions.roundChosen, (state, { round }) => ({
+      ...changed(state),
+      round,
+      service: round?.service ?? state.service,
+      notice: undefined,
+    })),
     on(tillActions.shortSaleAsked, (state, { isOn }) =>
       isOn && state.pin === undefined
         ? { ...state, asking: 'short-sale' as const, pinRefusal: undefined }
