@@ -128,6 +128,12 @@ module.exports = {
       },
     },
     {
+      name: 'the-server-knows-no-demo',
+      severity: 'error',
+      from: { path: '^apps/server/src/', pathNot: '^apps/server/src/(demo/|load-demo\\.ts)' },
+      to: { path: '^apps/server/src/demo/' },
+    },
+    {
       name: 'db-knows-no-commands',
       severity: 'error',
       from: { path: '^apps/server/src/db/' },

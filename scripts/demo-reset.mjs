@@ -16,6 +16,6 @@ await main(async () => {
     ensureDatabase(bin, postgres, 'hearty_ladle');
     url = postgres.url('hearty_ladle');
   }
-  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], { env: { DATABASE_URL: url } });
+  run('node', ['apps/server/dist/load-demo.js', '--replace'], { env: { DATABASE_URL: url } });
   process.stdout.write('The demo is back.\n');
 });

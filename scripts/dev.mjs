@@ -19,7 +19,7 @@ await main(async () => {
     HOST: settings.host,
     LOGS: 'on',
   };
-  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
+  run('node', ['apps/server/dist/load-demo.js'], { env });
   const children = [
     keep('npx', ['ng', 'build', '--watch', '--configuration', 'development'], {
       cwd: join(ROOT, 'apps/web'),

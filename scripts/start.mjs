@@ -29,7 +29,7 @@ await main(async () => {
   process.on('SIGINT', () => void stop(0));
   process.on('SIGTERM', () => void stop(0));
   try {
-    run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
+    run('node', ['apps/server/dist/load-demo.js'], { env });
   } catch (error) {
     database.close();
     throw new Refusal(`The database can't be used: ${error.message.split('\n').slice(1).join(' ').trim()}`);

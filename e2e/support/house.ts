@@ -26,7 +26,7 @@ export async function expectAccessible(page: Page): Promise<void> {
 
 /** Restores the demo, so that a file of journeys starts from a known state. */
 export function resetHouse(): void {
-  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json', '--replace'], {
+  run('node', ['apps/server/dist/load-demo.js', 'demo/small-house.json', '--replace'], {
     env: { DATABASE_URL: ofHouse('_DATABASE') },
   });
 }

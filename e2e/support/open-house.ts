@@ -29,7 +29,7 @@ export default async function openHouses({ workers }: FullConfig): Promise<() =>
 async function openHouse(index: number, database: string): Promise<ChildProcess[]> {
   const port = String(await freePort());
   const env = { DATABASE_URL: database, PORT: port, HOST: '127.0.0.1', CHECK_RESPONSES: 'on' };
-  run('node', ['apps/server/dist/load-demo.js', 'demo/menu.json'], { env });
+  run('node', ['apps/server/dist/load-demo.js', 'demo/small-house.json'], { env });
   const server = keep('node', ['apps/server/dist/main.js'], { env });
   const printers = keep('node', ['apps/server/dist/devices/main.js'], { env });
   const address = `http://127.0.0.1:${port}`;

@@ -19,7 +19,7 @@ function textsOf(node: unknown, language: string): string[] {
   return [...(typeof own === 'string' ? [own] : []), ...Object.values(node).flatMap((it) => textsOf(it, language))];
 }
 
-const demo = JSON.parse(readFileSync('demo/menu.json', 'utf8')) as { stations: { name: string }[] };
+const demo = JSON.parse(readFileSync('demo/small-house.json', 'utf8')) as { stations: { name: string }[] };
 const vocabulary = (catalogues: object[], language: string) =>
   new Set(
     [...catalogues.flatMap((one) => Object.values(one) as string[]), ...textsOf(demo, language)].flatMap(wordsOf),

@@ -20,7 +20,7 @@ const LONGEST_MS = 20_000;
 
 /** The demo's dishes repeated, each under a name of its own; the first of them also has a group of forty choices. */
 function largeMenu(dishes) {
-  const menu = JSON.parse(readFileSync(join(ROOT, 'demo/menu.json'), 'utf8'));
+  const menu = JSON.parse(readFileSync(join(ROOT, 'demo/small-house.json'), 'utf8'));
   const items = Array.from({ length: dishes }, (_, i) => {
     const item = menu.items[i % menu.items.length];
     return i < menu.items.length ? item : { ...item, id: `${item.id}-${i}`, name: `Dish ${i}` };

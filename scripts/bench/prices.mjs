@@ -17,7 +17,7 @@ const KEYS = 60;
 
 /** The demo, and groups that nothing asks, with a price for each choice. */
 function pricedMenu() {
-  const menu = JSON.parse(readFileSync(join(ROOT, 'demo/menu.json'), 'utf8'));
+  const menu = JSON.parse(readFileSync(join(ROOT, 'demo/small-house.json'), 'utf8'));
   const groups = Array.from({ length: GROUPS }, (_, i) => ({
     kind: 'choices',
     id: `priced-${i}`,

@@ -12,7 +12,7 @@ import { keep, run, stopAll } from './run.mjs';
 
 const isRunning = (child) => child && child.exitCode === null && child.signalCode === null;
 
-export async function openHouse({ menu = 'demo/menu.json', env = {} } = {}) {
+export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {}) {
   ensurePackages();
   buildWhatChanged();
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-house-'));

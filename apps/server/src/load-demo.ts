@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { faultMessage, localMinute, type Menu } from '@hearty-ladle/core';
-import { now } from '@hearty-ladle/node-runtime';
+import { faultMessage, type Menu } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
+import type { EntityManager } from 'typeorm';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import {
   JournalEntity,
   OrderEntity,
   ParkedOrderEntity,
+  PictureEntity,
   SimPaperEntity,
   STOCK_ENTITIES,
   TicketEntity,
@@ -14,28 +15,26 @@ import {
 import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
-import { stockDemo } from './stock-demo.ts';
+import { loadHouse } from './demo/load-house.ts';
+import { withSalesOn } from './demo/sales.ts';
+import { storeShelves } from './demo/shelves.ts';
+import { storeSmallStock } from './demo/small-stock.ts';
 import { announce } from './live/announce.ts';
 
-/** Loads a menu into a database if there is none, or replaces everything with `--replace`. */
-async function loadDemo(file: string, url: string, replace: boolean): Promise<void> {
-  const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
-  if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${faultMessage(fault)}`).join('\n'));
-  const database = newDataSource(url);
+/**
+ * Loads the demo into a database that has no menu, or with `--replace` in place of everything. With a file, loads its menu
+ * and a small pantry instead.
+ */
+async function loadDemo(url: string, file: string | undefined, replace: boolean): Promise<void> {
+  const menu = file === undefined ? undefined : readMenu(file);
+  const database = newDataSource(url, { isPatient: true });
   await connectWithPatience(database);
   await runMigrations(database);
   await database.transaction(async (manager) => {
     if (!replace && (await loadMenu(manager))) return;
-    await manager.createQueryBuilder().delete().from(TicketEntity).execute();
-    await manager.createQueryBuilder().delete().from(OrderEntity).execute();
-    await manager.clear(SoldMenuEntity);
-    await manager.clear(JournalEntity);
-    await manager.clear(SimPaperEntity);
-    await manager.clear(ParkedOrderEntity);
-    for (const { options } of STOCK_ENTITIES) await manager.query(`TRUNCATE "${options.name}"`);
-    await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
-    await replaceMenu(manager, withSalesOn(parsed.value));
-    await stockDemo(manager);
+    await clear(manager);
+    if (menu) await loadSmallHouse(manager, menu);
+    else await loadHouse(manager);
     await announce(manager, { type: 'pantry' });
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
     await announce(manager, { type: 'tickets' });
@@ -43,21 +42,30 @@ async function loadDemo(file: string, url: string, replace: boolean): Promise<vo
   await database.destroy();
 }
 
-/** The menu with its sales moved by whole days, so that the demo always has one on. */
-function withSalesOn<M extends Menu>(menu: M): M {
-  const today = Date.parse(localMinute(now(), undefined).slice(0, 10));
-  const items = menu.items.map((item) => {
-    if (!item.sale) return item;
-    const by = today - Date.parse(item.sale.from);
-    const moved = (day: string) => new Date(Date.parse(day) + by).toISOString().slice(0, 10);
-    return { ...item, sale: { ...item.sale, from: moved(item.sale.from), until: moved(item.sale.until) } };
-  });
-  return { ...menu, items };
+function readMenu(file: string): Menu {
+  const parsed = parseMenuDocument(JSON.parse(readFileSync(file, 'utf8')));
+  if (!parsed.ok) throw new Error(parsed.faults.map((fault) => `${fault.path}: ${faultMessage(fault)}`).join('\n'));
+  return parsed.value;
 }
 
-const [file = '', mode] = process.argv.slice(2);
+async function clear(manager: EntityManager): Promise<void> {
+  // Everything that refers to these goes with them.
+  for (const { options } of [TicketEntity, OrderEntity]) await manager.query(`DELETE FROM "${options.name}"`);
+  const others = [SoldMenuEntity, JournalEntity, SimPaperEntity, ParkedOrderEntity, PictureEntity, ...STOCK_ENTITIES];
+  for (const { options } of others) await manager.query(`TRUNCATE "${options.name}"`);
+  await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
+}
+
+async function loadSmallHouse(manager: EntityManager, menu: Menu): Promise<void> {
+  await replaceMenu(manager, withSalesOn(menu));
+  await storeShelves(manager, menu);
+  await storeSmallStock(manager);
+}
+
+const args = process.argv.slice(2);
 try {
-  await loadDemo(file, process.env['DATABASE_URL'] ?? '', mode === '--replace');
+  const file = args.find((arg) => !arg.startsWith('--'));
+  await loadDemo(process.env['DATABASE_URL'] ?? '', file, args.includes('--replace'));
 } catch (error) {
   process.stderr.write(`${error instanceof Error && error.message ? error.message : 'it does not answer'}\n`);
   process.exitCode = 1;

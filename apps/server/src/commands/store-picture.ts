@@ -3,7 +3,7 @@ import { now } from '@hearty-ladle/node-runtime';
 import { createHash } from 'node:crypto';
 import sharp, { type Sharp } from 'sharp';
 import type { DataSource, EntityManager } from 'typeorm';
-import { PictureEntity } from '../db/entities.ts';
+import { PictureEntity, type PictureRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
 
@@ -36,40 +36,42 @@ export async function storePicture(
 ): Promise<PictureOutcome> {
   const drawn = await pictureGate.run(() => draw(file));
   if (typeof drawn === 'string') return { outcome: drawn };
-  const { large, small, width, height } = drawn;
-  const picture = { id: createHash('sha256').update(large).digest('hex').slice(0, 32), width, height };
-  const bytes = large.length + small.length;
+  const { id, width, height, bytes } = drawn;
   return database.transaction(async (manager): Promise<PictureOutcome> => {
     const { maxMegabytes } = (await houseSettings.read(manager)).house.pictures;
     if (
-      !(await manager.existsBy(PictureEntity, { id: picture.id })) &&
+      !(await manager.existsBy(PictureEntity, { id })) &&
       (await storedBytes(manager)) + bytes > maxMegabytes * MEGABYTE
     )
       return { outcome: 'no-room', maxMegabytes };
-    await manager.upsert(PictureEntity, { ...picture, body: large, small, bytes, addedAt: now() }, ['id']);
-    return { outcome: 'saved', picture };
+    await manager.upsert(PictureEntity, drawn, ['id']);
+    return { outcome: 'saved', picture: { id, width, height } };
   });
 }
 
-async function draw(
-  file: Uint8Array,
-): Promise<{ large: Buffer; small: Buffer; width: number; height: number } | 'no-picture' | 'too-large'> {
+async function draw(file: Uint8Array): Promise<PictureRow | 'no-picture' | 'too-large'> {
   const source = () => sharp(file, { limitInputPixels: MAX_PIXELS, failOn: 'error', sequentialRead: true });
   try {
     const { format, width, height } = await source().metadata();
     if (!FORMATS.has(format)) return 'no-picture';
     if (width * height > MAX_PIXELS) return 'too-large';
-    const within = (input: Sharp, side: number) =>
-      input
-        .resize(side, side, { fit: 'inside', withoutEnlargement: true })
-        .webp({ quality: 82 })
-        .toBuffer({ resolveWithObject: true });
-    const large = await within(source().rotate(), LARGE);
-    const small = await within(sharp(large.data), SMALL);
-    return { large: large.data, small: small.data, width: large.info.width, height: large.info.height };
+    return await inBothSizes(source().rotate());
   } catch (error) {
     return error instanceof Error && /pixel limit/i.test(error.message) ? 'too-large' : 'no-picture';
   }
+}
+
+/** A picture as it is kept: re-encoded without metadata, full size and thumbnail, under a hash of its content. */
+export async function inBothSizes(source: Sharp): Promise<PictureRow> {
+  const within = (input: Sharp, side: number) =>
+    input
+      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+      .webp({ quality: 82 })
+      .toBuffer({ resolveWithObject: true });
+  const { data: body, info } = await within(source, LARGE);
+  const { data: small } = await within(sharp(body), SMALL);
+  const id = createHash('sha256').update(body).digest('hex').slice(0, 32);
+  return { id, width: info.width, height: info.height, body, small, bytes: body.length + small.length, addedAt: now() };
 }
 
 /** Total bytes of all stored pictures. */

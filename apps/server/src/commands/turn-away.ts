@@ -6,18 +6,23 @@ import { TurnedAwayEntity } from '../db/entities.ts';
 const OF_STOCK: ReadonlySet<ProblemCode> = new Set(['sold-out', 'item-sold-out', 'combination-sold-out', 'not-enough']);
 
 /**
- * Remembers an order that is refused for what is off or not on hand and for nothing else (a question that lacks the answer
- * that is sold out): it could have been sold.
+ * The problems of stock of an order that is refused for what is off or not on hand and for nothing else (a question that
+ * lacks the answer that is sold out): it could have been sold. None otherwise.
  */
+export function problemsOfStock(problems: readonly OrderProblem[]): OrderProblem[] {
+  const ofStock = problems.filter(({ code }) => OF_STOCK.has(code));
+  const follows = ({ code, line, group }: OrderProblem) =>
+    code === 'too-few' && ofStock.some((one) => one.line === line && one.group === group);
+  return problems.every((one) => ofStock.includes(one) || follows(one)) ? ofStock : [];
+}
+
+/** Remembers an order that could have been sold. */
 export async function rememberTurnedAway(
   manager: EntityManager,
   { location = '', channel = 'online' }: Order,
   { problems, total }: OrderQuote,
 ): Promise<void> {
-  const ofStock = problems.filter(({ code }) => OF_STOCK.has(code));
-  const follows = ({ code, line, group }: OrderProblem) =>
-    code === 'too-few' && ofStock.some((one) => one.line === line && one.group === group);
-  const isOfStock = ofStock.length > 0 && problems.every((one) => ofStock.includes(one) || follows(one));
-  if (isOfStock)
+  const ofStock = problemsOfStock(problems);
+  if (ofStock.length > 0)
     await manager.insert(TurnedAwayEntity, { at: now(), location, channel, total, problems: ofStock as never });
 }

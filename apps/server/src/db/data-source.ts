@@ -22,9 +22,12 @@ const IDLE_TRANSACTION_MS = 20_000;
 
 /**
  * Creates a connection pool with limits on waiting for a connection, a lock, a statement and an answer. `sslmode` and
- * other libpq parameters in the URL are honoured.
+ * other libpq parameters in the URL are honoured. A patient one lets statements take as long as they do.
  */
-export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'server' } = {}): DataSource {
+export function newDataSource(
+  url: string,
+  { poolSize = POOL_SIZE, name = 'server', isPatient = false } = {},
+): DataSource {
   return new DataSource({
     type: 'postgres',
     url,
@@ -48,8 +51,7 @@ export function newDataSource(url: string, { poolSize = POOL_SIZE, name = 'serve
       max: poolSize,
       connectionTimeoutMillis: CONNECT_MS,
       lock_timeout: LOCK_MS,
-      statement_timeout: STATEMENT_MS,
-      query_timeout: ANSWER_MS,
+      ...(!isPatient && { statement_timeout: STATEMENT_MS, query_timeout: ANSWER_MS }),
       idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
       keepAlive: true,
     },

@@ -13,7 +13,7 @@ import { replaceMenu } from '../db/menu-store.ts';
 import { SimulatedPrinters } from '../devices/simulated-printers.ts';
 import { newServices } from '../services.ts';
 
-const demo = JSON.parse(readFileSync(new URL('../../../../demo/menu.json', import.meta.url), 'utf8')) as Menu;
+const demo = JSON.parse(readFileSync(new URL('../../../../demo/small-house.json', import.meta.url), 'utf8')) as Menu;
 
 /** A database of its own with the demo in it, and any number of applications on it. */
 export async function openHouse() {

@@ -1,7 +1,7 @@
 import { keyOfWhat, toThousandths } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
-import { StockCountEntity, StockMovementEntity, StockThingEntity } from './db/entities.ts';
+import { StockCountEntity, StockMovementEntity } from '../db/entities.ts';
 
 const DAY_MS = 86_400_000;
 const WHERE = 'steps';
@@ -12,20 +12,8 @@ const COUNTED = [
   { ingredient: 'oat-milk', sold: [900, 1_100, 750, 1_300, 1_650, 1_900, 1_200], onHand: 6_000, low: 2_000 },
   { ingredient: 'groundnut', sold: [60, 75, 40, 90, 110, 130, 95], onHand: 600, low: 800 },
 ];
-const SHELVES = [
-  { ingredient: 'butter', shelf: 'Cold room 1', packs: [{ name: 'block', quantity: 250 }] },
-  { ingredient: 'egg', shelf: 'Cold room 1', packs: [{ name: 'tray', quantity: 30 }] },
-  { ingredient: 'oat-milk', shelf: 'Cold room 2', packs: [{ name: 'case', quantity: 6_000 }] },
-  { ingredient: 'milk', shelf: 'Cold room 2', packs: [] },
-  { ingredient: 'groundnut', shelf: 'Dry store', packs: [{ name: 'bag', quantity: 1_000 }] },
-  { ingredient: 'wheat-noodle', shelf: 'Dry store', packs: [{ name: 'case', quantity: 5_000 }] },
-  { ingredient: 'rice-noodle', shelf: 'Dry store', packs: [{ name: 'case', quantity: 5_000 }] },
-];
-
-/** The demo's pantry: shelves, cases, and a week of sales of what is counted. */
-export async function stockDemo(manager: EntityManager): Promise<void> {
-  for (const { ingredient, shelf, packs } of SHELVES)
-    await manager.insert(StockThingEntity, { key: keyOfWhat({ ingredient }), what: { ingredient }, shelf, packs });
+/** The pantry of the small house: a week of sales of what is counted. */
+export async function storeSmallStock(manager: EntityManager): Promise<void> {
   for (const { ingredient, sold, onHand, low } of COUNTED) {
     const at = { key: keyOfWhat({ ingredient }), location: WHERE };
     const count = { what: { ingredient }, onHand: toThousandths(onHand), low: toThousandths(low) };

@@ -1,0 +1,51 @@
+import type { Ingredient } from '@hearty-ladle/core';
+
+const goods = (
+  id: string,
+  name: string,
+  unit: string,
+  amount: number,
+  per: number,
+  ...allergens: string[]
+): Ingredient => ({ id, name, unit, allergens, cost: { amount, per } });
+
+/** What the kitchen buys, and what it costs. All values are invented. */
+export const INGREDIENTS: Ingredient[] = [
+  goods('bone-broth', 'Bone broth', 'ml', 180, 1000, 'celery'),
+  goods('root-broth', 'Root broth', 'ml', 110, 1000, 'celery'),
+  goods('clear-broth', 'Clear broth', 'ml', 95, 1000, 'fish'),
+  goods('wheat-noodle', 'Wheat noodle', 'g', 260, 1000, 'cereals-gluten'),
+  goods('rice-noodle', 'Rice noodle', 'g', 310, 1000),
+  goods('buckwheat-noodle', 'Buckwheat noodle', 'g', 420, 1000, 'cereals-gluten'),
+  goods('short-rice', 'Short rice', 'g', 190, 1000),
+  goods('barley', 'Pearl barley', 'g', 130, 1000, 'cereals-gluten'),
+  goods('oats', 'Rolled oats', 'g', 120, 1000, 'cereals-gluten'),
+  goods('millet', 'Millet', 'g', 210, 1000),
+  goods('egg', 'Egg', 'each', 24, 1, 'eggs'),
+  goods('tofu', 'Firm tofu', 'g', 520, 1000, 'soybeans'),
+  goods('pork', 'Pork shoulder', 'g', 780, 1000),
+  goods('chicken', 'Chicken thigh', 'g', 820, 1000),
+  goods('prawn', 'Prawns', 'g', 1650, 1000, 'crustaceans'),
+  goods('smoked-fish', 'Smoked fish', 'g', 1900, 1000, 'fish'),
+  goods('mushroom', 'Brown mushrooms', 'g', 640, 1000),
+  goods('cabbage', 'Winter cabbage', 'g', 140, 1000),
+  goods('beans', 'Smoked beans', 'g', 230, 1000),
+  goods('cheese', 'Hill cheese', 'g', 1150, 1000, 'milk'),
+  goods('butter', 'Butter', 'g', 880, 1000, 'milk'),
+  goods('milk', 'Whole milk', 'ml', 95, 1000, 'milk'),
+  goods('oat-milk', 'Oat milk', 'ml', 165, 1000, 'cereals-gluten'),
+  goods('cream', 'Cream', 'ml', 480, 1000, 'milk'),
+  goods('groundnut', 'Crushed groundnut', 'g', 640, 1000, 'peanuts'),
+  goods('sesame', 'Sesame', 'g', 720, 1000, 'sesame'),
+  goods('flatbread', 'Griddle flatbread', 'each', 32, 1, 'cereals-gluten'),
+  goods('rye', 'Rye bread', 'each', 28, 1, 'cereals-gluten'),
+  goods('dumpling-skin', 'Dumpling skins', 'each', 6, 1, 'cereals-gluten'),
+  goods('honey', 'Dark honey', 'g', 960, 1000),
+  goods('pear', 'Pears', 'g', 240, 1000),
+  goods('plum', 'Plums', 'g', 310, 1000),
+  goods('black-tea', 'Black tea leaf', 'g', 2400, 1000),
+  goods('green-tea', 'Green tea leaf', 'g', 3900, 1000),
+  goods('roast-barley', 'Roast barley', 'g', 350, 1000, 'cereals-gluten'),
+  goods('elder', 'Elder syrup', 'ml', 620, 1000),
+  goods('frozen-milk', 'Milk ice', 'ml', 540, 1000, 'milk'),
+];

@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto';
+import { businessDayEnd, invert, localMinute, type Menu, type StoredMenu, type Workbook } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
+import type { EntityManager } from 'typeorm';
+import { JournalEntity, OffEntity, ParkedOrderEntity, PictureEntity } from '../db/entities.ts';
+import { loadMenu, replaceMenu, storeChange } from '../db/menu-store.ts';
+import { SoldMenuEntity } from '../db/sold-entities.ts';
+import { beforeTheRaise, demoHouse } from './house/house.ts';
+import { generateOrders, RAISED_DAYS_AGO } from './orders/generate-orders.ts';
+import { keptOrders } from './orders/kept-orders.ts';
+import { DAY_MS } from './orders/times.ts';
+import { withPictures } from './pictures/draw.ts';
+import { withSalesOn } from './sales.ts';
+import { storeShelves } from './shelves.ts';
+import { type SoldFrom, storeInventedOrders, storeLedgers, storeSoldOut } from './store-orders.ts';
+
+const SEED = 'Quillfen Kitchen';
+/** Orders that are tried; those that the menu doesn't allow at their moment are left out. */
+const TRIED = 8_800;
+const WHO = 'Marisol';
+
+/** Loads the demo: its menu with pictures, six weeks of orders that end now, and what is on hand. */
+export async function loadHouse(manager: EntityManager, count = TRIED): Promise<void> {
+  const moment = now();
+  const { house, pictures } = await withPictures(withSalesOn(demoHouse()));
+  await manager.upsert(PictureEntity, pictures, ['id']);
+  const sold = await storeMenus(manager, house, new Date(moment.getTime() - RAISED_DAYS_AGO * DAY_MS));
+  const menus = { before: sold.before.menu, now: sold.now.menu };
+  const { orders, soldOut } = generateOrders(menus, { seed: SEED, now: moment, count });
+  const kept = keptOrders(
+    orders.filter(({ quote }) => quote.ok),
+    menus,
+    moment,
+  );
+  await storeInventedOrders(manager, kept, sold);
+  await storeSoldOut(
+    manager,
+    soldOut,
+    orders.filter(({ quote }) => !quote.ok),
+  );
+  await storeLedgers(
+    manager,
+    kept,
+    (house.locations ?? []).map(({ id }) => id),
+  );
+  await storeShelves(manager, house);
+  await storeWhatIsGoingOn(manager, house, moment);
+}
+
+/** Stores the menu as it was, then the change that raised its prices, as a change of that day. */
+async function storeMenus(manager: EntityManager, house: Workbook, raisedAt: Date): Promise<SoldFrom> {
+  const { before, raise } = beforeTheRaise(house);
+  await replaceMenu(manager, before);
+  const first = (await loadMenu(manager)) as StoredMenu;
+  const { stored, touched } = await storeChange(manager, first, house, raise, WHO);
+  await manager.insert(JournalEntity, {
+    at: raisedAt,
+    by: WHO,
+    label: 'Prices of four dishes raised',
+    revision: stored.revision,
+    change: raise as never,
+    inverse: invert(first.menu, raise) as never,
+    touched,
+    undoes: null,
+    requestId: null,
+    fingerprint: null,
+  });
+  for (const { revision, menu } of [first, stored])
+    await manager.insert(SoldMenuEntity, { revision, menu: menu as never });
+  return { before: first, now: stored };
+}
+
+/** What is off right now, and an order on hold at the till. */
+async function storeWhatIsGoingOn(manager: EntityManager, { locations = [] }: Menu, moment: Date): Promise<void> {
+  const [location] = locations;
+  if (!location) return;
+  await manager.insert(OffEntity, {
+    id: randomUUID(),
+    requestKey: randomUUID(),
+    what: { choice: 'toppings/seaweed' },
+    locations: [location.id],
+    until: businessDayEnd(location, localMinute(moment, location.timeZone)),
+    reason: null,
+    since: new Date(moment.getTime() - 50 * 60_000),
+    by: WHO,
+    endedAt: null,
+    endedBy: null,
+    standIns: null,
+  });
+  await manager.insert(ParkedOrderEntity, {
+    id: randomUUID(),
+    label: 'Odile, comes back at the door',
+    request: {
+      location: location.id,
+      service: 'takeaway',
+      lines: [
+        {
+          item: 'leaf-pot',
+          picks: [
+            { group: 'leaf', choice: 'smoke' },
+            { group: 'milk', choice: 'none' },
+            { group: 'strength', choice: 'usual' },
+          ],
+        },
+      ],
+    },
+    parkedAt: new Date(moment.getTime() - 9 * 60_000),
+    key: null,
+    reservedBy: null,
+    reservedUntil: null,
+    takenAt: null,
+  });
+}
