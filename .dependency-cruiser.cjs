@@ -14,7 +14,7 @@ const CORE_ARROWS = {
   order: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'api'],
   analysis: ['money', 'menu', 'compile', 'rules', 'quote', 'api'],
   check: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'analysis', 'api', 'nutrition'],
-  exchange: ['money', 'menu', 'change'],
+  exchange: ['money', 'menu', 'change', 'api'],
   edits: ['money', 'menu', 'change', 'exchange'],
   promises: ['money', 'menu', 'exchange', 'quote', 'order', 'check', 'api'],
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api', 'promises'],

@@ -23,8 +23,8 @@ export default {
         'src/db/migrations/*.ts',
       ],
       project: 'src/**/*.ts',
-      // Read by its path, as a font file.
-      ignoreDependencies: ['dejavu-fonts-ttf'],
+      // Read by their paths, as font files.
+      ignoreDependencies: ['dejavu-fonts-ttf', '@fontsource/.+', '@fontsource-variable/.+'],
     },
     // Fonts and icons are imported by styles and by angular.json.
     'apps/web': {

@@ -1,4 +1,5 @@
-// npm start: from an empty machine to a running application. Plain JavaScript without dependencies.
+// npm start: from an empty machine to a running application. Plain JavaScript without dependencies. With --empty it opens a
+// house without dishes, in a database of its own.
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildWhatChanged } from './lib/build.mjs';
@@ -6,6 +7,8 @@ import { ensurePackages, ensurePostgres } from './lib/packages.mjs';
 import { answers, ensureDatabase, startPostgres } from './lib/postgres.mjs';
 import { keep, run, stopAll } from './lib/run.mjs';
 import { main, readSettings, Refusal, ROOT } from './lib/settings.mjs';
+
+const isEmpty = process.argv.includes('--empty');
 
 await main(async () => {
   const settings = readSettings();
@@ -29,7 +32,7 @@ await main(async () => {
   process.on('SIGINT', () => void stop(0));
   process.on('SIGTERM', () => void stop(0));
   try {
-    run('node', ['apps/server/dist/load-demo.js'], { env });
+    run('node', ['apps/server/dist/load-demo.js', ...(isEmpty ? ['--empty'] : [])], { env });
   } catch (error) {
     database.close();
     throw new Refusal(`The database can't be used: ${error.message.split('\n').slice(1).join(' ').trim()}`);
@@ -45,17 +48,17 @@ async function openDatabase({ databaseUrl, dataDir }) {
   if (databaseUrl !== undefined) return { url: databaseUrl, close: () => {} };
   const bin = ensurePostgres();
   const postgres = await startPostgres(bin, dataDir);
-  ensureDatabase(bin, postgres, 'hearty_ladle');
+  const name = isEmpty ? 'hearty_ladle_empty' : 'hearty_ladle';
+  ensureDatabase(bin, postgres, name);
   const mark = join(ROOT, 'node_modules', '.cache', 'hearty-ladle', 'started-by');
   const other = existsSync(mark) ? Number(readFileSync(mark, 'utf8')) : 0;
-  if (other !== 0 && other !== process.pid && isAlive(other))
-    return { url: postgres.url('hearty_ladle'), close: () => {} };
+  if (other !== 0 && other !== process.pid && isAlive(other)) return { url: postgres.url(name), close: () => {} };
   writeFileSync(mark, String(process.pid));
   const close = () => {
     rmSync(mark, { force: true });
     postgres.stop();
   };
-  return { url: postgres.url('hearty_ladle'), close };
+  return { url: postgres.url(name), close };
 }
 
 function isAlive(pid) {

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { openBasket } from '../support/guest.ts';
 import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -69,6 +70,7 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await expectAccessible(guest);
   await guest.getByRole('button', { name: /Add to basket/ }).click();
   await guest.reload();
+  await openBasket(guest);
   await expect(guest.getByLabel('Basket')).toContainText('Bowl, Soft eggAllergies we must know of:No sesame, please');
   await expectAccessible(guest);
   await guest.getByRole('button', { name: /Place order/ }).click();

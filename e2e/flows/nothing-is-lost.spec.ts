@@ -1,4 +1,5 @@
 import { expect, type Page, type Route, test } from '@playwright/test';
+import { openBasket } from '../support/guest.ts';
 import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
@@ -113,11 +114,12 @@ test('an order on hold is seen at once at the other till, and taken up by one of
 });
 
 test('the bar that leads to the basket never lies over it', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 780 });
   await chooseBowl(page);
-  await page.getByRole('heading', { name: 'Your basket' }).scrollIntoViewIfNeeded();
+  await page.setViewportSize({ width: 390, height: 780 });
+  await openBasket(page);
+  await expect(page.getByRole('heading', { name: 'Your basket' })).toBeVisible();
   await expect(page.getByRole('link', { name: /Your basket/ })).toHaveCount(0);
-  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.getByRole('link', { name: /Back to the menu/ }).click();
   await expect(page.getByRole('link', { name: /Your basket/ })).toBeVisible();
 });
 

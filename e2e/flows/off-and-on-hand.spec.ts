@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { openBasket } from '../support/guest.ts';
 import { at, expectAccessible, resetHouse } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -23,6 +24,7 @@ test('an ingredient 86’d from a phone stops an open basket at once; put back, 
   await shop.getByRole('button', { name: /^Ember broth/ }).click();
   await shop.getByRole('radio', { name: /^Thick wheat/ }).check();
   await shop.getByRole('button', { name: /Add to basket/ }).click();
+  await openBasket(shop);
   const basket = shop.getByLabel('Your basket');
   await expect(basket.getByRole('button', { name: /Place order/ })).toBeEnabled();
 

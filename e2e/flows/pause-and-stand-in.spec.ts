@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { openBasket } from '../support/guest.ts';
 import { applied, at, choose, expectAccessible, resetHouse } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -70,6 +71,7 @@ test('a hidden choice stands in for one that is off, in the shop and on the boar
   await expect(shop.getByText('Instead of Thick wheat')).toBeVisible();
   await standIn.check();
   await shop.getByRole('button', { name: /Add to basket/ }).click();
+  await openBasket(shop);
   await expect(shop.getByLabel('Your basket').getByRole('button', { name: /Place order/ })).toBeEnabled();
   await off.getByRole('button', { name: /^Put back/ }).click();
   await expect(shop.getByLabel('Your basket')).toContainText(/rice/);

@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
+import { openBasket } from '../support/guest.ts';
 import { at, expectAccessible, resetHouse } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
@@ -31,6 +32,7 @@ test('a dish made without sesame, proved, ordered, and told to the kitchen above
   await expectAccessible(page);
   await sesame.uncheck();
   await page.getByRole('button', { name: /Add to basket/ }).click();
+  await openBasket(page);
   await expect(page.getByLabel('Your basket')).not.toContainText('Contains sesame');
   await page.getByLabel('Your name').fill('Runa');
   await page.getByRole('button', { name: /Place order/ }).click();

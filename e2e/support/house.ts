@@ -31,6 +31,13 @@ export function resetHouse(): void {
   });
 }
 
+/** A house in which nothing is said yet. */
+export function emptyHouse(): void {
+  run('node', ['apps/server/dist/load-demo.js', '--empty', '--replace'], {
+    env: { DATABASE_URL: ofHouse('_DATABASE') },
+  });
+}
+
 /** The save status in the workbench's header. */
 export const savedStatus = (page: Page): Locator => page.getByRole('banner').getByRole('status');
 

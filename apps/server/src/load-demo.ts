@@ -15,6 +15,7 @@ import {
 import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
+import { EMPTY_HOUSE } from './demo/empty-house.ts';
 import { loadHouse } from './demo/load-house.ts';
 import { withSalesOn } from './demo/sales.ts';
 import { storeShelves } from './demo/shelves.ts';
@@ -22,18 +23,21 @@ import { storeSmallStock } from './demo/small-stock.ts';
 import { announce } from './live/announce.ts';
 
 /**
- * Loads the demo into a database that has no menu, or with `--replace` in place of everything. With a file, loads its menu
- * and a small pantry instead.
+ * Loads the demo into a database that has no menu, or with `--replace` in place of everything. With `--empty`, loads a
+ * house without dishes instead; with a file, its menu and a small pantry.
  */
-async function loadDemo(url: string, file: string | undefined, replace: boolean): Promise<void> {
+async function loadDemo(url: string, args: readonly string[]): Promise<void> {
+  const file = args.find((arg) => !arg.startsWith('--'));
   const menu = file === undefined ? undefined : readMenu(file);
+  const [replace, isEmpty] = [args.includes('--replace'), args.includes('--empty')];
   const database = newDataSource(url, { isPatient: true });
   await connectWithPatience(database);
   await runMigrations(database);
   await database.transaction(async (manager) => {
     if (!replace && (await loadMenu(manager))) return;
     await clear(manager);
-    if (menu) await loadSmallHouse(manager, menu);
+    if (isEmpty) await replaceMenu(manager, EMPTY_HOUSE);
+    else if (menu) await loadSmallHouse(manager, menu);
     else await loadHouse(manager);
     await announce(manager, { type: 'pantry' });
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
@@ -62,10 +66,8 @@ async function loadSmallHouse(manager: EntityManager, menu: Menu): Promise<void>
   await storeSmallStock(manager);
 }
 
-const args = process.argv.slice(2);
 try {
-  const file = args.find((arg) => !arg.startsWith('--'));
-  await loadDemo(process.env['DATABASE_URL'] ?? '', file, args.includes('--replace'));
+  await loadDemo(process.env['DATABASE_URL'] ?? '', process.argv.slice(2));
 } catch (error) {
   process.stderr.write(`${error instanceof Error && error.message ? error.message : 'it does not answer'}\n`);
   process.exitCode = 1;

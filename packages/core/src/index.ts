@@ -1,6 +1,6 @@
 export * from './result.ts';
 export { type Price, priceIn } from './money/money.ts';
-export { minorDigits } from './money/currencies.ts';
+export { currencyCodes, minorDigits } from './money/currencies.ts';
 export * from './menu/document.ts';
 export * from './menu/group-schema.ts';
 export { type Condition, Service } from './menu/condition-schema.ts';
@@ -79,6 +79,7 @@ export type { Answers } from './api/line.ts';
 export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
+export { readPicks, writePicks } from './exchange/build-link.ts';
 export { cleanNote } from './quote/clean-note.ts';
 export { type Analysis, analyzeItem } from './analysis/analyze.ts';
 export { type Margins, marginsOf } from './analysis/margins.ts';

@@ -18,6 +18,7 @@ const SEED = 'Quillfen Kitchen';
 /** Orders that are tried; those that the menu doesn't allow at their moment are left out. */
 const TRIED = 8_800;
 const WHO = 'Marisol';
+const READY_MINUTES = { 'dine-in': 15, takeaway: 20, delivery: 45 };
 
 /** Loads the demo: its menu with pictures, six weeks of orders that end now, and what is on hand. */
 export async function loadHouse(manager: EntityManager, count = TRIED): Promise<void> {
@@ -45,6 +46,9 @@ export async function loadHouse(manager: EntityManager, count = TRIED): Promise<
   );
   await storeShelves(manager, house);
   await storeWhatIsGoingOn(manager, house, moment);
+  await manager.query(`UPDATE house SET version = version + 1, body = coalesce(body, '{}') || $1`, [
+    JSON.stringify({ ready: READY_MINUTES }),
+  ]);
 }
 
 /** Stores the menu as it was, then the change that raised its prices, as a change of that day. */

@@ -4,6 +4,7 @@ import { type PaperLine, textWidth } from '@hearty-ladle/core';
 import CodepageEncoder from '@point-of-sale/codepage-encoder';
 import ReceiptPrinterEncoder from '@point-of-sale/receipt-printer-encoder';
 import sharp from 'sharp';
+import { loadFontsFor } from './print-fonts.ts';
 
 /** Code page with most Western European letters; text outside it is drawn as an image. */
 const CODE_PAGE = 'windows1252';
@@ -45,8 +46,8 @@ export interface PrintedBytes {
 
 /**
  * Encodes a ticket as ESC/POS for paper of the given width, with lines laid out for `columnsPrinted` columns. Lines
- * within the code page are sent as text; others (Vietnamese, Arabic, wide characters, emoji) are drawn with a bundled
- * font and sent as a raster image. Ticket text can never act as a printer command.
+ * within the code page are sent as text; others (Vietnamese, Arabic, Chinese, Thai, emoji) are drawn with bundled
+ * fonts and sent as a raster image. Ticket text can never act as a printer command.
  */
 export async function escposBytes(lines: readonly PaperLine[], columns: number): Promise<PrintedBytes> {
   const encoder = new ReceiptPrinterEncoder({
@@ -87,6 +88,7 @@ function writeLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine): 
 }
 
 async function drawLine(encoder: ReceiptPrinterEncoder, { text, style }: PaperLine, columns: number): Promise<void> {
+  await loadFontsFor(text);
   const isBig = style === 'big' || style === 'loud';
   const [width, height] = [columns * DOTS_ACROSS, DOTS_DOWN * (isBig ? 2 : 1)];
   const words = await sharp({

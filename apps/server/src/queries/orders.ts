@@ -1,4 +1,5 @@
 import {
+  type House,
   type ListedOrder,
   type OpenedOrder,
   type OrderRound,
@@ -185,15 +186,22 @@ async function openRound(
 }
 
 /** An order's progress for its guest: nothing about other orders, no kitchen names. */
-export async function progressOf(database: DataSource, id: string): Promise<Progress | undefined> {
+export async function progressOf(
+  database: DataSource,
+  id: string,
+  { ready }: Pick<House, 'ready'>,
+): Promise<Progress | undefined> {
   const rounds = await roundsOf(database, id);
   const [order] = rounds;
   if (!order) return undefined;
   const tickets = (await ticketsOf(database, rounds)).filter(({ body }) => !body.isVoid);
+  const minutes = ready[order.request.service ?? 'takeaway'];
+  const isForLater = order.request.lines.some(({ dates }) => Object.keys(dates ?? {}).length > 0);
   return {
     number: order.number,
     total: sumOf(rounds.map(({ due }) => due)),
     tickets: tickets.length,
     bumped: tickets.filter(({ bumpedAt }) => bumpedAt !== null).length,
+    ...(minutes > 0 && !isForLater && { readyAt: new Date(order.placedAt.getTime() + minutes * 60_000).toISOString() }),
   };
 }

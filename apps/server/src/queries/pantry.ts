@@ -1,4 +1,4 @@
-import { type Menu, type PantryNow, standing, type StockStanding, type What } from '@hearty-ladle/core';
+import { type House, type Menu, type PantryNow, standing, type StockStanding, type What } from '@hearty-ladle/core';
 import { clock, now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { OrderingPauseEntity, type OrderingPauseRow, StockThingEntity } from '../db/entities.ts';
@@ -61,11 +61,11 @@ async function sellingAt(database: DataSource, location: string | undefined): Pr
   return rows.map(({ what }) => what);
 }
 
-/** What a guest is told: what is out, and of what no more than `few` are left. */
+/** What a guest is told: what is out, of what few are left, and how long orders take. */
 export async function standingForGuests(
   dependencies: MenuDependencies,
   location: string | undefined,
-  few: number,
+  { stock: { few }, ready }: Pick<House, 'stock' | 'ready'>,
 ): Promise<StockStanding | undefined> {
   const found = await standingAt(dependencies, location);
   if (!found) return undefined;
@@ -74,6 +74,7 @@ export async function standingForGuests(
     Object.fromEntries(Object.entries(portions).filter(([, count]) => count <= few));
   return {
     ...told,
+    ready,
     left: {
       items: fewOf(left.items),
       choices: fewOf(left.choices),

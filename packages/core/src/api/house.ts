@@ -3,6 +3,9 @@ import { int } from '../menu/schema-kit.ts';
 import { OrderLimits } from './order-limits.ts';
 import { count, object } from './schema.ts';
 
+/** Minutes until an order is ready, by service, as guests are told; 0: they are not told. */
+export const ReadyMinutes = object({ 'dine-in': int(0, 600), takeaway: int(0, 600), delivery: int(0, 600) });
+
 /** The live settings: one record, effective at once in every server process, not part of the menu or its history. */
 export const House = object({
   orders: OrderLimits,
@@ -15,6 +18,7 @@ export const House = object({
   pictures: object({ maxMegabytes: int(1, 100_000) }),
   /** Guests are told how many portions are left from this number down; 0: never. */
   stock: object({ few: int(0, 100) }),
+  ready: ReadyMinutes,
 });
 export type House = Static<typeof House>;
 
@@ -25,6 +29,7 @@ export const DEFAULT_HOUSE: House = {
   retention: { parkedOrderDays: 2, paperDays: 14 },
   pictures: { maxMegabytes: 500 },
   stock: { few: 5 },
+  ready: { 'dine-in': 0, takeaway: 0, delivery: 0 },
 };
 
 /** New settings, based on the version that was read. */

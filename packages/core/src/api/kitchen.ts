@@ -124,7 +124,14 @@ export const OpenedOrder = object({
 export type OpenedOrder = Readonly<Static<typeof OpenedOrder>>;
 
 /** The progress of an order, for its guest. */
-export const Progress = object({ number: count, total: money, tickets: count, bumped: count });
+export const Progress = object({
+  number: count,
+  total: money,
+  tickets: count,
+  bumped: count,
+  /** When it will be ready, if guests are told. */
+  readyAt: optional(Timestamp),
+});
 export type Progress = Readonly<Static<typeof Progress>>;
 
 /** `round`: of an order that was placed before, if it was added to one. */

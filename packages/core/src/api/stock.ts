@@ -3,6 +3,7 @@ import { ChoicePath } from '../menu/condition-schema.ts';
 import { QuantityAboveZero } from '../menu/group-schema.ts';
 import { Id, int, list, optional } from '../menu/schema-kit.ts';
 import { What } from '../menu/what.ts';
+import { ReadyMinutes } from './house.ts';
 import { Out } from './line.ts';
 import { count, enumOf, many, nullable, object, text, Timestamp, Uuid } from './schema.ts';
 
@@ -57,6 +58,7 @@ export const StockStanding = object({
   standIns: optional(many(text)),
   /** Until when no online orders are taken, if they are paused. */
   pausedUntil: optional(Timestamp),
+  ready: optional(ReadyMinutes),
 });
 export type StockStanding = Readonly<Static<typeof StockStanding>>;
 

@@ -126,7 +126,7 @@ const BOWLS: Item[] = [
     asks: ['bowl-size', { group: 'noodle', defaults: { none: 1 } }, MEATLESS, 'heat', 'side-bread'],
   }),
   dish('cold-buckwheat', 'Cold buckwheat', 'Sarraceno frío', 860, {
-    about: ['Chilled noodles, dipping broth, a raw-ish egg if you like.', 'Fideos fríos con caldo para mojar.'],
+    about: ['Chilled noodles, a broth to dip them in.', 'Fideos fríos con caldo para mojar.'],
     kitchenName: 'COLD BUCK',
     station: 'cold',
     code: 'COL',

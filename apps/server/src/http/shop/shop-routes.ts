@@ -23,12 +23,12 @@ export function shopRoutes(routes: AudienceRouter, services: Services): void {
   orderRoutes(routes, services, shopApi, 'shop');
 
   routes.handle(shopApi.standing, async ({ query }) => {
-    const found = await standingForGuests(services, query.location, services.houseSettings.latest.stock.few);
+    const found = await standingForGuests(services, query.location, services.houseSettings.latest);
     return found ? ok(found) : problem(404, 'no-location', 'There is no menu, or it has no such location.');
   });
 
   routes.handle(shopApi.progress, async ({ params }) => {
-    const progress = await progressOf(services.database, params.id);
+    const progress = await progressOf(services.database, params.id, services.houseSettings.latest);
     return progress ? ok(progress) : problem(404, 'no-order', 'There is no such order.');
   });
 

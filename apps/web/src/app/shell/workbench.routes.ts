@@ -20,6 +20,11 @@ export default [
     ],
     component: Workbench,
     children: [
+      {
+        path: 'start',
+        loadChildren: () => import('../features/start/start.routes.ts'),
+        title: 'First steps · Hearty Ladle',
+      },
       { path: 'menu', loadChildren: () => import('../features/menu/menu.routes.ts'), title: 'Menu · Hearty Ladle' },
       {
         path: 'groups',

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { type Thing, thingFinder } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
@@ -117,7 +117,18 @@ export class Workbench {
     this.view.sendFailure() === 'failed' ? 'send' : this.view.readFailure() === 'failed' ? 'read' : undefined,
   );
 
+  /** A house that still lacks dishes or groups is led to its first steps. */
+  protected readonly isYoung = computed(() => {
+    const menu = this.view.menu();
+    return menu !== undefined && (menu.items.length === 0 || menu.groups.length === 0);
+  });
+  readonly #isEmpty = computed(() => this.view.menu()?.items.length === 0);
+
   constructor() {
+    const router = inject(Router);
+    effect(() => {
+      if (this.#isEmpty() && router.url === '/menu') untracked(() => void router.navigateByUrl('/start'));
+    });
     this.view.open();
     inject(StockView).open();
     inject(Store).dispatch(checkActions.opened());

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   amountWordsOf,
@@ -21,6 +30,7 @@ import { formatMoney } from '../text/money.ts';
 import { namedOccasion } from '../text/findings.ts';
 import { problemMessage } from '../text/problems.ts';
 import { GuestQuestions } from './guest-questions.ts';
+import { LinkDialog } from './link-dialog.ts';
 import { SpanFinder } from '../state/span-finder.ts';
 import { pictureUrl } from '../state/picture-url.ts';
 import { PrintedTicket } from './printed-ticket.ts';
@@ -36,7 +46,16 @@ const SPAN_PAUSE_MS = 150;
 @Component({
   selector: 'hl-faces',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, GuestQuestions, PriceExplained, PrintedTicket, SelectField, SwitchField, TillDish],
+  imports: [
+    ButtonDirective,
+    GuestQuestions,
+    LinkDialog,
+    PriceExplained,
+    PrintedTicket,
+    SelectField,
+    SwitchField,
+    TillDish,
+  ],
   templateUrl: './faces.html',
   styleUrl: './faces.css',
 })
@@ -126,6 +145,9 @@ export class Faces {
     const id = compiled && pictureFor(compiled, this.answers());
     return id === undefined ? undefined : pictureUrl(id, 'large');
   });
+
+  protected readonly showsLink = signal(false);
+  protected readonly linked = computed<Line>(() => ({ ...this.answers(), item: this.item() }));
 
   protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());

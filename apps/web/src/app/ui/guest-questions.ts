@@ -66,6 +66,8 @@ interface Question {
   readonly rows: readonly Row[];
   readonly amounts: readonly { id: string; name: string }[];
   readonly problems: readonly string[];
+  /** The choices that are not picked yet, where all of them may be. */
+  readonly rest: readonly OfferedChoice[];
 }
 
 /** The questions of a dish, or of the order itself, as a guest answers them. Everything shown comes from the quote. */
@@ -108,6 +110,13 @@ export class GuestQuestions {
     }
     const choice = group.choices.find(({ id }) => id === row.id);
     if (choice) this.answersChange.emit(pickChoice(this.answers(), place, group, choice, pickOne));
+  }
+
+  /** Picks everything that is not picked yet. */
+  protected takeAll({ place, group, rest }: Question): void {
+    this.answersChange.emit(
+      rest.reduce((answers, choice) => pickChoice(answers, place, group, choice, false), this.answers()),
+    );
   }
 
   /** A radio button fires no change when tapped again, so an optional choice is removed here. */
@@ -159,6 +168,7 @@ export class GuestQuestions {
       rows: view.choices.flatMap((choice) => this.#row(view, group, choice, words) ?? []),
       amounts: (choices?.amounts ?? []).map(({ id, name }) => ({ id, name: words(name) })),
       problems: this.#problemsOf(view),
+      rest: restOf(view, group, new Set(picksAt(this.answers(), place, view.group).map(({ choice }) => choice))),
     };
   }
 
@@ -225,6 +235,25 @@ export class GuestQuestions {
 
 /** Problems that only mean the guest has not answered yet. */
 const UNFINISHED = new Set(['too-few', 'note-required', 'consent-required', 'date-required', 'amount-required']);
+
+/** From so many choices on, taking all of them by one tap is worth a button. */
+const MANY = 3;
+
+/** The open choices that are not picked yet, if the group lets a guest have all of them. */
+function restOf(
+  { choices, have, max }: OfferedGroupView,
+  group: OfferedGroup,
+  picked: ReadonlySet<string>,
+): OfferedChoice[] {
+  const open = new Set(choices.filter(({ state }) => state === 'open').map(({ choice }) => choice));
+  const offered = group.choices.filter(({ id }) => open.has(id));
+  const rest = offered.filter(({ id }) => !picked.has(id));
+  const isAllowed =
+    offered.length >= MANY &&
+    !offered.some(({ choice }) => choice.alone) &&
+    (max === null || have + rest.length <= max);
+  return isAllowed ? rest : [];
+}
 
 /** The sold-out choices of a group by name. */
 function soldOutNames({ choices }: OfferedGroupView, group: OfferedGroup, words: (text: Text) => string): string {

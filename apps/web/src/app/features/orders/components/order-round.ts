@@ -1,20 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { compileMenu, leftOfLine, type OrderRound as Round, textIn } from '@hearty-ladle/core';
+import { ButtonDirective } from 'primeng/button';
 import { formatMoney } from '../../../text/money.ts';
 import { answersBack } from '../../../text/read-back.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { PriceExplained } from '../../../ui/price-explained.ts';
+import { SoldMenuDialog } from './sold-menu-dialog.ts';
 
 /** What was ordered in one round, read from the menu that it was sold from, with what was voided of it since. */
 @Component({
   selector: 'hl-order-round',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AnswerList, PriceExplained],
+  imports: [AnswerList, ButtonDirective, PriceExplained, SoldMenuDialog],
   templateUrl: './order-round.html',
   styleUrl: './order-round.css',
 })
 export class OrderRound {
   readonly round = input.required<Round>();
+  /** The line whose dish is shown on the menu that it was sold from. */
+  protected readonly shown = signal<number | undefined>(undefined);
   protected readonly menu = computed(() => compileMenu(this.round().menu));
   protected readonly lines = computed(() => linesOf(this.round()));
   /** The answers to the order's own questions. */

@@ -12,9 +12,16 @@ import { DateField } from '../../../ui/fields/date-field.ts';
 import type { Option } from '../../../ui/fields/option.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { Scroller } from 'primeng/scroller';
 import { Tag } from 'primeng/tag';
+import { now } from '../../../clock.ts';
 
-const WHEN = new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+/** The height of a row, in pixels: two lines of dishes and one of what else there is. */
+const ROW = 80;
+/** So many rows before the end, older orders are fetched. */
+const AHEAD = 15;
 
 const STATES: readonly Option<OrderState | ''>[] = [
   { value: '', label: 'In any state' },
@@ -27,7 +34,7 @@ const STATES: readonly Option<OrderState | ''>[] = [
 @Component({
   selector: 'hl-orders-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, DateField, OrderSheet, RouterLink, SelectField, Tag, TextField],
+  imports: [ButtonDirective, DateField, OrderSheet, RouterLink, Scroller, SelectField, Tag, TextField],
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.css',
 })
@@ -39,7 +46,7 @@ export class OrdersPage {
   protected readonly rows = computed(() =>
     this.state().orders.map((order) => ({
       ...order,
-      when: WHEN.format(new Date(order.placedAt)),
+      when: whenOf(order.placedAt),
       money: this.#money(order.due),
       dishes: order.lines.map(({ name, quantity }) => `${quantity > 1 ? `${quantity} ` : ''}${name}`).join(', '),
       state:
@@ -88,11 +95,22 @@ export class OrdersPage {
     this.#store.dispatch(ordersActions.queryChanged({ query: { ...this.state().query, ...change } }));
   }
 
-  protected older(): void {
-    this.#store.dispatch(ordersActions.olderRequested());
+  protected readonly ROW = ROW;
+
+  /** Fetches older orders before the end of the list is reached. */
+  protected look(last: number): void {
+    if (this.state().hasMore && last >= this.rows().length - AHEAD)
+      this.#store.dispatch(ordersActions.olderRequested());
   }
 
   #money(minor: number): string {
     return formatMoney(minor, this.view.menu()?.currency ?? 'EUR', this.view.firstLocale() || 'en');
   }
+}
+
+/** The time, and the day if it is not today. */
+function whenOf(at: string): string {
+  const moment = new Date(at);
+  const isToday = DAY.format(moment) === DAY.format(now());
+  return isToday ? TIME.format(moment) : `${DAY.format(moment)}, ${TIME.format(moment)}`;
 }

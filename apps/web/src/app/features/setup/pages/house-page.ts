@@ -41,6 +41,9 @@ export class HousePage {
     paperDays: this.#number(1, 365),
     maxMegabytes: this.#number(1, 100_000),
     few: this.#number(0, 100),
+    readyHere: this.#number(0, 600),
+    readyTakeaway: this.#number(0, 600),
+    readyDelivery: this.#number(0, 600),
   });
   protected readonly pictures = computed(() => {
     const { pictures = 0, bytes = 0, unused = 0, unusedBytes = 0 } = this.state().now?.pictures ?? {};
@@ -78,6 +81,9 @@ export class HousePage {
       paperDays,
       maxMegabytes,
       few,
+      readyHere,
+      readyTakeaway,
+      readyDelivery,
     } = this.form.getRawValue();
     const house: House = {
       orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) },
@@ -86,6 +92,7 @@ export class HousePage {
       retention: { parkedOrderDays, paperDays },
       pictures: { maxMegabytes },
       stock: { few },
+      ready: { 'dine-in': readyHere, takeaway: readyTakeaway, delivery: readyDelivery },
     };
     this.#store.dispatch(houseActions.saved({ house }));
   }
@@ -98,7 +105,7 @@ export class HousePage {
     this.#store.dispatch(houseActions.opened());
   }
 
-  #fill({ orders, rates, pin, retention, pictures, stock }: House): void {
+  #fill({ orders, rates, pin, retention, pictures, stock, ready }: House): void {
     this.form.reset({
       ...orders,
       maxTotal: orders.maxTotal / this.#unit(),
@@ -107,6 +114,9 @@ export class HousePage {
       ...retention,
       ...pictures,
       ...stock,
+      readyHere: ready['dine-in'],
+      readyTakeaway: ready.takeaway,
+      readyDelivery: ready.delivery,
     });
   }
 

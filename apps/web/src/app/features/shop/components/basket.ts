@@ -39,6 +39,8 @@ export class Basket {
   readonly locale = input.required<string>();
   /** No orders are taken just now. */
   readonly isPaused = input(false);
+  /** Minutes until it is ready, if the house says; else 0. */
+  readonly readyIn = input(0);
   readonly edited = output<number>();
   readonly removed = output<number>();
   readonly answered = output<Answers>();
@@ -96,6 +98,18 @@ export class Basket {
     ),
   );
 
+  /** What is asked about where it goes: a table, an address, nothing for what is fetched. */
+  protected readonly placeLabel = computed(
+    () =>
+      (({ 'dine-in': 'basket.table', takeaway: undefined, delivery: 'basket.address' }) as const)[
+        this.order().service ?? 'takeaway'
+      ],
+  );
+  /** Nobody can deliver to nowhere. */
+  protected readonly lacksAddress = computed(
+    () => this.order().service === 'delivery' && this.shop().place.trim() === '',
+  );
+
   protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());
   }
@@ -110,6 +124,11 @@ export class Basket {
     const line = { ...contextOf(this.order()), ...repaired };
     const seen = quoteLine(this.menu().menu, line, clock).price.line;
     this.agreed.emit({ index, agreed: { line: repaired, seen, names: namesOf(this.menu(), repaired) } });
+  }
+
+  /** One more of a line, at the price that it is shown at then. */
+  protected repeat(index: number, line: Line): void {
+    this.accept(index, { ...line, quantity: (line.quantity ?? 1) + 1 });
   }
 
   #messages(index: number, chosen: Line): string[] {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   type CompiledMenu,
@@ -18,7 +27,7 @@ import {
 } from '@hearty-ladle/core';
 import { type Observable, of, switchMap } from 'rxjs';
 import { clock } from '../../../clock.ts';
-import { message } from '../../../messages/message.ts';
+import { message, MessagePipe } from '../../../messages/message.ts';
 import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';
 import { SpanFinder, type Spans } from '../../../state/span-finder.ts';
@@ -27,14 +36,16 @@ import { formatMoney, listPrice } from '../../../text/money.ts';
 import { problemMessage } from '../../../text/problems.ts';
 import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 
-const OCCASION = { channel: 'online', service: 'takeaway' } as const satisfies Context;
+/** What is less far down than this, in pixels, is behind the bar of sections. */
+const READ_BELOW = 80;
 
 /** The dishes of the menu by section: prices from–to, calories, and what a guest who can't have something is told. */
 @Component({
   selector: 'hl-dish-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PriceWithSale],
+  imports: [MessagePipe, PriceWithSale],
   templateUrl: './dish-list.html',
+  host: { '(window:scroll)': 'look()' },
   styleUrl: './dish-list.css',
 })
 export class DishList {
@@ -42,21 +53,21 @@ export class DishList {
   readonly locale = input.required<string>();
   /** What the guest can't have. */
   readonly avoid = input<readonly string[]>([]);
-  /** Where it is ordered, and what is out there. */
-  readonly here = input<Pick<Context, 'location' | 'out'>>({});
+  /** Where and how it is ordered, and what is out there. */
+  readonly here = input.required<Context>();
   readonly left = input<StockStanding['left']>();
   /** A dish to be answered, from what is preselected or from a build without what the guest can't have. */
   readonly opened = output<Line>();
 
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #finder = inject(SpanFinder);
   readonly #analyses = inject(AnalysisFinder);
   readonly #document = computed(() => this.menu().menu);
   readonly #withoutSales = computed(() => ({
     ...withoutSalesOn(this.#document(), clock(undefined).slice(0, 10)),
-    context: this.#occasion(),
+    context: this.here(),
   }));
-  readonly #occasion = computed(() => ({ ...OCCASION, ...this.here() }));
-  readonly #here = computed(() => ({ menu: this.#document(), context: this.#occasion() }));
+  readonly #here = computed(() => ({ menu: this.#document(), context: this.here() }));
   /** Price ranges of all dishes, computed in a worker whenever the menu or what is out changes; and those without sales. */
   readonly #spans = toSignal(
     toObservable(this.#here).pipe(switchMap(({ menu, context }) => this.#spansOf(menu, context))),
@@ -86,6 +97,22 @@ export class DishList {
       .filter(({ dishes }) => dishes.length > 0);
   });
 
+  /** The section that is being read. */
+  protected readonly seen = linkedSignal(() => this.sections()[0]?.id ?? '');
+
+  protected look(): void {
+    const sections = [...this.#host.nativeElement.querySelectorAll<HTMLElement>('section')];
+    const read = sections.find((section) => section.getBoundingClientRect().bottom > READ_BELOW);
+    if (read) this.seen.set(read.id);
+  }
+
+  protected jump(event: Event, id: string): void {
+    event.preventDefault();
+    const section = document.getElementById(id);
+    section?.scrollIntoView();
+    section?.focus({ preventScroll: true });
+  }
+
   protected open(id: string): void {
     const made = this.#without()?.find(({ item }) => item === id);
     const line = preselectedLine(this.menu(), id);
@@ -98,7 +125,7 @@ export class DishList {
 
   #dish(item: Item) {
     const { menu, firstLocale } = this.menu();
-    const quote = quoteLine(menu, { item: item.id, ...this.#occasion() }, clock);
+    const quote = quoteLine(menu, { item: item.id, ...this.here() }, clock);
     const closed = quote.problems.find(isClosed) ?? this.#cannotBeBuilt(item);
     const left = this.left()?.items[item.id];
     const isOnSale = this.#withoutSales().ids.includes(item.id);

@@ -16,6 +16,7 @@ import {
   type CompiledMenu,
   type Context,
   declaredRange,
+  isClosed,
   isInOneList,
   type Line,
   pictureFor,
@@ -54,8 +55,8 @@ export class DishPage {
   readonly editing = input(false);
   /** What the guest can't have. */
   readonly avoid = input<readonly string[]>([]);
-  /** Where it is ordered, and what is out and left there. */
-  readonly here = input<Pick<Context, 'location' | 'out'>>({});
+  /** Where and how it is ordered, and what is out there. */
+  readonly here = input.required<Context>();
   readonly left = input<StockStanding['left']>();
   /** The choices that are offered for now, in place of what is off. */
   readonly standIns = input<readonly string[]>([]);
@@ -74,12 +75,12 @@ export class DishPage {
     return item ? withoutUnknown(item, this.line()) : this.line();
   });
   protected readonly quantity = computed(() => this.line().quantity ?? 1);
-  readonly #quoted = computed<Line>(() => ({
-    ...this.answers(),
-    ...this.here(),
-    channel: 'online',
-    service: 'takeaway',
-  }));
+  readonly #quoted = computed<Line>(() => ({ ...this.answers(), ...this.here() }));
+  /** Why it can't be had here and now, whatever is chosen. */
+  protected readonly closedBecause = computed(() => {
+    const problem = this.quote().problems.find(isClosed);
+    return problem && problemMessage(this.menu(), problem, this.locale(), this.answers());
+  });
   /** How many portions are left of the dish as answered, if that is told. */
   protected readonly portions = computed(() => {
     const { items = {}, choices = {}, variants = [] } = this.left() ?? {};

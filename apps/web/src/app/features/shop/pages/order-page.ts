@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
+import { formatTime } from '../../../text/days.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { progressActions, progressFeature } from '../store/progress-store.ts';
@@ -29,6 +30,11 @@ export class OrderPage {
   protected readonly total = computed(() =>
     formatMoney(this.progress()?.total ?? 0, this.#view.menu()?.currency ?? 'EUR', this.locale()),
   );
+  /** Until everything is done. */
+  protected readonly readyAt = computed(() => {
+    const { readyAt, tickets = 0, bumped = 0 } = this.progress() ?? {};
+    return readyAt !== undefined && bumped < tickets ? formatTime(readyAt, this.locale(), undefined) : undefined;
+  });
   protected readonly words = computed(() => {
     const { tickets, bumped } = this.progress() ?? { tickets: 0, bumped: 0 };
     if (bumped === 0) return message(this.locale(), 'order.being-made');

@@ -10,7 +10,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { Line } from '@hearty-ladle/core';
+import { type CompiledMenu, type Line, preselectedLine, type Service } from '@hearty-ladle/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -22,16 +22,18 @@ import { DishList } from '../components/dish-list.ts';
 import { DishPage } from '../components/dish-page.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { type BasketLine, namesOf } from '../store/basket-line.ts';
-import { shopActions, shopFeature } from '../store/shop-store.ts';
+import { shopActions, shopFeature, USUAL_SERVICE } from '../store/shop-store.ts';
 import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
-import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { HowWanted } from '../components/how-wanted.ts';
+import { OrderAgain } from '../components/order-again.ts';
+import { linkedBuild } from '../store/linked-build.ts';
 
 /** The shop: the menu, a dish with its questions, the basket, the order's number. */
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AvoidBox, Basket, DishList, DishPage, LanguageSwitch, LocationSwitch, MessagePipe],
+  imports: [AvoidBox, Basket, DishList, DishPage, HowWanted, LanguageSwitch, MessagePipe, OrderAgain],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
@@ -50,29 +52,46 @@ export class ShopPage {
     const until = this.stock.standing()?.pausedUntil;
     return until === undefined ? undefined : formatTime(until, this.locale(), this.stock.place()?.timeZone);
   });
-  protected readonly basket = viewChild('basket', { read: ElementRef<HTMLElement> });
+  protected readonly basketBox = viewChild('basketBox', { read: ElementRef<HTMLElement> });
   /** While the basket is on screen, the bar that leads to it is hidden. */
   protected readonly basketIsSeen = signal(false);
+  protected readonly circumstances = computed(() => ({
+    ...this.stock.circumstances(),
+    channel: 'online' as const,
+    service: this.#order().service ?? USUAL_SERVICE,
+  }));
 
   /** The dish in the address, so that a phone's Back closes the dish rather than the shop. */
   readonly dish = input<string>();
+  /** The choices of a link, on a poster or a table card. */
+  readonly with = input<string>();
+  /** Says that the basket is open, which on a phone is a page of its own. */
+  readonly basket = input<string>();
+  /** What a link chose and the menu no longer offers. */
+  protected readonly stale = signal<readonly string[]>([]);
+  /** A link named a dish that the menu doesn't have any more. */
+  protected readonly linkIsGone = signal(false);
 
   constructor() {
     const opened = computed(() => this.shop().open?.line.item);
     effect(() => {
       const item = opened();
-      untracked(() => this.#followInAddress(item));
+      if (!this.#isArriving()) untracked(() => this.#followInAddress(item));
     });
     effect(() => {
       if (this.dish() === undefined && untracked(opened) !== undefined && this.#wasInAddress) this.close();
       this.#wasInAddress = this.dish() !== undefined;
     });
     effect((onCleanup) => {
-      const basket = this.basket()?.nativeElement;
+      const basket = this.basketBox()?.nativeElement;
       if (!basket) return;
       const observer = new IntersectionObserver(([entry]) => this.basketIsSeen.set(entry?.isIntersecting ?? false));
       observer.observe(basket);
       onCleanup(() => observer.disconnect());
+    });
+    effect(() => {
+      const [menu, dish, choices] = [this.stock.served(), this.dish(), this.with()];
+      if (menu) untracked(() => this.#arrive(menu, dish, choices));
     });
     this.view.open();
     this.stock.open();
@@ -80,10 +99,35 @@ export class ShopPage {
 
   #wasInAddress = false;
 
+  /** Until the menu is there, the address may name a dish that is not open yet. */
+  readonly #isArriving = signal(true);
+
+  /** Opens what a link says; the address then names the dish alone, as what is chosen goes on from there. */
+  #arrive(menu: CompiledMenu, dish: string | undefined, choices: string | undefined): void {
+    const isFirst = this.#isArriving();
+    this.#isArriving.set(false);
+    if (dish === undefined || (choices === undefined && (!isFirst || this.shop().open?.line.item === dish))) return;
+    const usual = menu.item(dish) && preselectedLine(menu, dish);
+    const { line, stale } = choices === undefined ? { line: usual, stale: [] } : linkedBuild(menu, dish, choices);
+    this.stale.set(stale);
+    this.linkIsGone.set(line === undefined);
+    if (line) this.open(line);
+    void this.#router.navigate([], {
+      queryParams: { dish: line ? dish : null, with: null },
+      queryParamsHandling: 'merge',
+      replaceUrl: true,
+    });
+  }
+
   /** A dish that opens is a step that Back undoes, shown from its top; one that closes leaves no such step behind. */
   #followInAddress(item: string | undefined): void {
     if (item === this.dish()) return;
-    void this.#router.navigate([], { queryParams: { dish: item ?? null }, replaceUrl: item === undefined });
+    if (item === undefined) this.stale.set([]);
+    void this.#router.navigate([], {
+      queryParams: { dish: item ?? null },
+      queryParamsHandling: 'merge',
+      replaceUrl: item === undefined,
+    });
     if (item !== undefined) scrollTo({ top: 0 });
   }
 
@@ -140,8 +184,22 @@ export class ShopPage {
     this.#store.dispatch(shopActions.guestNamed(named));
   }
 
+  protected choose(service: Service): void {
+    this.#store.dispatch(shopActions.serviceChosen({ service }));
+  }
+
+  protected orderAgain(): void {
+    this.#store.dispatch(shopActions.orderedAgain());
+  }
+
+  protected toMenu(event: Event): void {
+    event.preventDefault();
+    void this.#router.navigate([], { queryParams: { basket: null } });
+  }
+
   protected showBasket(event: Event): void {
     event.preventDefault();
-    document.getElementById('basket')?.scrollIntoView();
+    void this.#router.navigate([], { queryParams: { basket: 'open' } });
+    scrollTo({ top: 0 });
   }
 }

@@ -1,4 +1,4 @@
-import type { Answers, Line, Order, OrderProblem, PlacedOrder } from '@hearty-ladle/core';
+import type { Answers, Line, Order, OrderProblem, PlacedOrder, Service } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
@@ -24,6 +24,10 @@ export interface ShopState {
   /** Who to call, and where to bring it. */
   readonly name: string;
   readonly place: string;
+  /** How it is wanted; undefined until the guest has said. */
+  readonly service: Service | undefined;
+  /** The lines of the guest's last order, to order again. */
+  readonly last: readonly BasketLine[];
   /** Allergens that the guest can't have; kept from order to order. */
   readonly avoid: readonly string[];
   /** Answers to the order's own questions. */
@@ -51,6 +55,9 @@ export const shopActions = createActionGroup({
     /** The guest accepted what the menu made of a line: its price and names, and what is gone from it. */
     'Change agreed': props<{ index: number; agreed: BasketLine }>(),
     'Guest named': props<{ name?: string; place?: string }>(),
+    'Service chosen': props<{ service: Service }>(),
+    /** The guest's last order once more, on top of what is in the basket. */
+    'Ordered again': emptyProps(),
     Avoided: props<{ avoid: readonly string[] }>(),
     'Line taken out': props<{ index: number }>(),
     'Order answered': props<{ answers: Answers }>(),
@@ -62,16 +69,25 @@ export const shopActions = createActionGroup({
   },
 });
 
+/** What is assumed of a guest who has not said how it is wanted. */
+export const USUAL_SERVICE: Service = 'takeaway';
+
 /** The order as sent: what was chosen, never a price. */
-export function orderOf({ lines, answers }: Pick<ShopState, 'lines' | 'answers'>): Order {
-  return { channel: 'online', service: 'takeaway', ...answers, lines: lines.map(({ line }) => line) };
+export function orderOf({
+  lines,
+  answers,
+  service = USUAL_SERVICE,
+}: Pick<ShopState, 'lines' | 'answers' | 'service'>): Order {
+  return { channel: 'online', service, ...answers, lines: lines.map(({ line }) => line) };
 }
 
 const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
-export function remember({ open, lines, answers, tries, firstPlaced, name, place, avoid }: ShopState): void {
-  localStorage.setItem(STORAGE_KEY, JSON.stringify({ open, lines, answers, tries, firstPlaced, name, place, avoid }));
+export function remember(state: ShopState): void {
+  const { open, lines, answers, tries, firstPlaced, name, place, service, last, avoid } = state;
+  const kept = { open, lines, answers, tries, firstPlaced, name, place, service, last, avoid };
+  localStorage.setItem(STORAGE_KEY, JSON.stringify(kept));
 }
 
 function remembered(): Partial<ShopState> {
@@ -89,6 +105,8 @@ function initialShop(key: string): ShopState {
     lines: [],
     name: '',
     place: '',
+    service: undefined,
+    last: [],
     avoid: [],
     answers: {},
     tries: newTries(key),
@@ -119,6 +137,8 @@ export const shopFeature = createFeature({
       ...(named.name !== undefined && { name: named.name }),
       ...(named.place !== undefined && { place: named.place }),
     })),
+    on(shopActions.serviceChosen, (state, { service }) => ({ ...changedOrder(state), service })),
+    on(shopActions.orderedAgain, (state) => ({ ...changedOrder(state), lines: [...state.lines, ...state.last] })),
     on(shopActions.avoided, (state, { avoid }) => ({ ...changedOrder(state), avoid })),
     on(shopActions.lineTakenOut, (state, { index }) => ({
       ...changedOrder(state),
@@ -151,9 +171,11 @@ export const shopFeature = createFeature({
       unanswered: undefined,
     })),
   ),
-  extraSelectors: ({ selectLines, selectAnswers }) => ({
+  extraSelectors: ({ selectLines, selectAnswers, selectService }) => ({
     /** What the price depends on; a name or a table typed in leaves it as it is. */
-    selectOrder: createSelector(selectLines, selectAnswers, (lines, answers) => orderOf({ lines, answers })),
+    selectOrder: createSelector(selectLines, selectAnswers, selectService, (lines, answers, service) =>
+      orderOf({ lines, answers, service }),
+    ),
   }),
 });
 
@@ -179,7 +201,15 @@ function withSendAnswer(state: ShopState, answer: SentOrder): ShopState {
     case 'failed':
       return { ...state, unanswered: answer.outcome };
     case 'placed':
-      return { ...state, problems: [], refusal: undefined, lines: [], answers: {}, firstPlaced: undefined };
+      return {
+        ...state,
+        problems: [],
+        refusal: undefined,
+        lines: [],
+        last: state.lines,
+        answers: {},
+        firstPlaced: undefined,
+      };
     case 'first-was-placed':
       return { ...state, problems: [], refusal: undefined, firstPlaced: answer.order };
     case 'costs-otherwise':

@@ -1,0 +1,127 @@
+import {
+  type Edit,
+  type Group,
+  type Item,
+  minorDigits,
+  newChoice,
+  newGroup,
+  newId,
+  parseTypedList,
+  type TypedChoice,
+  type Workbook,
+} from '@hearty-ladle/core';
+
+/** What a house is asked first. */
+export interface FirstAnswers {
+  readonly name: string;
+  readonly currency: string;
+  readonly locales: readonly string[];
+  readonly location: string;
+  readonly station: string;
+}
+
+/** What the house already says. */
+export function firstAnswersOf({ name, currency, locales, locations = [], stations }: Workbook): FirstAnswers {
+  return { name, currency, locales, location: locations[0]?.name ?? '', station: stations[0]?.name ?? '' };
+}
+
+/** Names the house, its first location and its first station. */
+export function houseEdits(menu: Workbook, { name, currency, locales, location, station }: FirstAnswers): Edit[] {
+  const [firstLocation] = menu.locations ?? [];
+  const [firstStation] = menu.stations;
+  const { format, orderGroups } = menu;
+  const settings = { format, name, currency, locales: [...locales], ...(orderGroups && { orderGroups }) };
+  return [
+    { type: 'put', kind: 'settings', thing: settings },
+    {
+      type: 'put',
+      kind: 'locations',
+      thing: { ...firstLocation, id: firstLocation?.id ?? newId(location, []), name: location },
+    },
+    {
+      type: 'put',
+      kind: 'stations',
+      thing: { ...firstStation, id: firstStation?.id ?? newId(station, []), name: station },
+    },
+  ];
+}
+
+/** The dishes of a typed list, and the lines that lack a price or can't be read. */
+export function typedDishes(
+  menu: Workbook,
+  text: string,
+): { readonly dishes: readonly PricedDish[]; readonly left: readonly string[] } {
+  const lists = menu.priceLists.map(({ id }) => id);
+  const { choices, left } = parseTypedList(text, minorDigits(menu.currency), lists);
+  const dishes = choices.flatMap((typed) => priced(typed) ?? []);
+  const withoutPrice = choices.filter((typed) => !priced(typed)).map(({ name }) => name);
+  return { dishes, left: [...withoutPrice, ...left] };
+}
+
+export interface PricedDish {
+  readonly name: string;
+  readonly price: Item['price'];
+}
+
+function priced({ name, price }: TypedChoice): PricedDish | undefined {
+  if (!price) return undefined;
+  if ('add' in price) return { name, price: price.add };
+  return 'base' in price ? { name, price: price.base } : undefined;
+}
+
+/** Adds a section with its dishes; a section of that name gets them. */
+export function sectionEdits(menu: Workbook, name: string, dishes: readonly PricedDish[]): Edit[] {
+  const known = menu.sections.find((section) => section.name === name);
+  const section =
+    known?.id ??
+    newId(
+      name,
+      menu.sections.map(({ id }) => id),
+    );
+  const taken = menu.items.map(({ id }) => id);
+  const [station] = menu.stations;
+  const items = dishes.map((dish): Edit => {
+    const id = newId(dish.name, taken);
+    taken.push(id);
+    return { type: 'put', kind: 'items', thing: { id, name: dish.name, price: dish.price, sections: [section] } };
+  });
+  const put: Edit = {
+    type: 'put',
+    kind: 'sections',
+    thing: { id: section, name, ...(station && { station: station.id }) },
+  };
+  return known ? items : [put, ...items];
+}
+
+/** A question that is asked on some dishes. `pickOne`: exactly one answer. */
+export function groupEdits(
+  menu: Workbook,
+  {
+    question,
+    choices,
+    pickOne,
+    dishes,
+  }: { question: string; choices: readonly TypedChoice[]; pickOne: boolean; dishes: readonly string[] },
+): Edit[] {
+  const made = newGroup(
+    question,
+    'choices',
+    menu.groups.map(({ id }) => id),
+  );
+  const taken: string[] = [];
+  const rows = choices.map((typed) => {
+    const choice = newChoice(typed, taken);
+    taken.push(choice.id);
+    return choice;
+  });
+  const group = { ...made, ...(pickOne && { min: 1, max: 1 }), choices: rows } as Group;
+  const items = menu.items.filter(({ id }) => dishes.includes(id));
+  return [
+    { type: 'put', kind: 'groups', thing: group },
+    ...items.map((item): Edit => ({
+      type: 'put',
+      kind: 'items',
+      thing: { ...item, groups: [...(item.groups ?? []), { group: group.id }] },
+    })),
+  ];
+}
