@@ -31,13 +31,13 @@ test('a link opens a dish with its choices, says what is gone, and how it is wan
   await lines.getByRole('button', { name: 'Accept' }).click();
   await how.getByRole('button', { name: /Have it brought/ }).click();
   await how.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByText('Have it brought, Millrace Hatch')).toBeVisible();
+  await expect(page.getByText('Have it brought, from Millrace Hatch')).toBeVisible();
   const send = page.getByRole('button', { name: /Place order/ });
   await expect(send).toBeDisabled();
   await page.getByLabel('Address').fill('Old Ropewalk 3');
   await page.reload();
   await expect(page.getByLabel('Address')).toHaveValue('Old Ropewalk 3');
-  await expect(page.getByText('Have it brought, Millrace Hatch')).toBeVisible();
+  await expect(page.getByText('Have it brought, from Millrace Hatch')).toBeVisible();
   await send.click();
   await expect(page.getByText('Thank you.')).toBeVisible();
 

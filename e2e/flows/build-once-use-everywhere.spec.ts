@@ -163,15 +163,19 @@ test('an ingredient and a picture say where they are used', async ({ page }) => 
   await page
     .locator('hl-picture-box input[type=file]')
     .setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
+  await expect(page.getByRole('alert')).toContainText('not a picture that can be read');
+  // The server looks at the file itself.
+  await page.getByRole('button', { name: 'Use all of it' }).click();
   await expect(page.getByRole('alert')).toContainText('not a picture we can show');
   const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
   await page
     .locator('hl-picture-box input[type=file]')
     .setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
+  await page.getByRole('button', { name: 'Use all of it' }).click();
   await expect(page.locator('hl-faces').getByRole('img', { name: 'Night toast' })).toBeVisible();
   await saved(page);
   await page.goto(at('/setup/pictures'));
-  await page.getByRole('link', { name: /1 × 1/ }).click();
+  await page.getByRole('link', { name: /Not described yet.*1 × 1/ }).click();
   await expect(page.getByRole('link', { name: 'Night toast' })).toBeVisible();
   await page.getByRole('link', { name: 'Ingredients' }).click();
   await page.getByRole('link', { name: /Bone broth/ }).click();

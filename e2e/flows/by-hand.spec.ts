@@ -10,6 +10,7 @@ async function upload(page: Page, within: Locator): Promise<void> {
   const asked = page.waitForEvent('filechooser');
   await within.getByText(/Choose or drop one/).click();
   await (await asked).setFiles(picture);
+  await page.getByRole('button', { name: 'Use all of it' }).click();
 }
 
 const picturesOf = (page: Page) =>

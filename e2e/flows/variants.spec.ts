@@ -94,6 +94,7 @@ test('all combinations in one list, as the operator says: each with its price, a
   await sheet.getByRole('button', { name: 'Picture, Tall, Oat milk' }).click();
   const pictured = sheet.getByRole('group', { name: 'Picture of Tall, Oat milk' });
   await pictured.locator('input[type=file]').setInputFiles('docs/screenshots/shop.png');
+  await page.getByRole('button', { name: 'Use all of it' }).click();
   await expect(pictured.getByRole('img')).toBeVisible();
   await applied(page);
   await expectAccessible(page);

@@ -93,7 +93,7 @@ export { broughtOf, choiceStatement, dishStatement } from './nutrition/statement
 export { type MadeWithout, madeWithout } from './check/made-without.ts';
 export { type PriceRange, type PricesAhead, pricesAhead } from './quote/price-ahead.ts';
 export { type BeforeSale, beforeSale, withoutSale, withoutSalesOn } from './order/before-sale.ts';
-export { documentOf, templateFor, type Workbook } from './menu/workbook.ts';
+export { documentOf, pictureText, templateFor, type Workbook } from './menu/workbook.ts';
 export {
   chosenDishes,
   copyQuestions,

@@ -22,12 +22,13 @@ export function storedMenu({ database, cache }: MenuDependencies): Promise<Store
 export async function servedMenu(dependencies: MenuDependencies): Promise<StoredMenu | undefined> {
   const stored = await storedMenu(dependencies);
   if (!stored) return undefined;
-  const { itemSummaries, sectionSummaries, variantLists } = stored.menu;
+  const { itemSummaries, sectionSummaries, variantLists, pictureTexts } = stored.menu;
   const menu = {
     ...documentOf(stored.menu),
     ...(itemSummaries && { itemSummaries }),
     ...(sectionSummaries && { sectionSummaries }),
     ...(variantLists && { variantLists }),
+    ...(pictureTexts && { pictureTexts }),
   };
   return { revision: stored.revision, menu, versions: {} };
 }

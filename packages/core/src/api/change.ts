@@ -13,7 +13,7 @@ import {
   Station,
 } from '../menu/document.ts';
 import { MenuPromise } from './promise.ts';
-import { OffRule, VariantList } from '../menu/aside-schemas.ts';
+import { OffRule, PictureText, VariantList } from '../menu/aside-schemas.ts';
 import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { chosenByKind, closed, filledList, Id, list, optional } from '../menu/schema-kit.ts';
@@ -37,6 +37,7 @@ const things = {
   promises: MenuPromise,
   snoozes: Snooze,
   variantLists: VariantList,
+  pictureTexts: PictureText,
   settings: Type.Object(
     {
       format: Menu.properties.format,

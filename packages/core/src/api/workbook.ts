@@ -6,7 +6,7 @@ import { Snooze } from '../menu/snooze.ts';
 import { SummaryLine } from '../menu/summary-line.ts';
 import { MenuPromise } from './promise.ts';
 import { type Workbook } from '../menu/workbook.ts';
-import { OffRule, VariantList } from '../menu/aside-schemas.ts';
+import { OffRule, PictureText, VariantList } from '../menu/aside-schemas.ts';
 import { ChangeBody, changeDefinitions, thingRef } from './change.ts';
 import { count, many, nullable, object, text, Timestamp } from './schema.ts';
 
@@ -27,6 +27,7 @@ export const WorkbookDocument = Type.Unsafe<Workbook>({
     promises: Type.Array(MenuPromise),
     snoozes: Type.Array(Snooze),
     variantLists: Type.Array(VariantList),
+    pictureTexts: Type.Array(PictureText),
   },
 });
 

@@ -1,4 +1,4 @@
-import type { OffRule, VariantList } from './aside-schemas.ts';
+import type { OffRule, PictureText, VariantList } from './aside-schemas.ts';
 import type { Menu } from './document.ts';
 import type { Snooze } from './snooze.ts';
 import { textIn } from './text.ts';
@@ -15,6 +15,7 @@ export type Workbook = Menu & {
   readonly promises?: readonly StoredPromise[];
   readonly snoozes?: readonly Snooze[];
   readonly variantLists?: readonly VariantList[];
+  readonly pictureTexts?: readonly PictureText[];
 };
 
 /** A promise as it lies beside the document; `promisesOf` gives it whole. */
@@ -32,6 +33,7 @@ export const ASIDE_KINDS = [
   'promises',
   'snoozes',
   'variantLists',
+  'pictureTexts',
 ] as const;
 export type AsideKind = (typeof ASIDE_KINDS)[number];
 
@@ -43,6 +45,7 @@ export function documentOf({
   promises: _promises,
   snoozes: _snoozes,
   variantLists: _variantLists,
+  pictureTexts: _pictureTexts,
   ...menu
 }: Workbook): Menu {
   return menu;
@@ -58,4 +61,10 @@ export function templateFor(
   const bySection = item.sections?.map((section) => workbook.sectionSummaries?.find(({ id }) => id === section));
   const template = (own ?? bySection?.find((line) => line !== undefined))?.template;
   return template === undefined ? undefined : textIn(template, locale, workbook.locales[0] ?? '');
+}
+
+/** What a picture shows, in words; empty if nobody has said. */
+export function pictureText({ pictureTexts, locales: [first = ''] }: Workbook, id: string, locale: string): string {
+  const text = pictureTexts?.find((one) => one.id === id)?.text;
+  return text === undefined ? '' : textIn(text, locale, first);
 }

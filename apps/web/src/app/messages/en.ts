@@ -11,7 +11,7 @@ export const en = {
   'how.dine-in': 'Eat here',
   'how.takeaway': 'Take away',
   'how.delivery': 'Have it brought',
-  'how.at': '{how}, {place}',
+  'how.at': '{how}, from {place}',
   'how.change': 'Change',
   'how.done': 'Done',
   'how.ready-in': 'Ready in about {minutes} minutes.',

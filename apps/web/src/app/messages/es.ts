@@ -13,7 +13,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'how.dine-in': 'Comer aquí',
   'how.takeaway': 'Para llevar',
   'how.delivery': 'A domicilio',
-  'how.at': '{how}, {place}',
+  'how.at': '{how}, de {place}',
   'how.change': 'Cambiar',
   'how.done': 'Hecho',
   'how.ready-in': 'Listo en unos {minutes} minutos.',

@@ -1,8 +1,8 @@
 import { inject, Injectable } from '@angular/core';
-import { type Edit, type Menu, type Picture, withCells } from '@hearty-ladle/core';
+import { applyUnchecked, type Edit, type Menu, type Picture, withCells } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, EMPTY, filter, map, mergeMap, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, EMPTY, filter, from, map, mergeMap, switchMap, toArray, withLatestFrom } from 'rxjs';
 import { Api, type SentPicture } from '../api/api.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
@@ -13,7 +13,16 @@ export type PicturePlace =
   | { readonly kind: 'variants'; readonly item: string; readonly pick: Readonly<Record<string, string>> }
   | { readonly kind: 'choices'; readonly group: string; readonly ids: readonly string[] };
 
+/** A file with its name, for a place; without one it is only stored. */
+export interface NamedPicture {
+  readonly name: string;
+  readonly file: Blob;
+  readonly place: PicturePlace | undefined;
+}
+
 export interface PictureState {
+  /** How many files of a heap are on their way, and why some of the last were refused. */
+  readonly heap: { readonly waiting: number; readonly refused: readonly { name: string; message: string }[] };
   readonly pictures: readonly Picture[];
   /** The places whose uploads are under way. */
   readonly sending: readonly PicturePlace[];
@@ -28,6 +37,9 @@ export const pictureActions = createActionGroup({
     Arrived: props<{ pictures: readonly Picture[] }>(),
     'File added': props<{ place: PicturePlace; file: Blob }>(),
     'Upload answered': props<{ place: PicturePlace; sent: SentPicture }>(),
+    /** Several files at once, each for its place; they become one change. */
+    'Several added': props<{ files: readonly NamedPicture[] }>(),
+    'Several answered': props<{ answered: readonly { file: NamedPicture; sent: SentPicture }[] }>(),
   },
 });
 
@@ -35,12 +47,22 @@ export const pictureActions = createActionGroup({
 export const pictureFeature = createFeature({
   name: 'pictures',
   reducer: createReducer<PictureState>(
-    { pictures: [], sending: [], refusal: undefined },
+    { heap: { waiting: 0, refused: [] }, pictures: [], sending: [], refusal: undefined },
     on(pictureActions.arrived, (state, { pictures }) => ({ ...state, pictures })),
     on(pictureActions.fileAdded, (state, { place }) => ({
       ...state,
       sending: [...state.sending, place],
       refusal: undefined,
+    })),
+    on(pictureActions.severalAdded, (state, { files }) => ({ ...state, heap: { waiting: files.length, refused: [] } })),
+    on(pictureActions.severalAnswered, (state, { answered }) => ({
+      ...state,
+      heap: {
+        waiting: 0,
+        refused: answered.flatMap(({ file: { name }, sent }) =>
+          sent.outcome === 'refused' ? [{ name, message: sent.message }] : [],
+        ),
+      },
     })),
     on(pictureActions.uploadAnswered, (state, { place, sent }) => ({
       ...state,
@@ -68,6 +90,22 @@ function pictureEdits(menu: Menu, place: PicturePlace, image: string): Edit[] {
   return [{ type: 'put', kind: 'groups', thing: { ...group, choices } }];
 }
 
+/** The pictures of several places; a later one in the same group goes on top of the earlier. */
+function severalEdits(menu: Menu, answered: readonly { file: NamedPicture; sent: SentPicture }[]): Edit[] {
+  const edits: Edit[] = [];
+  let current = menu;
+  for (const { file, sent } of answered) {
+    if (!file.place || sent.outcome !== 'saved') continue;
+    const some = pictureEdits(current, file.place, sent.picture.id);
+    current = applyUnchecked(current, { edits: some });
+    edits.push(...some);
+  }
+  return edits;
+}
+
+/** Uploads that run at the same time. */
+const AT_ONCE = 2;
+
 @Injectable()
 export class PictureEffects {
   readonly #actions = inject(Actions);
@@ -76,7 +114,7 @@ export class PictureEffects {
 
   readonly load = createEffect(() =>
     this.#actions.pipe(
-      ofType(pictureActions.opened, pictureActions.uploadAnswered),
+      ofType(pictureActions.opened, pictureActions.uploadAnswered, pictureActions.severalAnswered),
       switchMap(() =>
         this.#api.pictures().pipe(
           map((pictures) => pictureActions.arrived({ pictures })),
@@ -92,6 +130,30 @@ export class PictureEffects {
       mergeMap(({ place, file }) =>
         this.#api.addPicture(file).pipe(map((sent) => pictureActions.uploadAnswered({ place, sent }))),
       ),
+    ),
+  );
+
+  readonly uploadSeveral = createEffect(() =>
+    this.#actions.pipe(
+      ofType(pictureActions.severalAdded),
+      mergeMap(({ files }) =>
+        from(files).pipe(
+          mergeMap((file) => this.#api.addPicture(file.file).pipe(map((sent) => ({ file, sent }))), AT_ONCE),
+          toArray(),
+          map((answered) => pictureActions.severalAnswered({ answered })),
+        ),
+      ),
+    ),
+  );
+
+  /** They are one change, and one step to undo. */
+  readonly showSeveral = createEffect(() =>
+    this.#actions.pipe(
+      ofType(pictureActions.severalAnswered),
+      withLatestFrom(this.#store.select(menuFeature.selectMenu)),
+      map(([{ answered }, menu]) => (menu ? severalEdits(menu, answered) : [])),
+      filter((edits) => edits.length > 0),
+      map((edits) => menuActions.changed({ label: `Added ${edits.length} pictures`, change: { edits } })),
     ),
   );
 

@@ -43,6 +43,7 @@ const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   promises: 'Promise',
   snoozes: 'Snoozed finding',
   variantLists: 'Combinations in one list',
+  pictureTexts: 'What a picture shows',
 };
 
 /** Describes a change object by object, with values before and after; `inverse` contains the values before. */

@@ -15,6 +15,7 @@ import {
   type CompiledMenu,
   type Line,
   pictureFor,
+  pictureText,
   preselectedLine,
   quoteLine,
   type Replay,
@@ -140,11 +141,15 @@ export class Faces {
     if (!span) return '';
     return span.min === span.max ? this.money(span.min) : `${this.money(span.min)} – ${this.money(span.max)}`;
   });
-  protected readonly picture = computed(() => {
+  readonly #pictureId = computed(() => {
     const compiled = this.compiled();
-    const id = compiled && pictureFor(compiled, this.answers());
+    return compiled && pictureFor(compiled, this.answers());
+  });
+  protected readonly picture = computed(() => {
+    const id = this.#pictureId();
     return id === undefined ? undefined : pictureUrl(id, 'large');
   });
+  protected readonly shows = computed(() => pictureText(this.menu().menu, this.#pictureId() ?? '', this.locale()));
 
   protected readonly showsLink = signal(false);
   protected readonly linked = computed<Line>(() => ({ ...this.answers(), item: this.item() }));

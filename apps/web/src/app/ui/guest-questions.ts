@@ -14,6 +14,7 @@ import {
   type OfferedGroupView,
   pickChoice,
   picksAt,
+  pictureText,
   type PricesAhead,
   type Problem,
   setAmount,
@@ -42,6 +43,7 @@ interface Row {
   readonly amount: string | undefined;
   readonly most: number;
   readonly picture: string | undefined;
+  readonly pictureText: string;
   readonly color: string | undefined;
   readonly largePicture: string | undefined;
   /** What it would bring of what the guest can't have, or that it does not say. */
@@ -190,6 +192,8 @@ export class GuestQuestions {
       amount: picks[0]?.amount,
       most: offered.max,
       picture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image),
+      pictureText:
+        offered.choice.image === undefined ? '' : pictureText(this.menu().menu, offered.choice.image, this.locale()),
       color: offered.choice.color,
       largePicture: offered.choice.image === undefined ? undefined : pictureUrl(offered.choice.image, 'large'),
       warning: avoidanceOf(this.menu(), offered, this.avoid(), this.locale()),

@@ -4,12 +4,19 @@ import { pictureUrl } from '../state/picture-url.ts';
 import { pictureActions, pictureFeature, type PicturePlace } from '../state/pictures.ts';
 import { ButtonDirective } from 'primeng/button';
 import { FileUpload } from 'primeng/fileupload';
+import { textIn } from '@hearty-ladle/core';
+import { EditingLanguage } from '../state/editing-language.ts';
+import { MenuEditor } from '../state/menu-editor.ts';
+import { MenuView } from '../state/menu-view.ts';
+import { withTextIn } from '../state/text-in-language.ts';
+import { CropDialog } from './crop-dialog.ts';
+import { TextField } from './fields/text-field.ts';
 
 /** A picture of a dish or choice: dropped, chosen from a file, or one that is stored already. */
 @Component({
   selector: 'hl-picture-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, FileUpload],
+  imports: [ButtonDirective, CropDialog, FileUpload, TextField],
   templateUrl: './picture-box.html',
   styleUrl: './picture-box.css',
 })
@@ -36,6 +43,25 @@ export class PictureBox {
     return id === undefined ? undefined : pictureUrl(id);
   });
 
+  /** A file that waits to be cut to shape. */
+  protected readonly cutting = signal<Blob | undefined>(undefined);
+  readonly #view = inject(MenuView);
+  readonly #editor = inject(MenuEditor);
+  readonly #language = inject(EditingLanguage);
+  readonly #text = computed(() => this.#view.menu()?.pictureTexts?.find(({ id }) => id === this.picture())?.text);
+  /** What the picture shows, in the language that is being written. */
+  protected readonly shows = computed(() => {
+    const text = this.#text();
+    return text === undefined ? '' : textIn(text, this.#language.writing(), this.#view.firstLocale());
+  });
+
+  protected describe(words: string): void {
+    const id = this.picture();
+    if (id === undefined) return;
+    const text = withTextIn(this.#text(), words, this.#language.writing(), this.#view.firstLocale());
+    this.#editor.put('pictureTexts', { id, text }, `Said what the picture of “${this.of()}” shows`, { field: 'text' });
+  }
+
   protected small(id: string): string {
     return pictureUrl(id);
   }
@@ -43,7 +69,7 @@ export class PictureBox {
   protected drop(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    this.send(event.dataTransfer?.files[0]);
+    this.cutting.set(event.dataTransfer?.files[0]);
   }
 
   protected browse(): void {
@@ -56,8 +82,9 @@ export class PictureBox {
     this.pictureChange.emit(id);
   }
 
-  protected send(file: File | undefined): void {
-    if (file) this.#store.dispatch(pictureActions.fileAdded({ place: this.place(), file }));
+  protected send(file: Blob): void {
+    this.cutting.set(undefined);
+    this.#store.dispatch(pictureActions.fileAdded({ place: this.place(), file }));
   }
 
   #isHere(place: PicturePlace): boolean {

@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Ingredient, newId, plainText, type Station, type Target, usesOf } from '@hearty-ladle/core';
+import {
+  type Ingredient,
+  newId,
+  type Picture,
+  pictureText,
+  plainText,
+  type Station,
+  type Target,
+  usesOf,
+} from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -10,6 +19,7 @@ import { describeUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
+import { PictureHeap } from '../components/picture-heap.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { ButtonDirective } from 'primeng/button';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -23,7 +33,18 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
 @Component({
   selector: 'hl-setup-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AllergenBox, ButtonDirective, RemovalBox, RouterLink, SelectField, SetupNav, TextField, TickBox, UseList],
+  imports: [
+    AllergenBox,
+    ButtonDirective,
+    PictureHeap,
+    RemovalBox,
+    RouterLink,
+    SelectField,
+    SetupNav,
+    TextField,
+    TickBox,
+    UseList,
+  ],
   templateUrl: './setup-page.html',
   styleUrl: './setup-page.css',
 })
@@ -59,8 +80,8 @@ export class SetupPage {
       case 'pictures':
         return this.#pictures().map(({ id, width, height }) => ({
           id,
-          name: `${width} × ${height}`,
-          more: '',
+          name: pictureText(menu, id, this.view.firstLocale()) || 'Not described yet',
+          more: `${width} × ${height}`,
           used: used({ kind: 'pictures', id }),
         }));
       default:
@@ -84,15 +105,21 @@ export class SetupPage {
     this.kind() === 'ingredients' ? this.view.menu()?.ingredients?.find(({ id }) => id === this.id()) : undefined,
   );
   protected readonly picture = computed(() =>
-    this.kind() === 'pictures' ? this.#pictures().find(({ id }) => id === this.id()) : undefined,
+    this.kind() === 'pictures' ? this.#described(this.#pictures().find(({ id }) => id === this.id())) : undefined,
   );
   protected readonly name = computed(
-    () => this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? 'A picture' : ''),
+    () =>
+      this.station()?.name ?? this.ingredient()?.name ?? (this.picture() ? this.picture()?.text || 'A picture' : ''),
   );
   protected readonly uses = computed(() => {
     const menu = this.view.menu();
     return menu ? usesOf(menu, this.target()).map((use) => describeUse(menu, use)) : [];
   });
+
+  #described(picture: Picture | undefined): { id: string; text: string } | undefined {
+    const menu = this.view.menu();
+    return picture && menu && { id: picture.id, text: pictureText(menu, picture.id, this.view.firstLocale()) };
+  }
 
   constructor() {
     this.#store.dispatch(pictureActions.opened());

@@ -20,6 +20,7 @@ import {
   isInOneList,
   type Line,
   pictureFor,
+  pictureText,
   pricesAhead,
   quoteLine,
   statedParts,
@@ -161,7 +162,9 @@ export class DishPage {
   protected readonly picture = computed(() => {
     const item = this.item();
     const id = item && pictureFor(item, this.answers());
-    return id === undefined ? undefined : pictureUrl(id, 'large');
+    return id === undefined
+      ? undefined
+      : { url: pictureUrl(id, 'large'), text: pictureText(this.menu().menu, id, this.locale()) || this.name() };
   });
   protected readonly description = computed(() => this.#words(this.item()?.item.description));
   protected readonly missing = computed(() =>
