@@ -12,6 +12,7 @@ import { keep, run, stopAll } from './run.mjs';
 
 const isRunning = (child) => child && child.exitCode === null && child.signalCode === null;
 
+/** A house with a menu of a file, or with `menu: null` the demo. */
 export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {}) {
   ensurePackages();
   buildWhatChanged();
@@ -29,10 +30,10 @@ export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {
   const { port: databasePort } = postgres;
   // Servers and printers end with this script, as their standard input closes.
   const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
-  run('node', ['apps/server/dist/load-demo.js', menu], { env: settings });
+  run('node', ['apps/server/dist/load-demo.js', ...(menu === null ? [] : [menu])], { env: settings });
   await query(
     databaseUrl,
-    `UPDATE house SET version = version + 1, body = '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`,
+    `UPDATE house SET version = version + 1, body = coalesce(body, '{}') || '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`,
   );
   const address = `http://127.0.0.1:${await freePort()}`;
   const house = {
