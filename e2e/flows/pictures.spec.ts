@@ -28,7 +28,7 @@ test('several pictures at once are matched by name, one is cut and one corrected
   await expect(cutting).toBeHidden();
   await page.getByRole('button', { name: 'Add 3 pictures' }).click();
   // Two of them are the same picture, so it is stored once.
-  await expect(page.getByRole('link', { name: /Not described yet/ })).toHaveCount(2);
+  await expect(page.getByRole('link', { name: /not described yet/ })).toHaveCount(2);
   await applied(page);
   await expect(page.getByRole('link', { name: /in \d place/ })).toHaveCount(2);
 

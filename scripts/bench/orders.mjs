@@ -12,7 +12,8 @@ const ONCE_MORE = `
   WITH most AS (SELECT max(number) AS number FROM orders WHERE key NOT LIKE 'year %'),
   copied AS (
     INSERT INTO orders (id, number, key, placed_at, ${COLUMNS})
-    SELECT gen_random_uuid(), o.number + $1 * most.number, 'year ' || $1 || ' ' || o.id, o.placed_at - $1 * interval '42 days', ${COLUMNS.replace('name', 'o.name')}
+    SELECT gen_random_uuid(), o.number + $1 * most.number, 'year ' || $1 || ' ' || o.id,
+      o.placed_at - $1 * interval '42 days', ${COLUMNS.replace('name', 'o.name')}
     FROM orders o, most WHERE o.added_to IS NULL AND o.key NOT LIKE 'year %' RETURNING id, key)
   INSERT INTO ticket (id, order_id, order_number, station, body, sent_at, bumped_at, version)
   SELECT gen_random_uuid(), copied.id, t.order_number, t.station, t.body, t.sent_at - $1 * interval '42 days',

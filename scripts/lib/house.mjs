@@ -10,6 +10,8 @@ import { ensurePackages, ensurePostgres } from './packages.mjs';
 import { ensureDatabase, freePort, startPostgres } from './postgres.mjs';
 import { keep, run, stopAll } from './run.mjs';
 
+const NO_LIMIT = 1_000_000_000;
+
 const isRunning = (child) => child && child.exitCode === null && child.signalCode === null;
 
 /** A house with a menu of a file, or with `menu: null` the demo. */
@@ -31,10 +33,9 @@ export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {
   // Servers and printers end with this script, as their standard input closes.
   const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
   run('node', ['apps/server/dist/load-demo.js', ...(menu === null ? [] : [menu])], { env: settings });
-  await query(
-    databaseUrl,
-    `UPDATE house SET version = version + 1, body = coalesce(body, '{}') || '{"rates":{"shop":1000000000,"device":1000000000,"workbench":1000000000}}'`,
-  );
+  await query(databaseUrl, `UPDATE house SET version = version + 1, body = coalesce(body, '{}') || $1`, [
+    JSON.stringify({ rates: { shop: NO_LIMIT, device: NO_LIMIT, workbench: NO_LIMIT } }),
+  ]);
   const address = `http://127.0.0.1:${await freePort()}`;
   const house = {
     bin,

@@ -1,4 +1,4 @@
-import { documentOf, LineCheck } from '@hearty-ladle/core';
+import { brokenPromises, documentOf, LineCheck, promisesOf } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
 import request from 'supertest';
 import { describe, expect, it } from 'vitest';
@@ -28,6 +28,8 @@ describe('the demo', () => {
     const document = documentOf(house);
     expect(parseMenuDocument(JSON.parse(JSON.stringify(document)))).toMatchObject({ ok: true });
     const findings = new LineCheck().check(house, {}, () => '2026-03-14T12:40');
+    expect(brokenPromises(house, promisesOf(house), () => '2026-03-14T12:40')).toEqual([]);
+    expect(promisesOf(house).length).toBe(3);
     expect(findings.filter(({ severity, code }) => severity === 'stop' || code === 'missing-translation')).toEqual([]);
   });
 

@@ -3,8 +3,10 @@ import {
   type Change,
   type Edit,
   type Item,
+  type Line,
   type Menu,
   pinned,
+  readPicks,
   type Workbook,
 } from '@hearty-ladle/core';
 import { priced, say } from './builders.ts';
@@ -93,35 +95,12 @@ const BESIDE: Pick<Workbook, 'sectionSummaries' | 'itemSummaries' | 'offRules'> 
 
 /** Builds that the house has promised. They are pinned at noon on a Wednesday. */
 const PROMISED = [
-  {
-    name: 'The regular bowl stays as it is',
-    line: {
-      item: 'ember',
-      picks: [
-        { group: 'bowl-size', choice: 'regular' },
-        { group: 'noodle', choice: 'wheat' },
-      ],
-    },
-  },
-  {
-    name: 'Short milk tea',
-    line: {
-      item: 'milk-tea',
-      picks: [
-        { group: 'cup-size', choice: 'short' },
-        { group: 'milk', choice: 'whole' },
-      ],
-    },
-  },
+  { name: 'The regular bowl stays as it is', item: 'ember', build: 'bowl-size/regular,noodle/wheat,heat/warm' },
+  { name: 'Short milk tea', item: 'milk-tea', build: 'cup-size/short,milk/whole,strength/usual' },
   {
     name: 'Two halves of pork and cheese',
-    line: {
-      item: 'griddle-fold',
-      picks: [
-        { group: 'filling', choice: 'pork' },
-        { group: 'filling', choice: 'cheese' },
-      ],
-    },
+    item: 'griddle-fold',
+    build: 'filling/pork,filling/cheese,fold-bread/flat,cut/halved',
   },
 ];
 const PINNED_AT = '2026-01-14T12:00';
@@ -129,17 +108,10 @@ const PINNED_AT = '2026-01-14T12:00';
 /** The demo's menu with all that is kept beside it. The same every time. */
 export function demoHouse(): Workbook {
   const house: Workbook = { ...MENU, ...BESIDE };
-  const promises = PROMISED.reduce<Workbook>(
-    (sofar, { name, line }) => ({
-      ...sofar,
-      promises: [
-        ...(sofar.promises ?? []),
-        pinned(sofar, name, { ...line, location: 'steps', channel: 'online', at: PINNED_AT }, () => PINNED_AT),
-      ],
-    }),
-    house,
-  );
-  return promises;
+  return PROMISED.reduce<Workbook>((sofar, { name, item, build }) => {
+    const line: Line = { item, picks: readPicks(build) ?? [], location: 'steps', channel: 'online', at: PINNED_AT };
+    return { ...sofar, promises: [...(sofar.promises ?? []), pinned(sofar, name, line, () => PINNED_AT)] };
+  }, house);
 }
 
 /** What was dearer made in the third week: dishes and their prices before it. */

@@ -50,7 +50,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'name',
     title: 'Guest name',
-    width: 'minmax(118px, 1.7fr)',
+    width: 'minmax(140px, 2fr)',
     usual: true,
     isNumber: false,
     placeholder: 'Name',
@@ -64,12 +64,12 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
       return { ...choice, name: withTextIn(before, text, words.locale, words.firstLocale) as Text };
     },
   },
-  plain('kitchenName', 'Kitchen name', 'minmax(70px, 0.9fr)', true),
+  plain('kitchenName', 'Kitchen name', 'minmax(62px, 0.8fr)', true),
   plain('tillName', 'Till name', 'minmax(84px, 0.9fr)', false),
   {
     field: 'price',
     title: 'Price',
-    width: 'minmax(100px, 0.8fr)',
+    width: 'minmax(96px, 0.6fr)',
     usual: true,
     isNumber: true,
     placeholder: 'free',

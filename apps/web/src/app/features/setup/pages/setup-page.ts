@@ -9,6 +9,7 @@ import {
   type Station,
   type Target,
   usesOf,
+  type Workbook,
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -78,10 +79,9 @@ export class SetupPage {
           used: used({ kind: 'ingredients', id }),
         }));
       case 'pictures':
-        return this.#pictures().map(({ id, width, height }) => ({
+        return this.#pictures().map(({ id }) => ({
           id,
-          name: pictureText(menu, id, this.view.firstLocale()) || 'Not described yet',
-          more: `${width} × ${height}`,
+          ...pictureName(menu, id),
           used: used({ kind: 'pictures', id }),
         }));
       default:
@@ -200,4 +200,13 @@ export class SetupPage {
   protected target(): Target {
     return { kind: this.kind() as SetupKind, id: this.id() ?? '' };
   }
+}
+
+/** What a picture shows; until somebody has said so, where it is used. */
+function pictureName(menu: Workbook, id: string): { name: string; more: string } {
+  const text = pictureText(menu, id, menu.locales[0] ?? '');
+  const [use] = usesOf(menu, { kind: 'pictures', id });
+  return text
+    ? { name: text, more: '' }
+    : { name: use ? describeUse(menu, use).name : 'A picture', more: 'not described yet' };
 }

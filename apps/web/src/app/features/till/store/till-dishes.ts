@@ -17,7 +17,7 @@ export interface TillDish extends ShownPrice {
   readonly id: string;
   readonly name: string;
   readonly closed: string | undefined;
-  /** How many portions are left, if it is counted. */
+  /** How many portions are left, if it is counted and they are few. */
   readonly left: number | undefined;
 }
 
@@ -36,7 +36,7 @@ export function dishesFor(menu: CompiledMenu, { section, typed, here, left, loca
   return menu.menu.items
     .filter((item) => item.channels?.includes('pos') ?? true)
     .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(section)))
-    .map((item) => ({ ...dishOf(menu, item, here, locale), left: left[item.id] }));
+    .map((item) => ({ ...dishOf(menu, item, here, locale), left: fewOf(left[item.id]) }));
 }
 
 function dishOf(menu: CompiledMenu, item: Item, here: Context, locale: string): Omit<TillDish, 'left'> {
@@ -54,4 +54,10 @@ function dishOf(menu: CompiledMenu, item: Item, here: Context, locale: string): 
 function wordsOf(item: Item): string {
   const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
   return plainText([...names, item.tillName ?? '', item.code ?? ''].join(' '));
+}
+
+/** A number that says something to whoever sells; “328 left” is only noise. */
+const FEW = 25;
+function fewOf(left: number | undefined): number | undefined {
+  return left !== undefined && left <= FEW ? left : undefined;
 }
