@@ -21,7 +21,7 @@ import { AnswerList } from '../../../ui/answer-list.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
 import { PriceWithSale } from '../../../ui/price-with-sale.ts';
 import { type BasketLine, changesOf, namesOf } from '../store/basket-line.ts';
-import type { ShopState } from '../store/shop-store.ts';
+import { placeOf, type ShopState } from '../store/shop-store.ts';
 import { ButtonDirective } from 'primeng/button';
 
 /** The chosen lines, the order's own questions, and placing the order. */
@@ -105,10 +105,9 @@ export class Basket {
         this.order().service ?? 'takeaway'
       ],
   );
+  protected readonly place = computed(() => placeOf(this.shop()));
   /** Nobody can deliver to nowhere. */
-  protected readonly lacksAddress = computed(
-    () => this.order().service === 'delivery' && this.shop().place.trim() === '',
-  );
+  protected readonly lacksAddress = computed(() => this.order().service === 'delivery' && this.place().trim() === '');
 
   protected money(minor: number): string {
     return formatMoney(minor, this.menu().menu.currency, this.locale());

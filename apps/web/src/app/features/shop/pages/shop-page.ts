@@ -110,8 +110,8 @@ export class ShopPage {
     const usual = menu.item(dish) && preselectedLine(menu, dish);
     const { line, stale } = choices === undefined ? { line: usual, stale: [] } : linkedBuild(menu, dish, choices);
     this.stale.set(stale);
-    this.linkIsGone.set(line === undefined);
     if (line) this.open(line);
+    else this.linkIsGone.set(true);
     void this.#router.navigate([], {
       queryParams: { dish: line ? dish : null, with: null },
       queryParamsHandling: 'merge',
@@ -132,6 +132,7 @@ export class ShopPage {
   }
 
   protected open(line: Line): void {
+    this.linkIsGone.set(false);
     this.#store.dispatch(shopActions.dishOpened({ line }));
   }
 

@@ -7,7 +7,7 @@ import { Api } from '../../../api/api.ts';
 import { menuActions } from '../../../state/menu-actions.ts';
 import { selectLocation } from '../../../state/stock.ts';
 import { replacing, SLOW_MS } from '../../../state/order-tries.ts';
-import { orderOf, remember, shopActions, shopFeature } from './shop-store.ts';
+import { orderOf, placeOf, remember, shopActions, shopFeature } from './shop-store.ts';
 
 @Injectable()
 export class ShopEffects {
@@ -61,7 +61,7 @@ export class ShopEffects {
               ...orderOf(state),
               ...(location !== undefined && { location }),
               ...(state.name && { name: state.name }),
-              ...(state.place && { place: state.place }),
+              ...(placeOf(state) && { place: placeOf(state) }),
               ...(state.avoid.length > 0 && { avoid: [...state.avoid] }),
               ...replacing(state.tries),
               seenTotal: total,

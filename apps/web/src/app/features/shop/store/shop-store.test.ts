@@ -107,6 +107,21 @@ describe('the basket', () => {
     expect(reducer(first, shopActions.basketEmptied())).toMatchObject({ lines: [], firstPlaced: undefined });
   });
 
+  it('keeps a table and an address apart, and sends neither with what is fetched', () => {
+    const { placeOf, shopActions, shopFeature } = shop;
+    const steps = [
+      shopActions.serviceChosen({ service: 'dine-in' }),
+      shopActions.guestNamed({ place: 'Table 4' }),
+      shopActions.serviceChosen({ service: 'delivery' }),
+    ];
+    const delivered = steps.reduce(shopFeature.reducer, withBowl());
+    expect(placeOf(delivered)).toBe('');
+    const addressed = shopFeature.reducer(delivered, shopActions.guestNamed({ place: 'Weir Bank 2' }));
+    expect(placeOf(addressed)).toBe('Weir Bank 2');
+    expect(placeOf({ ...addressed, service: 'takeaway' })).toBe('');
+    expect(placeOf({ ...addressed, service: 'dine-in' })).toBe('Table 4');
+  });
+
   it('survives a reload with everything that was chosen', () => {
     shop.remember({ ...withBowl(), name: 'Ines', answers: { consents: ['bag'] } });
     const again = JSON.parse([...kept.values()][0] ?? '{}') as Partial<ShopState>;

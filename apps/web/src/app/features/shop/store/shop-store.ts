@@ -21,9 +21,10 @@ export interface OpenDish {
 export interface ShopState {
   readonly open: OpenDish | undefined;
   readonly lines: readonly BasketLine[];
-  /** Who to call, and where to bring it. */
+  /** Who to call. */
   readonly name: string;
-  readonly place: string;
+  /** Where to bring it: a table or an address, by how it is wanted. */
+  readonly places: Readonly<Partial<Record<Service, string>>>;
   /** How it is wanted; undefined until the guest has said. */
   readonly service: Service | undefined;
   /** The lines of the guest's last order, to order again. */
@@ -72,6 +73,11 @@ export const shopActions = createActionGroup({
 /** What is assumed of a guest who has not said how it is wanted. */
 export const USUAL_SERVICE: Service = 'takeaway';
 
+/** Where to bring what is wanted now; empty for what is fetched. */
+export function placeOf({ places, service = USUAL_SERVICE }: Pick<ShopState, 'places' | 'service'>): string {
+  return service === 'takeaway' ? '' : (places[service] ?? '');
+}
+
 /** The order as sent: what was chosen, never a price. */
 export function orderOf({
   lines,
@@ -85,8 +91,8 @@ const STORAGE_KEY = 'hearty-ladle-basket-3';
 
 /** Stores what survives a reload: everything the guest has chosen. */
 export function remember(state: ShopState): void {
-  const { open, lines, answers, tries, firstPlaced, name, place, service, last, avoid } = state;
-  const kept = { open, lines, answers, tries, firstPlaced, name, place, service, last, avoid };
+  const { open, lines, answers, tries, firstPlaced, name, places, service, last, avoid } = state;
+  const kept = { open, lines, answers, tries, firstPlaced, name, places, service, last, avoid };
   localStorage.setItem(STORAGE_KEY, JSON.stringify(kept));
 }
 
@@ -104,7 +110,7 @@ function initialShop(key: string): ShopState {
     open: undefined,
     lines: [],
     name: '',
-    place: '',
+    places: {},
     service: undefined,
     last: [],
     avoid: [],
@@ -135,7 +141,7 @@ export const shopFeature = createFeature({
     on(shopActions.guestNamed, (state, named) => ({
       ...changedOrder(state),
       ...(named.name !== undefined && { name: named.name }),
-      ...(named.place !== undefined && { place: named.place }),
+      ...(named.place !== undefined && { places: { ...state.places, [state.service ?? USUAL_SERVICE]: named.place } }),
     })),
     on(shopActions.serviceChosen, (state, { service }) => ({ ...changedOrder(state), service })),
     on(shopActions.orderedAgain, (state) => ({ ...changedOrder(state), lines: [...state.lines, ...state.last] })),
