@@ -12,7 +12,8 @@ export default defineConfig({
         extends: true,
         resolve: { conditions: ['source'] },
         ssr: { resolve: { conditions: ['source'] } },
-        test: { name: 'core', include: ['packages/**/*.test.ts'] },
+        // Core keeps no state, so its test files may share their modules, which are read once rather than for each file.
+        test: { name: 'core', include: ['packages/**/*.test.ts'], isolate: false },
       },
       {
         extends: true,

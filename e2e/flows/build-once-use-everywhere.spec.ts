@@ -176,7 +176,7 @@ test('an ingredient and a picture say where they are used', async ({ page }) => 
   await saved(page);
   await page.goto(at('/setup/pictures'));
   await page.getByRole('link', { name: /Night toast.*not described yet/ }).click();
-  await expect(page.getByRole('link', { name: 'Night toast' })).toBeVisible();
+  await expect(page.locator('hl-use-list').getByRole('link', { name: 'Night toast' })).toBeVisible();
   await page.getByRole('link', { name: 'Ingredients' }).click();
   await page.getByRole('link', { name: /Bone broth/ }).click();
   await expect(page.getByRole('link', { name: 'Bowl size · Regular' })).toBeVisible();

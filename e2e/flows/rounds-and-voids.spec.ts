@@ -47,7 +47,7 @@ test('part of a sent line is voided with the PIN, the pass reads VOID; a round i
   await expect(sheet).toContainText('Guest changed their mind (back into stock)');
   await expectAccessible(page);
   // Found by what was voided, at its location, today; and not among those that are done.
-  const list = page.getByRole('list').filter({ hasText: 'Night toast' });
+  const list = page.getByRole('navigation', { name: 'Orders found' });
   await choose(page, 'State', 'With voids');
   await choose(page, 'Location', 'Lantern Steps');
   await expect(list.getByRole('link')).toHaveCount(1);

@@ -50,7 +50,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'name',
     title: 'Guest name',
-    width: 'minmax(140px, 2fr)',
+    width: 'minmax(130px, 2fr)',
     usual: true,
     isNumber: false,
     placeholder: 'Name',
