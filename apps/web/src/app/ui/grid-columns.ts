@@ -50,7 +50,7 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
   {
     field: 'name',
     title: 'Guest name',
-    width: 'minmax(130px, 2fr)',
+    width: 'minmax(126px, 1.8fr)',
     usual: true,
     isNumber: false,
     placeholder: 'Name',
@@ -64,12 +64,12 @@ export const GRID_COLUMNS: readonly GridColumn[] = [
       return { ...choice, name: withTextIn(before, text, words.locale, words.firstLocale) as Text };
     },
   },
-  plain('kitchenName', 'Kitchen name', 'minmax(62px, 0.8fr)', true),
+  plain('kitchenName', 'Kitchen name', 'minmax(60px, 0.8fr)', true),
   plain('tillName', 'Till name', 'minmax(84px, 0.9fr)', false),
   {
     field: 'price',
     title: 'Price',
-    width: 'minmax(96px, 0.6fr)',
+    width: 'minmax(102px, 0.8fr)',
     usual: true,
     isNumber: true,
     placeholder: 'free',
