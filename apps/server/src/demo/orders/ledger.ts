@@ -18,6 +18,8 @@ const COUNTED: readonly { readonly ingredient: string; readonly lasts: number; r
 ];
 const DELIVERIES = { weekdays: [1, 4], hour: 7 };
 const LOW_DAYS = 1.2;
+/** Nobody counts fractions of a gram. */
+const WHOLE = 1_000;
 
 /** One movement of what is on hand; quantities are in thousandths. */
 interface Movement {
@@ -101,7 +103,7 @@ function movementsOf(
     for (; next < uses.length && (uses[next] as Use).at < morning; next++) addUse(uses[next] as Use);
     if (!DELIVERIES.weekdays.includes(morning.getDay())) continue;
     // On Mondays what is there is counted first; a little is always missing.
-    const missing = Math.floor(onHand * random() * 0.015);
+    const missing = Math.floor((onHand * random() * 0.015) / WHOLE) * WHOLE;
     if (morning.getDay() === 1 && missing > 0)
       add({ at: new Date(morning.getTime() - 600_000), kind: 'count', by: 'Marisol', quantity: -missing });
     const wanted = Math.ceil((par * 1.5 - onHand) / pack) * pack;
