@@ -128,6 +128,16 @@ export { type PaperLine, type TicketHead, ticketPaper } from './print-layout/tic
 export { receiptText, partText } from './print-layout/receipt.ts';
 export { amountWordsOf, differsFromUsual } from './print-layout/word-emphasis.ts';
 export { textWidth } from './check/text-width.ts';
+export {
+  type AskedQuestion,
+  type FirstAnswers,
+  firstAnswersOf,
+  houseEdits,
+  type PricedDish,
+  questionEdits,
+  sectionEdits,
+  typedDishes,
+} from './edits/first-steps.ts';
 export { offeredOn } from './edits/offered-on.ts';
 export { onlyHere } from './edits/only-here.ts';
 export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';

@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type Item, priceIn, type Workbook } from '@hearty-ladle/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { type Item, priceIn, type PricedDish, typedDishes, type Workbook } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { formatMoney } from '../../../text/money.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
-import { type PricedDish, typedDishes } from '../store/first-steps.ts';
+import type { Drafts } from '../store/start-store.ts';
 
 /** The first section and its dishes, typed as a list with prices. */
 @Component({
@@ -15,11 +15,12 @@ import { type PricedDish, typedDishes } from '../store/first-steps.ts';
 })
 export class DishesStep {
   readonly menu = input.required<Workbook>();
-  readonly done = output<{ section: string; dishes: readonly PricedDish[] }>();
-  protected readonly section = signal('');
-  protected readonly list = signal('');
-  protected readonly read = computed(() => typedDishes(this.menu(), this.list()));
-  protected readonly isReady = computed(() => this.section().trim() !== '' && this.read().dishes.length > 0);
+  readonly drafts = input.required<Drafts>();
+  readonly typed = output<Partial<Drafts>>();
+  /** `left`: the lines that could not be read; they stay in the box. */
+  readonly handedIn = output<{ section: string; dishes: readonly PricedDish[]; left: readonly string[] }>();
+  protected readonly read = computed(() => typedDishes(this.menu(), this.drafts().dishes));
+  protected readonly isReady = computed(() => this.drafts().section.trim() !== '' && this.read().dishes.length > 0);
 
   protected price(price: Item['price']): string {
     const { currency, locales, priceLists } = this.menu();
@@ -27,10 +28,7 @@ export class DishesStep {
     return formatMoney(priceIn(price, first, first), currency, locales[0] ?? 'en');
   }
 
-  protected keep(): void {
-    if (!this.isReady()) return;
-    this.done.emit({ section: this.section().trim(), dishes: this.read().dishes });
-    // What could not be read stays in the box.
-    this.list.set(this.read().left.join('\n'));
+  protected handIn(): void {
+    if (this.isReady()) this.handedIn.emit({ section: this.drafts().section.trim(), ...this.read() });
   }
 }

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
-import { minorDigits, parseTypedList, type TypedChoice, textIn, type Workbook } from '@hearty-ladle/core';
+import { type AskedQuestion, minorDigits, parseTypedList, textIn, type Workbook } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { RadioField } from '../../../ui/fields/radio-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import type { Drafts } from '../store/start-store.ts';
 
 /** The first question: its choices as a typed list, how many are picked, and on which dishes it is asked. */
 @Component({
@@ -15,55 +16,44 @@ import { TickBox } from '../../../ui/fields/tick-box.ts';
 })
 export class GroupStep {
   readonly menu = input.required<Workbook>();
-  readonly done = output<{
-    question: string;
-    choices: readonly TypedChoice[];
-    pickOne: boolean;
-    dishes: readonly string[];
-  }>();
+  readonly drafts = input.required<Drafts>();
+  readonly typed = output<Partial<Drafts>>();
+  /** `left`: the lines that could not be read; they stay in the box. */
+  readonly handedIn = output<AskedQuestion & { left: readonly string[] }>();
   protected readonly LIMITS = [
     { value: 'one', label: 'Guests pick exactly one' },
     { value: 'any', label: 'Guests pick as many as they like, or none' },
   ] as const;
-  protected readonly question = signal('');
-  protected readonly list = signal('');
   protected readonly limit = signal<'one' | 'any'>('one');
-  protected readonly dishes = computed(() =>
-    this.menu().items.map(({ id, name }) => ({ id, name: textIn(name, this.menu().locales[0] ?? '', '') })),
-  );
+  protected readonly dishes = computed(() => {
+    const { items, locales } = this.menu();
+    return items.map(({ id, name }) => ({ id, name: textIn(name, locales[0] ?? '', locales[0] ?? '') }));
+  });
   /** All of them until somebody says otherwise. */
   protected readonly ticked = linkedSignal(() => new Set(this.dishes().map(({ id }) => id)));
   protected readonly read = computed(() => {
     const { currency, priceLists } = this.menu();
-    return parseTypedList(
-      this.list(),
-      minorDigits(currency),
-      priceLists.map(({ id }) => id),
-    );
+    const lists = priceLists.map(({ id }) => id);
+    return parseTypedList(this.drafts().choices, minorDigits(currency), lists);
   });
   protected readonly isReady = computed(
-    () => this.question().trim() !== '' && this.read().choices.length > 0 && this.ticked().size > 0,
+    () => this.drafts().question.trim() !== '' && this.read().choices.length > 0 && this.ticked().size > 0,
   );
 
   protected tick(id: string, isOn: boolean): void {
-    this.ticked.update((before) => {
-      const ticked = new Set(before);
-      if (isOn) ticked.add(id);
-      else ticked.delete(id);
-      return ticked;
-    });
+    const ticked = new Set(this.ticked());
+    if (isOn) ticked.add(id);
+    else ticked.delete(id);
+    this.ticked.set(ticked);
   }
 
-  protected keep(): void {
+  protected handIn(): void {
     if (!this.isReady()) return;
-    const { choices } = this.read();
-    this.done.emit({
-      question: this.question().trim(),
-      choices,
+    this.handedIn.emit({
+      ...this.read(),
+      question: this.drafts().question.trim(),
       pickOne: this.limit() === 'one',
       dishes: [...this.ticked()],
     });
-    this.question.set('');
-    this.list.set('');
   }
 }

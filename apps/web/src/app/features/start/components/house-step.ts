@@ -1,10 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, untracked } from '@angular/core';
-import { currencyCodes } from '@hearty-ladle/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { currencyCodes, type FirstAnswers } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { languageName } from '../../../text/languages.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
-import type { FirstAnswers } from '../store/first-steps.ts';
 
 const LANGUAGES =
   'ar cs da de el en es et fi fr he hi hu id is it ja ko lt lv nb nl pl pt ro ru sk sl sv th tr uk vi zh'.split(' ');
@@ -18,35 +17,37 @@ const LANGUAGES =
   styleUrl: './step.css',
 })
 export class HouseStep {
-  readonly known = input.required<FirstAnswers>();
-  readonly done = output<FirstAnswers>();
+  /** As typed so far, else as the house already has it. */
+  readonly answers = input.required<FirstAnswers>();
+  readonly typed = output<FirstAnswers>();
+  readonly handedIn = output<FirstAnswers>();
 
-  protected readonly name = linkedSignal(() => untracked(this.known).name);
-  protected readonly currency = linkedSignal(() => untracked(this.known).currency);
-  protected readonly first = linkedSignal(() => untracked(this.known).locales[0] ?? 'en');
-  protected readonly second = linkedSignal(() => untracked(this.known).locales[1] ?? '');
-  protected readonly location = linkedSignal(() => untracked(this.known).location);
-  protected readonly station = linkedSignal(() => untracked(this.known).station);
   protected readonly languages = LANGUAGES.map((tag) => ({ value: tag, label: languageName(tag) }));
   protected readonly others = computed(() => [
     { value: '', label: 'none' },
-    ...this.languages.filter(({ value }) => value !== this.first()),
+    ...this.languages.filter(({ value }) => value !== this.answers().locales[0]),
   ]);
   protected readonly currencies = currencyOptions();
-  protected readonly isReady = computed(() =>
-    [this.name(), this.location(), this.station()].every((text) => text.trim() !== ''),
-  );
+  protected readonly isReady = computed(() => {
+    const { name, location, station } = this.answers();
+    return [name, location, station].every((text) => text.trim() !== '');
+  });
 
-  protected keep(): void {
+  protected change(change: Partial<FirstAnswers>): void {
+    this.typed.emit({ ...this.answers(), ...change });
+  }
+
+  /** Sets the first or the second language; further ones that the house already has stay. */
+  protected speak(index: 0 | 1, language: string): void {
+    const locales: string[] = [...this.answers().locales];
+    locales[index] = language;
+    this.change({ locales: [...new Set(locales)].filter(Boolean) });
+  }
+
+  protected handIn(): void {
     if (!this.isReady()) return;
-    this.done.emit({
-      name: this.name().trim(),
-      currency: this.currency(),
-      // Further languages that the house already has stay.
-      locales: [...new Set([this.first(), this.second(), ...this.known().locales.slice(2)])].filter(Boolean),
-      location: this.location().trim(),
-      station: this.station().trim(),
-    });
+    const { name, location, station, ...others } = this.answers();
+    this.handedIn.emit({ ...others, name: name.trim(), location: location.trim(), station: station.trim() });
   }
 }
 

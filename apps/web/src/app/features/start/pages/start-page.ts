@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Edit, Workbook } from '@hearty-ladle/core';
+import {
+  type Edit,
+  type FirstAnswers,
+  firstAnswersOf,
+  houseEdits,
+  questionEdits,
+  sectionEdits,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { MenuEditor } from '../../../state/menu-editor.ts';
@@ -8,8 +16,7 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { DishesStep } from '../components/dishes-step.ts';
 import { GroupStep } from '../components/group-step.ts';
 import { HouseStep } from '../components/house-step.ts';
-import { firstAnswersOf, groupEdits, houseEdits, sectionEdits } from '../store/first-steps.ts';
-import { startActions, startFeature } from '../store/start-store.ts';
+import { type Drafts, startActions, startFeature } from '../store/start-store.ts';
 
 type Step = 'house' | 'dishes' | 'group' | 'order' | 'ticket';
 const STEPS: readonly { readonly step: Step; readonly title: string }[] = [
@@ -35,7 +42,7 @@ export class StartPage {
   protected readonly view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   readonly #store = inject(Store);
-  readonly #orders = this.#store.selectSignal(startFeature.selectStartState);
+  readonly #start = this.#store.selectSignal(startFeature.selectStartState);
 
   readonly #done = computed<Readonly<Record<Step, boolean>>>(() => {
     const menu = this.view.menu();
@@ -43,8 +50,8 @@ export class StartPage {
       house: menu !== undefined && menu.name.trim() !== '' && (menu.locations ?? []).length > 0,
       dishes: (menu?.items.length ?? 0) > 0,
       group: (menu?.groups.length ?? 0) > 0,
-      order: this.#orders().hasOrder,
-      ticket: this.#orders().hasBumped,
+      order: this.#start().hasOrder,
+      ticket: this.#start().hasBumped,
     };
   });
   readonly #next = computed(() => STEPS.find(({ step }) => !this.#done()[step])?.step);
@@ -60,27 +67,38 @@ export class StartPage {
     })),
   );
   protected readonly isAllDone = computed(() => this.#next() === undefined);
-  protected readonly known = computed(() => firstAnswersOf(this.view.menu() as Workbook));
+  protected readonly drafts = computed(() => this.#start().drafts);
+  protected readonly answers = computed(() => this.drafts().house ?? firstAnswersOf(this.view.menu() as Workbook));
 
   constructor() {
     this.#store.dispatch(startActions.opened());
   }
 
-  protected nameHouse(answers: Parameters<typeof houseEdits>[1]): void {
-    this.#change('Named the house', (menu) => houseEdits(menu, answers));
+  protected typed(drafts: Partial<Drafts>): void {
+    this.#store.dispatch(startActions.typed({ drafts }));
   }
 
-  protected addDishes({ section, dishes }: { section: string; dishes: Parameters<typeof sectionEdits>[2] }): void {
-    this.#change(`Added “${section}” with ${dishes.length} dishes`, (menu) => sectionEdits(menu, section, dishes));
+  protected nameHouse(answers: FirstAnswers): void {
+    this.#handIn('Named the house', (menu) => houseEdits(menu, answers), { house: undefined });
   }
 
-  protected addGroup(asked: Parameters<typeof groupEdits>[1]): void {
-    this.#change(`Added the question “${asked.question}”`, (menu) => groupEdits(menu, asked));
+  protected addDishes({ section, dishes, left }: Parameters<DishesStep['handedIn']['emit']>[0]): void {
+    const label = `Added “${section}” with ${dishes.length === 1 ? '1 dish' : `${dishes.length} dishes`}`;
+    const rest = left.length > 0 ? { dishes: left.join('\n') } : { section: '', dishes: '' };
+    this.#handIn(label, (menu) => sectionEdits(menu, section, dishes), rest);
   }
 
-  #change(label: string, edits: (menu: Workbook) => Edit[]): void {
+  protected addQuestion({ left, ...asked }: Parameters<GroupStep['handedIn']['emit']>[0]): void {
+    const rest = left.length > 0 ? { choices: left.join('\n') } : { question: '', choices: '' };
+    this.#handIn(`Added the question “${asked.question}”`, (menu) => questionEdits(menu, asked), rest);
+  }
+
+  /** Changes the house; what was typed is let go only when the server has it. */
+  #handIn(label: string, edits: (menu: Workbook) => Edit[], left: Partial<Drafts>): void {
     const menu = this.view.menu();
-    if (menu) this.#editor.change(label, edits(menu));
+    if (!menu) return;
+    this.#store.dispatch(startActions.handedIn({ left }));
+    this.#editor.change(label, edits(menu));
     this.open.set(this.#next());
   }
 }

@@ -1,6 +1,9 @@
-import { applyUnchecked, type Edit, faultsOfMeaning, type Workbook } from '@hearty-ladle/core';
+import { applyUnchecked } from '../change/change.ts';
+import type { Edit } from '../change/edit.ts';
+import { faultsOfMeaning } from '../menu/validate.ts';
+import type { Workbook } from '../menu/workbook.ts';
 import { expect, it } from 'vitest';
-import { firstAnswersOf, groupEdits, houseEdits, sectionEdits, typedDishes } from './first-steps.ts';
+import { firstAnswersOf, questionEdits, houseEdits, sectionEdits, typedDishes } from './first-steps.ts';
 
 const EMPTY = {
   format: 'hearty-ladle/menu@1',
@@ -31,13 +34,14 @@ it('leads from an empty house to one that sells, each step on top of the last', 
     { id: 'at-the-mill', name: 'Mill' },
   ]);
 
-  const { dishes, left } = typedDishes(named, 'Pea soup 89\nPea soup 95.50\nBread\n?? 12');
+  const { dishes, left } = typedDishes(named, 'Pea soup 89\nPea soup 95.50\nBread\n\n?? 12\nRye 20%\nRefund -5');
   expect(dishes).toEqual([
     { name: 'Pea soup', price: 8_900 },
     { name: 'Pea soup', price: 9_550 },
     { name: '??', price: 1_200 },
   ]);
-  expect(left).toEqual(['Bread']);
+  // What is left keeps all that was typed.
+  expect(left).toEqual(['Bread', 'Rye 20%', 'Refund -5']);
   const filled = after(named, sectionEdits(named, 'Soups', dishes.slice(0, 2)));
   expect(filled.sections).toEqual([{ id: 'soups', name: 'Soups', station: 'kitchen' }]);
   expect(filled.items.map(({ id }) => id)).toEqual(['pea-soup', 'pea-soup-2']);
@@ -49,7 +53,7 @@ it('leads from an empty house to one that sells, each step on top of the last', 
     pickOne: true,
     dishes: ['pea-soup'],
   };
-  const asked = after(filled, groupEdits(filled, size));
+  const asked = after(filled, questionEdits(filled, size));
   expect(asked.groups).toMatchObject([{ id: 'which-size', min: 1, max: 1, choices: [{ id: 'small', name: 'Small' }] }]);
   expect(asked.items.map(({ groups }) => groups)).toEqual([[{ group: 'which-size' }], undefined]);
   expect(faultsOfMeaning(asked)).toEqual([]);

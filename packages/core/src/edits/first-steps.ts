@@ -1,15 +1,9 @@
-import {
-  type Edit,
-  type Group,
-  type Item,
-  minorDigits,
-  newChoice,
-  newGroup,
-  newId,
-  parseTypedList,
-  type TypedChoice,
-  type Workbook,
-} from '@hearty-ladle/core';
+import type { Edit } from '../change/edit.ts';
+import { newChoice, newGroup, newId, parseTypedList, type TypedChoice } from '../exchange/typed-list.ts';
+import type { Item } from '../menu/document.ts';
+import type { Group } from '../menu/group-schema.ts';
+import type { Workbook } from '../menu/workbook.ts';
+import { minorDigits } from '../money/currencies.ts';
 
 /** What a house is asked first. */
 export interface FirstAnswers {
@@ -46,27 +40,35 @@ export function houseEdits(menu: Workbook, { name, currency, locales, location, 
   ];
 }
 
-/** The dishes of a typed list, and the lines that lack a price or can't be read. */
+/** The dishes of a list typed one per line, and the lines, as typed, that lack a price or can't be read. */
 export function typedDishes(
   menu: Workbook,
   text: string,
 ): { readonly dishes: readonly PricedDish[]; readonly left: readonly string[] } {
   const lists = menu.priceLists.map(({ id }) => id);
-  const { choices, left } = parseTypedList(text, minorDigits(menu.currency), lists);
-  const dishes = choices.flatMap((typed) => priced(typed) ?? []);
-  const withoutPrice = choices.filter((typed) => !priced(typed)).map(({ name }) => name);
-  return { dishes, left: [...withoutPrice, ...left] };
+  const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '');
+  const read = lines.map((line) => {
+    const [typed] = parseTypedList(line, minorDigits(menu.currency), lists).choices;
+    return { line, dish: typed && priced(typed) };
+  });
+  return {
+    dishes: read.flatMap(({ dish }) => dish ?? []),
+    left: read.flatMap(({ line, dish }) => (dish ? [] : [line])),
+  };
 }
 
+/** A dish of a typed list. */
 export interface PricedDish {
   readonly name: string;
   readonly price: Item['price'];
 }
 
+/** A dish has a price from 0; a percentage or a multiple is none. */
 function priced({ name, price }: TypedChoice): PricedDish | undefined {
-  if (!price) return undefined;
-  if ('add' in price) return { name, price: price.add };
-  return 'base' in price ? { name, price: price.base } : undefined;
+  const amount = price && ('add' in price ? price.add : 'base' in price ? price.base : undefined);
+  if (amount === undefined) return undefined;
+  const isSound = Object.values(typeof amount === 'number' ? [amount] : amount).every((value) => value >= 0);
+  return isSound ? { name, price: amount } : undefined;
 }
 
 /** Adds a section with its dishes; a section of that name gets them. */
@@ -93,16 +95,16 @@ export function sectionEdits(menu: Workbook, name: string, dishes: readonly Pric
   return known ? items : [put, ...items];
 }
 
-/** A question that is asked on some dishes. `pickOne`: exactly one answer. */
-export function groupEdits(
-  menu: Workbook,
-  {
-    question,
-    choices,
-    pickOne,
-    dishes,
-  }: { question: string; choices: readonly TypedChoice[]; pickOne: boolean; dishes: readonly string[] },
-): Edit[] {
+/** A question, its choices, and the dishes on which it is asked. `pickOne`: exactly one answer. */
+export interface AskedQuestion {
+  readonly question: string;
+  readonly choices: readonly TypedChoice[];
+  readonly pickOne: boolean;
+  readonly dishes: readonly string[];
+}
+
+/** Adds a question as a group of some dishes. */
+export function questionEdits(menu: Workbook, { question, choices, pickOne, dishes }: AskedQuestion): Edit[] {
   const made = newGroup(
     question,
     'choices',
