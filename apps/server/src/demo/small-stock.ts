@@ -2,8 +2,8 @@ import { keyOfWhat, toThousandths } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { StockCountEntity, StockMovementEntity } from '../db/entities.ts';
+import { DAY_MS } from './orders/times.ts';
 
-const DAY_MS = 86_400_000;
 const WHERE = 'steps';
 
 /** What was sold of each in the last days, oldest first, what is on hand when the demo opens, and from when it is low. */

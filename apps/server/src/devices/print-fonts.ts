@@ -4,13 +4,17 @@ import { tmpdir } from 'node:os';
 import { basename, dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { decompress } from 'wawoff2';
+import { log } from '../log.ts';
 
-/** Fonts by the script that they draw; the last one takes what no other does. All are under the SIL Open Font License. */
+/** Fonts by the characters that they draw. All are under the SIL Open Font License. */
 const FONTS = [
   { draws: /\p{Script=Hangul}/u, css: '@fontsource-variable/noto-sans-kr/index.css' },
   { draws: /\p{Script=Thai}/u, css: '@fontsource/noto-sans-thai/700.css' },
   { draws: /[\p{Script=Devanagari}।॥]/u, css: '@fontsource/noto-sans-devanagari/700.css' },
-  { draws: /\p{Extended_Pictographic}/u, css: '@fontsource-variable/noto-emoji/index.css' },
+  {
+    draws: /[\p{Extended_Pictographic}\p{Regional_Indicator}\u20e3]/u,
+    css: '@fontsource-variable/noto-emoji/index.css',
+  },
   {
     draws: /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u3000-\u303f\u30fc\uff00-\uffef]/u,
     css: '@fontsource-variable/noto-sans-sc/index.css',
@@ -30,14 +34,18 @@ let folder: string | undefined;
 
 /**
  * Loads what it takes to draw a text in Chinese, Japanese, Korean, Thai or Hindi, and emoji: of each font only the parts
- * with its characters, once per process. Text in other scripts loads nothing.
+ * with its characters, once per process. Text in other scripts loads nothing. A font that can't be loaded is reported and
+ * tried again with the next text: a ticket with a box in it is better than none.
  */
 export async function loadFontsFor(text: string): Promise<void> {
   const needed = new Set([...text].flatMap((letter) => partFor(letter)?.file ?? []));
   for (const file of needed) {
     let loading = loaded.get(file);
     if (!loading) loaded.set(file, (loading = load(file)));
-    await loading;
+    await loading.catch((error: unknown) => {
+      loaded.delete(file);
+      log.warn({ err: error, file }, 'a font can’t be loaded');
+    });
   }
 }
 

@@ -13,16 +13,20 @@ export type PicturePlace =
   | { readonly kind: 'variants'; readonly item: string; readonly pick: Readonly<Record<string, string>> }
   | { readonly kind: 'choices'; readonly group: string; readonly ids: readonly string[] };
 
-/** A file with its name, for a place; without one it is only stored. */
-export interface NamedPicture {
-  readonly name: string;
+/** One file of several, for a place; without one it is only stored. */
+export interface HeapPicture {
+  readonly id: string;
   readonly file: Blob;
   readonly place: PicturePlace | undefined;
 }
 
 export interface PictureState {
-  /** How many files of a heap are on their way, and why some of the last were refused. */
-  readonly heap: { readonly waiting: number; readonly refused: readonly { name: string; message: string }[] };
+  /** Of several files: how many are on their way, which are stored, and why others are not; by id. */
+  readonly heap: {
+    readonly waiting: number;
+    readonly stored: readonly string[];
+    readonly refused: Readonly<Record<string, string>>;
+  };
   readonly pictures: readonly Picture[];
   /** The places whose uploads are under way. */
   readonly sending: readonly PicturePlace[];
@@ -38,8 +42,8 @@ export const pictureActions = createActionGroup({
     'File added': props<{ place: PicturePlace; file: Blob }>(),
     'Upload answered': props<{ place: PicturePlace; sent: SentPicture }>(),
     /** Several files at once, each for its place; they become one change. */
-    'Several added': props<{ files: readonly NamedPicture[] }>(),
-    'Several answered': props<{ answered: readonly { file: NamedPicture; sent: SentPicture }[] }>(),
+    'Several added': props<{ files: readonly HeapPicture[] }>(),
+    'Several answered': props<{ answered: readonly { file: HeapPicture; sent: SentPicture }[] }>(),
   },
 });
 
@@ -47,20 +51,27 @@ export const pictureActions = createActionGroup({
 export const pictureFeature = createFeature({
   name: 'pictures',
   reducer: createReducer<PictureState>(
-    { heap: { waiting: 0, refused: [] }, pictures: [], sending: [], refusal: undefined },
+    { heap: { waiting: 0, stored: [], refused: {} }, pictures: [], sending: [], refusal: undefined },
     on(pictureActions.arrived, (state, { pictures }) => ({ ...state, pictures })),
     on(pictureActions.fileAdded, (state, { place }) => ({
       ...state,
       sending: [...state.sending, place],
       refusal: undefined,
     })),
-    on(pictureActions.severalAdded, (state, { files }) => ({ ...state, heap: { waiting: files.length, refused: [] } })),
+    on(pictureActions.severalAdded, (state, { files }) => ({
+      ...state,
+      heap: { ...state.heap, waiting: files.length, refused: {} },
+    })),
     on(pictureActions.severalAnswered, (state, { answered }) => ({
       ...state,
       heap: {
         waiting: 0,
-        refused: answered.flatMap(({ file: { name }, sent }) =>
-          sent.outcome === 'refused' ? [{ name, message: sent.message }] : [],
+        stored: [
+          ...state.heap.stored,
+          ...answered.flatMap(({ file, sent }) => (sent.outcome === 'saved' ? [file.id] : [])),
+        ],
+        refused: Object.fromEntries(
+          answered.flatMap(({ file, sent }) => (sent.outcome === 'refused' ? [[file.id, sent.message]] : [])),
         ),
       },
     })),
@@ -91,7 +102,7 @@ function pictureEdits(menu: Menu, place: PicturePlace, image: string): Edit[] {
 }
 
 /** The pictures of several places; a later one in the same group goes on top of the earlier. */
-function severalEdits(menu: Menu, answered: readonly { file: NamedPicture; sent: SentPicture }[]): Edit[] {
+function severalEdits(menu: Menu, answered: readonly { file: HeapPicture; sent: SentPicture }[]): Edit[] {
   const edits: Edit[] = [];
   let current = menu;
   for (const { file, sent } of answered) {

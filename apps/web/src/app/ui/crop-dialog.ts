@@ -6,6 +6,8 @@ import { ReturnsFocus } from './returns-focus.ts';
 
 /** The shape in which guests see every picture. */
 const SHAPE = 4 / 3;
+/** In pixels. More is not kept by the server, and would be too large to send. */
+const WIDTH = 1_200;
 
 /** Cuts a picture to the shape that guests see; the frame is moved with the mouse, a finger or the arrow keys. */
 @Component({
@@ -27,7 +29,9 @@ const SHAPE = 4 / 3;
       [aspectRatio]="SHAPE"
       [maintainAspectRatio]="true"
       output="blob"
-      format="png"
+      format="webp"
+      [resizeToWidth]="WIDTH"
+      [onlyScaleDown]="true"
       (imageCropped)="cropped.set($event)"
       (loadImageFailed)="isUnreadable.set(true)"
     />
@@ -50,6 +54,7 @@ export class CropDialog {
     return blob instanceof File ? blob : new File([blob], 'picture', { type: blob.type });
   });
   protected readonly SHAPE = SHAPE;
+  protected readonly WIDTH = WIDTH;
   protected readonly cropped = signal<ImageCroppedEvent | undefined>(undefined);
   protected readonly isUnreadable = signal(false);
 

@@ -9,9 +9,10 @@ import { SelectField } from '../../../ui/fields/select-field.ts';
 import { pictureTargets, targetOf } from '../store/match-pictures.ts';
 
 interface HeapRow {
+  /** The address of the file in this browser, which tells it from all others. */
+  readonly id: string;
   readonly name: string;
   readonly file: Blob;
-  readonly url: string;
   /** The dish or choice that gets it; empty: it is only stored. */
   readonly key: string;
 }
@@ -28,9 +29,14 @@ export class PictureHeap {
   readonly menu = input.required<Menu>();
   readonly #store = inject(Store);
   protected readonly heap = this.#store.selectSignal(pictureFeature.selectHeap);
-  protected readonly rows = signal<readonly HeapRow[]>([]);
+  readonly #added = signal<readonly HeapRow[]>([]);
+  /** What is not stored yet: a file whose upload fails stays, with the reason. */
+  protected readonly rows = computed(() => {
+    const stored = new Set(this.heap().stored);
+    return this.#added().filter(({ id }) => !stored.has(id));
+  });
   protected readonly over = signal(false);
-  protected readonly cutting = signal<number | undefined>(undefined);
+  protected readonly cutting = signal<HeapRow | undefined>(undefined);
   readonly #targets = computed(() => pictureTargets(this.menu()));
   protected readonly options = computed(() => [
     { value: '', label: 'nothing yet, keep it stored' },
@@ -39,7 +45,7 @@ export class PictureHeap {
   protected readonly unmatched = computed(() => this.rows().filter(({ key }) => key === '').length);
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.rows().forEach(({ url }) => URL.revokeObjectURL(url)));
+    inject(DestroyRef).onDestroy(() => this.#added().forEach(({ id }) => URL.revokeObjectURL(id)));
   }
 
   protected drop(event: DragEvent): void {
@@ -50,37 +56,37 @@ export class PictureHeap {
 
   protected take(files: readonly File[]): void {
     const added = files.map((file) => ({
+      id: URL.createObjectURL(file),
       name: file.name,
       file,
-      url: URL.createObjectURL(file),
       key: targetOf(this.menu(), this.#targets(), file.name)?.key ?? '',
     }));
-    this.rows.update((rows) => [...rows, ...added]);
+    this.#added.update((rows) => [...rows, ...added]);
   }
 
-  protected match(index: number, key: string): void {
-    this.#change(index, { key });
+  protected match(row: HeapRow, key: string): void {
+    this.#replace(row, { ...row, key });
   }
 
-  protected cut(index: number, file: Blob): void {
-    URL.revokeObjectURL(this.rows()[index]?.url ?? '');
-    this.#change(index, { file, url: URL.createObjectURL(file) });
+  protected cut(row: HeapRow, file: Blob): void {
+    this.#replace(row, { ...row, file, id: URL.createObjectURL(file) });
+    URL.revokeObjectURL(row.id);
     this.cutting.set(undefined);
   }
 
-  protected leaveOut(index: number): void {
-    this.rows.update((rows) => rows.filter((_, i) => i !== index));
+  protected leaveOut({ id }: HeapRow): void {
+    URL.revokeObjectURL(id);
+    this.#added.update((rows) => rows.filter((row) => row.id !== id));
   }
 
   protected add(): void {
+    if (this.heap().waiting > 0) return;
     const places = new Map(this.#targets().map(({ key, place }) => [key, place]));
-    const files = this.rows().map(({ name, file, key }) => ({ name, file, place: places.get(key) }));
+    const files = this.rows().map(({ id, file, key }) => ({ id, file, place: places.get(key) }));
     this.#store.dispatch(pictureActions.severalAdded({ files }));
-    this.rows().forEach(({ url }) => URL.revokeObjectURL(url));
-    this.rows.set([]);
   }
 
-  #change(index: number, change: Partial<HeapRow>): void {
-    this.rows.update((rows) => rows.map((row, i) => (i === index ? { ...row, ...change } : row)));
+  #replace(before: HeapRow, row: HeapRow): void {
+    this.#added.update((rows) => rows.map((one) => (one.id === before.id ? row : one)));
   }
 }

@@ -35,38 +35,51 @@ export class HowWanted {
 
   /** Open until the guest is done with it, and when it is changed. */
   protected readonly isOpen = linkedSignal(() => untracked(this.service) === undefined);
-  protected readonly locations = computed(() => this.menu().menu.locations ?? []);
-  protected readonly services = computed(() =>
+  readonly #locations = computed(() => this.menu().menu.locations ?? []);
+  /** How it is wanted, and from where if there is a choice. */
+  protected readonly questions = computed(() => {
+    const how = { id: 'how-title', title: message(this.locale(), 'how.title'), options: this.#services() };
+    const where = { id: 'where-title', title: message(this.locale(), 'how.where'), options: this.#places() };
+    return where.options.length > 1 ? [how, where] : [how];
+  });
+  readonly #services = computed(() =>
     SERVICES.map((service) => ({
-      service,
+      id: service,
       name: message(this.locale(), `how.${service}`),
-      isOn: service === this.order().service,
+      isOn: service === this.service(),
       changes: this.#changes({ ...this.order(), service }),
+      choose: () => this.#choose(service),
     })),
   );
-  protected readonly places = computed(() =>
-    this.locations().map(({ id, name }) => ({
+  readonly #places = computed(() =>
+    this.#locations().map(({ id, name }) => ({
       id,
       name,
       isOn: id === this.location(),
-      changes: this.#changes({ ...this.order(), location: id }),
+      changes: this.#changes(this.#orderAt(id)),
+      choose: () => this.locationChosen.emit(id),
     })),
   );
   /** What was said, as a sentence. */
   protected readonly said = computed(() => {
     const how = message(this.locale(), `how.${this.order().service ?? 'takeaway'}`);
-    const place =
-      this.locations().length > 1 ? this.locations().find(({ id }) => id === this.location())?.name : undefined;
-    return place === undefined ? how : message(this.locale(), 'how.at', { how, place });
+    const place = this.#locations().find(({ id }) => id === this.location())?.name;
+    return place === undefined || this.#locations().length < 2 ? how : message(this.locale(), 'how.at', { how, place });
   });
   protected readonly readyIn = computed(() => {
     const minutes = this.ready()?.[this.order().service ?? 'takeaway'];
     return minutes ? message(this.locale(), 'how.ready-in', { minutes }) : '';
   });
 
-  protected choose(service: Service): void {
+  #choose(service: Service): void {
     this.serviceChosen.emit(service);
-    if (this.locations().length < 2) this.isOpen.set(false);
+    if (this.#locations().length < 2) this.isOpen.set(false);
+  }
+
+  /** What is out here says nothing about another location. */
+  #orderAt(location: string): Order {
+    const { out: _, ...order } = this.order();
+    return location === this.location() ? this.order() : { ...order, location };
   }
 
   /** What the basket would come to, and what of it could not be had. */
