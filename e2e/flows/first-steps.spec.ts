@@ -47,8 +47,17 @@ test('from an empty house to a ticket that was read, each step left and taken up
   await type(page.getByLabel('What do you ask your guests?'), 'Which size?');
   await type(page.getByLabel(/The choices, one per line/), 'Small\nLarge 2.00');
   await expectAccessible(page);
+  // What is typed survives a reload, and a change that is thought better of.
+  await page.reload();
+  await expect(page.getByLabel('What do you ask your guests?')).toHaveValue('Which size?');
   await tap(button('Ask this'));
+  const reach = page.getByRole('region', { name: 'What this change touches' });
+  await reach.getByRole('button', { name: 'Discard' }).click();
+  await expect(page.getByLabel(/The choices, one per line/)).toHaveValue('Small\nLarge 2.00');
+  await button('Ask this').click();
   await applied(page);
+  await page.goto(at('/menu'));
+  await page.getByRole('link', { name: 'First steps' }).click();
 
   const opens = context.waitForEvent('page');
   await tap(page.getByRole('link', { name: 'Open the shop' }));
@@ -65,6 +74,7 @@ test('from an empty house to a ticket that was read, each step left and taken up
   await expect(pass.getByRole('region', { name: 'Kitchen' })).toContainText('Large');
   await tap(button(/^Bump/, pass).first());
   await expect(page.getByText('That is the whole way')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'First steps' })).toHaveCount(0);
   process.stdout.write(`first steps: ${sum()}, ${((performance.now() - begin) / 1000).toFixed(0)} s by the machine\n`);
 
   await tap(button('Once more: Type the first dishes'));

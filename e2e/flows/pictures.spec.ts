@@ -26,6 +26,13 @@ test('several pictures at once are matched by name, one is cut and one corrected
   await expectAccessible(page);
   await cutting.getByRole('button', { name: 'Use what is in the frame' }).click();
   await expect(cutting).toBeHidden();
+  // What can't be sent stays, with the reason, and can be sent again.
+  await page.route('**/api/workbench/pictures', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await page.getByRole('button', { name: 'Add 3 pictures' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(3);
+  await page.unroute('**/api/workbench/pictures');
   await page.getByRole('button', { name: 'Add 3 pictures' }).click();
   // Two of them are the same picture, so it is stored once.
   await expect(page.getByRole('link', { name: /not described yet/ })).toHaveCount(2);

@@ -2,6 +2,7 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { provideKit } from '../kit-theme.ts';
+import { FirstStepsEffects, firstStepsFeature } from '../state/first-steps.ts';
 import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
 import { provideStock } from '../state/stock-view.ts';
@@ -16,7 +17,8 @@ export default [
       provideStock(),
       provideState(pictureFeature),
       provideState(checkFeature),
-      provideEffects(PictureEffects, CheckEffects),
+      provideState(firstStepsFeature),
+      provideEffects(PictureEffects, CheckEffects, FirstStepsEffects),
     ],
     component: Workbench,
     children: [

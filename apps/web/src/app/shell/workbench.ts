@@ -4,6 +4,7 @@ import { type Thing, thingFinder } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
+import { firstStepsFeature } from '../state/first-steps.ts';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { FindingsView } from '../state/findings-view.ts';
 import { checkActions } from '../state/line-check.ts';
@@ -117,11 +118,9 @@ export class Workbench {
     this.view.sendFailure() === 'failed' ? 'send' : this.view.readFailure() === 'failed' ? 'read' : undefined,
   );
 
-  /** A house that still lacks dishes or groups is led to its first steps. */
-  protected readonly isYoung = computed(() => {
-    const menu = this.view.menu();
-    return menu !== undefined && (menu.items.length === 0 || menu.groups.length === 0);
-  });
+  readonly #isBegun = inject(Store).selectSignal(firstStepsFeature.selectIsBegun);
+  /** The way back to the first steps, of a house without dishes and as long as they are not all taken. */
+  protected readonly isLed = computed(() => this.#isEmpty() || this.#isBegun());
   readonly #isEmpty = computed(() => this.view.menu()?.items.length === 0);
 
   constructor() {

@@ -3,7 +3,7 @@ import { type Item, priceIn, type PricedDish, typedDishes, type Workbook } from 
 import { ButtonDirective } from 'primeng/button';
 import { formatMoney } from '../../../text/money.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
-import type { Drafts } from '../store/start-store.ts';
+import type { Drafts } from '../../../state/first-steps.ts';
 
 /** The first section and its dishes, typed as a list with prices. */
 @Component({

@@ -4,7 +4,7 @@ import { ButtonDirective } from 'primeng/button';
 import { RadioField } from '../../../ui/fields/radio-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
-import type { Drafts } from '../store/start-store.ts';
+import type { Drafts } from '../../../state/first-steps.ts';
 
 /** The first question: its choices as a typed list, how many are picked, and on which dishes it is asked. */
 @Component({

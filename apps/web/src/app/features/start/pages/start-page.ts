@@ -16,7 +16,7 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { DishesStep } from '../components/dishes-step.ts';
 import { GroupStep } from '../components/group-step.ts';
 import { HouseStep } from '../components/house-step.ts';
-import { type Drafts, startActions, startFeature } from '../store/start-store.ts';
+import { type Drafts, firstStepsActions, firstStepsFeature } from '../../../state/first-steps.ts';
 
 type Step = 'house' | 'dishes' | 'group' | 'order' | 'ticket';
 const STEPS: readonly { readonly step: Step; readonly title: string }[] = [
@@ -42,7 +42,7 @@ export class StartPage {
   protected readonly view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
   readonly #store = inject(Store);
-  readonly #start = this.#store.selectSignal(startFeature.selectStartState);
+  readonly #start = this.#store.selectSignal(firstStepsFeature.selectFirstStepsState);
 
   readonly #done = computed<Readonly<Record<Step, boolean>>>(() => {
     const menu = this.view.menu();
@@ -71,11 +71,11 @@ export class StartPage {
   protected readonly answers = computed(() => this.drafts().house ?? firstAnswersOf(this.view.menu() as Workbook));
 
   constructor() {
-    this.#store.dispatch(startActions.opened());
+    this.#store.dispatch(firstStepsActions.opened());
   }
 
   protected typed(drafts: Partial<Drafts>): void {
-    this.#store.dispatch(startActions.typed({ drafts }));
+    this.#store.dispatch(firstStepsActions.typed({ drafts }));
   }
 
   protected nameHouse(answers: FirstAnswers): void {
@@ -97,7 +97,7 @@ export class StartPage {
   #handIn(label: string, edits: (menu: Workbook) => Edit[], left: Partial<Drafts>): void {
     const menu = this.view.menu();
     if (!menu) return;
-    this.#store.dispatch(startActions.handedIn({ left }));
+    this.#store.dispatch(firstStepsActions.handedIn({ left }));
     this.#editor.change(label, edits(menu));
     this.open.set(this.#next());
   }

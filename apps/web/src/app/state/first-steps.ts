@@ -3,9 +3,9 @@ import type { FirstAnswers, ListedOrder } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, EMPTY, filter, map, merge, of, switchMap, tap } from 'rxjs';
-import { Api } from '../../../api/api.ts';
-import { Live } from '../../../api/live.ts';
-import { menuActions } from '../../../state/menu-actions.ts';
+import { Api } from '../api/api.ts';
+import { Live } from '../api/live.ts';
+import { menuActions } from './menu-actions.ts';
 
 /** What was typed and is not saved yet. */
 export interface Drafts {
@@ -17,7 +17,9 @@ export interface Drafts {
   readonly choices: string;
 }
 
-export interface StartState {
+export interface FirstStepsState {
+  /** Somebody was led here, and not to the end yet. */
+  readonly isBegun: boolean;
   readonly hasOrder: boolean;
   readonly hasBumped: boolean;
   readonly drafts: Drafts;
@@ -25,7 +27,7 @@ export interface StartState {
   readonly handedIn: { readonly typed: Drafts; readonly left: Partial<Drafts> } | undefined;
 }
 
-export const startActions = createActionGroup({
+export const firstStepsActions = createActionGroup({
   source: 'First steps',
   events: {
     Opened: emptyProps(),
@@ -39,26 +41,27 @@ export const startActions = createActionGroup({
 const STORAGE_KEY = 'hearty-ladle-first-steps';
 const NOTHING: Drafts = { house: undefined, section: '', dishes: '', question: '', choices: '' };
 
-function remembered(): Drafts {
+function remembered(): Pick<FirstStepsState, 'isBegun' | 'drafts'> {
   try {
-    return { ...NOTHING, ...(JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as Partial<Drafts>) };
+    const kept = JSON.parse(localStorage.getItem(STORAGE_KEY) ?? '{}') as Partial<FirstStepsState>;
+    return { isBegun: kept.isBegun ?? false, drafts: { ...NOTHING, ...kept.drafts } };
   } catch {
-    return NOTHING;
+    return { isBegun: false, drafts: NOTHING };
   }
 }
 
 /** The first steps: what was typed, whether an order came in, and whether one of its tickets was bumped. */
-export const startFeature = createFeature({
-  name: 'start',
-  reducer: createReducer<StartState>(
-    { hasOrder: false, hasBumped: false, drafts: remembered(), handedIn: undefined },
-    on(startActions.ordersArrived, (state, { orders }) => ({
-      ...state,
-      hasOrder: orders.length > 0,
-      hasBumped: orders.some(({ bumped }) => bumped > 0),
-    })),
-    on(startActions.typed, (state, { drafts }) => ({ ...state, drafts: { ...state.drafts, ...drafts } })),
-    on(startActions.handedIn, (state, { left }) => ({ ...state, handedIn: { typed: state.drafts, left } })),
+export const firstStepsFeature = createFeature({
+  name: 'firstSteps',
+  reducer: createReducer<FirstStepsState>(
+    { hasOrder: false, hasBumped: false, ...remembered(), handedIn: undefined },
+    on(firstStepsActions.opened, (state) => ({ ...state, isBegun: !state.hasBumped })),
+    on(firstStepsActions.ordersArrived, (state, { orders }) => {
+      const hasBumped = orders.some(({ bumped }) => bumped > 0);
+      return { ...state, hasOrder: orders.length > 0, hasBumped, isBegun: state.isBegun && !hasBumped };
+    }),
+    on(firstStepsActions.typed, (state, { drafts }) => ({ ...state, drafts: { ...state.drafts, ...drafts } })),
+    on(firstStepsActions.handedIn, (state, { left }) => ({ ...state, handedIn: { typed: state.drafts, left } })),
     on(menuActions.answered, (state, { answer }) => {
       if (answer.outcome === 'saved') return letGo(state);
       const isKeptWaiting = ['offline', 'busy', 'failed'].includes(answer.outcome);
@@ -72,7 +75,7 @@ export const startFeature = createFeature({
 });
 
 /** What was handed in is saved; what was typed on since stays. */
-function letGo({ handedIn, ...state }: StartState): StartState {
+function letGo({ handedIn, ...state }: FirstStepsState): FirstStepsState {
   if (!handedIn) return { ...state, handedIn };
   const { typed, left } = handedIn;
   const isAsHandedIn = (field: string) => state.drafts[field as keyof Drafts] === typed[field as keyof Drafts];
@@ -81,7 +84,7 @@ function letGo({ handedIn, ...state }: StartState): StartState {
 }
 
 @Injectable()
-export class StartEffects {
+export class FirstStepsEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
   readonly #live = inject(Live);
@@ -89,18 +92,18 @@ export class StartEffects {
 
   readonly read = createEffect(() =>
     this.#actions.pipe(
-      ofType(startActions.opened),
+      ofType(firstStepsActions.opened),
       switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets')))),
       switchMap(() => this.#api.orders({ find: '' }).pipe(catchError(() => EMPTY))),
-      map((orders) => startActions.ordersArrived({ orders })),
+      map((orders) => firstStepsActions.ordersArrived({ orders })),
     ),
   );
 
   readonly remember = createEffect(
     () =>
       this.#store
-        .select(startFeature.selectDrafts)
-        .pipe(tap((drafts) => localStorage.setItem(STORAGE_KEY, JSON.stringify(drafts)))),
+        .select(firstStepsFeature.selectFirstStepsState)
+        .pipe(tap(({ isBegun, drafts }) => localStorage.setItem(STORAGE_KEY, JSON.stringify({ isBegun, drafts })))),
     { dispatch: false },
   );
 }
