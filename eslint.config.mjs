@@ -13,8 +13,12 @@ const injects = (what, allowed, message) => ({
 });
 const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
-  injects('ApiClient', '^(Api|StockApi)', 'Only Api and StockApi use the client; they name what a call is for.'),
-  injects('Api|StockApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
+  injects(
+    'ApiClient',
+    '^(Api|StockApi|SessionApi)',
+    'Only Api, StockApi and SessionApi use the client; they name what a call is for.',
+  ),
+  injects('Api|StockApi|SessionApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
 ];
 
 const CLOCK = [

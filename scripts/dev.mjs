@@ -4,7 +4,7 @@ import { buildWhatChanged } from './lib/build.mjs';
 import { ensurePackages, ensurePostgres } from './lib/packages.mjs';
 import { ensureDatabase, startPostgres } from './lib/postgres.mjs';
 import { keep, run, stopAll } from './lib/run.mjs';
-import { main, readSettings, ROOT } from './lib/settings.mjs';
+import { demoSignIn, main, readSettings, ROOT } from './lib/settings.mjs';
 
 await main(async () => {
   const settings = readSettings();
@@ -18,6 +18,7 @@ await main(async () => {
     PORT: String(settings.port),
     HOST: settings.host,
     LOGS: 'on',
+    ...demoSignIn(settings.host),
   };
   run('node', ['apps/server/dist/load-demo.js'], { env });
   const children = [

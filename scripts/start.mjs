@@ -6,7 +6,7 @@ import { buildWhatChanged } from './lib/build.mjs';
 import { ensurePackages, ensurePostgres } from './lib/packages.mjs';
 import { answers, ensureDatabase, startPostgres } from './lib/postgres.mjs';
 import { keep, run, stopAll } from './lib/run.mjs';
-import { main, readSettings, Refusal, ROOT } from './lib/settings.mjs';
+import { demoSignIn, main, readSettings, Refusal, ROOT } from './lib/settings.mjs';
 
 const isEmpty = process.argv.includes('--empty');
 
@@ -18,7 +18,12 @@ await main(async () => {
   ensurePackages();
   buildWhatChanged();
   const database = await openDatabase(settings);
-  const env = { DATABASE_URL: database.url, PORT: String(settings.port), HOST: settings.host };
+  const env = {
+    DATABASE_URL: database.url,
+    PORT: String(settings.port),
+    HOST: settings.host,
+    ...(!isEmpty && demoSignIn(settings.host)),
+  };
   let server;
   let printers;
   let stopping = false;

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { at, expectAccessible, resetHouse } from '../support/house.ts';
+import { expect } from '@playwright/test';
+import { at, expectAccessible, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 

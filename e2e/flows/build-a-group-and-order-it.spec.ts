@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Locator, type Page, test } from '@playwright/test';
-import { at, choose, resetHouse, savedStatus } from '../support/house.ts';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { at, choose, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 

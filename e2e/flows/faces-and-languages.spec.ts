@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { at, choose, resetHouse, savedStatus } from '../support/house.ts';
+import { expect } from '@playwright/test';
+import { at, choose, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 

@@ -1,5 +1,5 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
-import { applied, at, emptyHouse, expectAccessible } from '../support/house.ts';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { applied, at, emptyHouse, expectAccessible, test } from '../support/house.ts';
 
 test.beforeAll(emptyHouse);
 

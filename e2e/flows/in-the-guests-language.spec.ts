@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { at, expectAccessible, resetHouse } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, test } from '../support/house.ts';
 import { englishWords } from '../support/words.ts';
 
 test.beforeAll(resetHouse);

@@ -1,6 +1,6 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { burst } from '../support/burst.ts';
-import { at, resetHouse, savedStatus } from '../support/house.ts';
+import { at, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 

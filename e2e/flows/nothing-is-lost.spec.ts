@@ -1,6 +1,6 @@
-import { expect, type Page, type Route, test } from '@playwright/test';
+import { expect, type Page, type Route } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
-import { applied, at, choose, expectAccessible, resetHouse } from '../support/house.ts';
+import { expect } from '@playwright/test';
+import { applied, at, choose, expectAccessible, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
-import { applied, at, choose, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+import { expect, type Page } from '@playwright/test';
+import { applied, at, choose, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 

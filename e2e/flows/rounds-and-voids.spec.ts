@@ -1,7 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
-import { at, choose, expectAccessible, resetHouse } from '../support/house.ts';
+import { expect, type Page } from '@playwright/test';
+import { at, browserOf, choose, expectAccessible, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
+test.use({ who: 'till' });
 
 const TALL = { group: 'cup-size', choice: 'tall' };
 
@@ -16,7 +17,7 @@ async function ringUpToast(page: Page): Promise<void> {
 }
 
 async function enterPin(page: Page): Promise<void> {
-  await page.getByLabel('PIN for open prices').fill('2468');
+  await page.locator('#pin').fill('2468');
   await page.keyboard.press('Enter');
 }
 
@@ -105,9 +106,10 @@ test('what has run out is sold at the till by a person who may, and it says that
 });
 
 test('what is chosen to be voided stays while orders come in; a round is rung up for its order’s service and place', async ({
-  page,
-  context,
+  browser,
 }) => {
+  const context = await browser.newContext({ storageState: browserOf('owner') });
+  const page = await context.newPage();
   const send = async () =>
     (
       await context.request.post(at('/api/device/orders'), {

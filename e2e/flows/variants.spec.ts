@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { addBasket } from '../support/basket.ts';
-import { applied, at, expectAccessible, resetHouse, savedStatus } from '../support/house.ts';
+import { applied, at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 

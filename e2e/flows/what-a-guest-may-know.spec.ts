@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { at, expectAccessible, resetHouse } from '../support/house.ts';
+import { at, expectAccessible, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 

@@ -1,6 +1,37 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page, test as base } from '@playwright/test';
 import { run } from '../../scripts/lib/run.mjs';
+
+/** The demo's people, by what they do. */
+export const PEOPLE = {
+  owner: 'Odile Marten',
+  editor: 'Tavi Rourke',
+  lead: 'Ines Calder',
+  till: 'Pim Aldous',
+  kitchen: 'Juno Vale',
+} as const;
+/** The PIN of the shift lead. */
+export const LEAD_PIN = '2468';
+
+/** The browser of whoever is signed in as one of them; `nobody`: of a stranger. */
+export type Whose = keyof typeof PEOPLE | 'nobody';
+export const browserOf = (who: Whose) =>
+  who === 'nobody' ? { cookies: [], origins: [] } : JSON.parse(ofHouse(`_${who}`));
+
+/** Journeys whose browser is the owner's, unless they are `test.use({ who })`. */
+export const test = base.extend<{ who: Whose }>({
+  who: ['owner', { option: true }],
+  storageState: async ({ who }, use) => use(browserOf(who)),
+  // Nothing on any page breaks the content security policy or its trusted types.
+  page: async ({ page }, use) => {
+    const broken: string[] = [];
+    page.on('console', (message) => {
+      if (/Content Security Policy|Trusted ?(Types|HTML|Script)/i.test(message.text())) broken.push(message.text());
+    });
+    await use(page);
+    expect(broken).toEqual([]);
+  },
+});
 
 /** A setting of the house that belongs to this worker. */
 const ofHouse = (setting = '') => process.env[`HOUSE_${process.env['TEST_PARALLEL_INDEX'] ?? '0'}${setting}`] ?? '';

@@ -8,6 +8,7 @@ import { chromium } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../lib/chromium-args.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
+import { ownersBrowser } from '../lib/house.mjs';
 import { withHouse, within } from './large-house.mjs';
 
 const DISHES = 2_000;
@@ -71,7 +72,7 @@ async function timesOfEdits({ field, edits, longest }) {
 /** Line check of a menu, and typing while it runs. */
 async function lineCheck(browser) {
   await withHouse(largeMenu(CHECKED_DISHES), async (house) => {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, storageState: ownersBrowser() });
     await page.goto(`${house.address}/menu/ember`);
     await page.locator('hl-item-sheet .heading input').waitFor();
     await page.goto(`${house.address}/check`);
@@ -120,7 +121,7 @@ await main(async () => {
 
 /** Edits on a large menu, each until the faces show it. */
 async function edits(browser, house) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, storageState: ownersBrowser() });
   for (const { what, path, field } of [
     { what: 'the name of a dish', path: '/menu/ember', field: 'hl-item-sheet .heading input' },
     { what: 'a choice in a grid of forty rows', path: '/menu/ember/forty', field: '[data-cell="20-name"]' },

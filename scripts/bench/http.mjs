@@ -154,9 +154,9 @@ async function pgbench({ bin, databaseUrl }) {
   writeFileSync(
     file,
     `BEGIN;
-WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search)
+WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search, guest_token)
   SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote,
-    ${order.total}, ${order.total}, '' FROM bench_order RETURNING id, number)
+    ${order.total}, ${order.total}, '', gen_random_uuid() FROM bench_order RETURNING id, number)
 INSERT INTO ticket (id, order_id, order_number, station, body, sent_at, version)
   SELECT gen_random_uuid(), placed.id, placed.number, station, body, now(), 1 FROM placed, bench_ticket;
 COMMIT;

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { openHouse } from '../lib/house.mjs';
+import { openHouse, ownersBrowser } from '../lib/house.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
 import { run } from '../lib/run.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
@@ -21,7 +21,7 @@ const compressed = (file) => gzipSync(readFileSync(file), { level: 9 }).length;
 async function loadedBy(house, path) {
   const browser = await chromium.launch({ executablePath: ensureChromium(), args: ['--no-sandbox', '--disable-gpu'] });
   try {
-    const context = await browser.newContext();
+    const context = await browser.newContext({ storageState: ownersBrowser() });
     const files = new Set(['index.html']);
     context.on('request', (request) => {
       const name = new URL(request.url()).pathname.slice(1);

@@ -7,6 +7,7 @@ import { chromium } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../lib/chromium-args.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
+import { ownersBrowser } from '../lib/house.mjs';
 import { withHouse, within } from './large-house.mjs';
 
 const GROUPS = 51;
@@ -110,7 +111,7 @@ function summary(times) {
 }
 
 async function measure(browser, house) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, storageState: ownersBrowser() });
   await page.goto(`${house.address}/prices`);
   await page.locator('hl-prices-page tbody tr').first().waitFor();
   const rows = GROUPS * CHOICES;

@@ -1,4 +1,6 @@
 // Results of the fault tests, and a deterministic random generator.
+import { asOwner } from '../lib/house.mjs';
+
 let state = 20_261;
 export const random = (below) => (state = (state * 48_271) % 2_147_483_647) % below;
 
@@ -22,10 +24,10 @@ export async function timed(url, body, headers = {}) {
   const began = performance.now();
   const options =
     body === undefined
-      ? {}
+      ? { headers: asOwner() }
       : {
           method: 'POST',
-          headers: { 'content-type': 'application/json', ...headers },
+          headers: { 'content-type': 'application/json', ...asOwner(), ...headers },
           body: typeof body === 'string' ? body : JSON.stringify(body),
         };
   try {

@@ -2,7 +2,7 @@
 // and printers fail. Every acknowledged order must exist once, every ticket must have reached paper or report that it
 // did not, and every possible duplicate must be marked.
 import { setTimeout as sleep } from 'node:timers/promises';
-import { openHouse } from '../lib/house.mjs';
+import { asOwner, openHouse } from '../lib/house.mjs';
 import { check, random, say } from './checks.mjs';
 
 const ORDERS = 300;
@@ -28,7 +28,7 @@ const STATIONS = ['kettles', 'griddle', 'tea', 'pass'];
 const post = (url, body, headers = {}, ms = 10_000) =>
   fetch(url, {
     method: 'POST',
-    headers: { 'content-type': 'application/json', ...headers },
+    headers: { 'content-type': 'application/json', ...asOwner(), ...headers },
     body: JSON.stringify(body),
     signal: AbortSignal.timeout(ms),
   });

@@ -12,6 +12,20 @@ import { keep, run, stopAll } from './run.mjs';
 
 const NO_LIMIT = 1_000_000_000;
 
+/** The session of the owner of the house that is open. */
+let cookie = '';
+/** Headers of a request that the owner makes. */
+export const asOwner = () => ({ cookie });
+/** The same for a browser, as its storage state. */
+export const ownersBrowser = () => ({
+  origins: [],
+  cookies: cookie.split('; ').map((pair) => {
+    const [name = '', value = ''] = pair.split('=', 2);
+    const flags = { httpOnly: true, secure: false, sameSite: /** @type {const} */ ('Strict') };
+    return { name, value, domain: '127.0.0.1', path: '/', expires: -1, ...flags };
+  }),
+});
+
 const isRunning = (child) => child && child.exitCode === null && child.signalCode === null;
 
 /** A house with a menu of a file, or with `menu: null` the demo. */
@@ -31,7 +45,7 @@ export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {
   const databaseUrl = postgres.url('house');
   const { port: databasePort } = postgres;
   // Servers and printers end with this script, as their standard input closes.
-  const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', ...env };
+  const settings = { DATABASE_URL: databaseUrl, HOST: '127.0.0.1', STOP_WITH_PARENT: 'on', DEMO_SIGN_IN: 'on', ...env };
   run('node', ['apps/server/dist/load-demo.js', ...(menu === null ? [] : [menu])], { env: settings });
   await query(databaseUrl, `UPDATE house SET version = version + 1, body = coalesce(body, '{}') || $1`, [
     JSON.stringify({ rates: { shop: NO_LIMIT, device: NO_LIMIT, workbench: NO_LIMIT } }),
@@ -100,7 +114,10 @@ export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {
         thaw();
       };
     },
-    untilOpen: () => untilOpen(address),
+    async untilOpen() {
+      await untilOpen(address);
+      cookie = await signedIn(address);
+    },
     async close() {
       await stopAll([house.server, house.printers, ...house.others].filter(isRunning));
       process.removeListener('exit', cleanUp);
@@ -133,4 +150,19 @@ async function untilOpen(address) {
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error(`nothing answers at ${address}`);
+}
+
+/** The session cookie of the demo's owner. */
+async function signedIn(address) {
+  const { demo = [] } = await (await fetch(`${address}/api/session`)).json();
+  const owner = demo.find(({ grants }) => grants.some(({ role }) => role === 'owner'));
+  const answer = await fetch(`${address}/api/session/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ person: owner?.id }),
+  });
+  return answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
 }

@@ -52,3 +52,11 @@ export async function main(run) {
     process.exit(1);
   }
 }
+
+const LOOPBACK = ['127.0.0.1', 'localhost', '::1'];
+
+/** The demo's people sign in with one click; on loopback alone, unless the environment says otherwise. */
+export function demoSignIn(host) {
+  const isSaid = process.env.DEMO_SIGN_IN !== undefined;
+  return !isSaid && LOOPBACK.includes(host) && process.env.NODE_ENV !== 'production' ? { DEMO_SIGN_IN: 'on' } : {};
+}

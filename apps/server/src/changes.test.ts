@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type Group } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { groupAt, sendGroup } from './testing/requests.ts';

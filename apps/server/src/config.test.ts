@@ -11,7 +11,9 @@ describe('the environment', () => {
       databaseUrl: DATABASE_URL,
       logs: false,
       checkResponses: false,
-      tillPin: '2468',
+      demoSignIn: false,
+      publicUrl: undefined,
+      trustProxy: [],
       allowedHosts: [],
     });
     expect(
@@ -21,7 +23,9 @@ describe('the environment', () => {
         HOST: '::1',
         LOGS: 'on',
         CHECK_RESPONSES: 'on',
-        TILL_PIN: '123456',
+        DEMO_SIGN_IN: 'on',
+        PUBLIC_URL: 'https://menu.house.example',
+        TRUST_PROXY: 'loopback, 10.0.0.0/8',
         ALLOWED_HOSTS: 'till.example, Pass.example',
         PAGES_DIR: '/pages',
       }),
@@ -31,15 +35,22 @@ describe('the environment', () => {
       databaseUrl: DATABASE_URL,
       logs: true,
       checkResponses: true,
-      tillPin: '123456',
-      allowedHosts: ['till.example', 'Pass.example'],
+      demoSignIn: true,
+      publicUrl: 'https://menu.house.example',
+      trustProxy: ['loopback', '10.0.0.0/8'],
+      allowedHosts: ['till.example', 'Pass.example', 'menu.house.example'],
       pages: '/pages',
     });
   });
 
-  it('has no PIN of its own where others than this machine can reach it', () => {
-    expect(configFrom({ DATABASE_URL, HOST: '0.0.0.0' }).tillPin).toBeUndefined();
-    expect(configFrom({ DATABASE_URL, HOST: '0.0.0.0', TILL_PIN: '4711' }).tillPin).toBe('4711');
+  it('lets anybody in as a made-up person only where nobody else can come, or where that is said', () => {
+    const demo = (env: object) => configFrom({ DATABASE_URL, ...env }).demoSignIn;
+    expect(demo({ DEMO_SIGN_IN: 'on' })).toBe(true);
+    expect(demo({ DEMO_SIGN_IN: 'off' })).toBe(false);
+    expect(demo({ HOST: '0.0.0.0', DEMO_SIGN_IN: 'everywhere' })).toBe(true);
+    expect(() => demo({ HOST: '0.0.0.0', DEMO_SIGN_IN: 'on' })).toThrow('DEMO_SIGN_IN=everywhere');
+    for (const DEMO_SIGN_IN of ['on', 'everywhere'])
+      expect(() => demo({ NODE_ENV: 'production', DEMO_SIGN_IN })).toThrow('production');
   });
 
   it.each([
@@ -48,8 +59,11 @@ describe('the environment', () => {
     [{ DATABASE_URL, PORT: 'http' }, /^PORT must be a whole number from 0 to 65535, not “http”\.$/],
     [{ DATABASE_URL, PORT: '65536' }, /^PORT/],
     [{ DATABASE_URL, PORT: '80.5' }, /^PORT/],
-    [{ DATABASE_URL, TILL_PIN: '12' }, /^TILL_PIN/],
-    [{ DATABASE_URL, TILL_PIN: 'word' }, /^TILL_PIN/],
+    [{ DATABASE_URL, DEMO_SIGN_IN: 'yes' }, /^DEMO_SIGN_IN must be/],
+    [{ DATABASE_URL, PUBLIC_URL: 'menu.example' }, /^PUBLIC_URL must be/],
+    [{ DATABASE_URL, PUBLIC_URL: 'https://menu.example' }, /TRUST_PROXY/],
+    [{ DATABASE_URL, TRUST_PROXY: 'true' }, /^TRUST_PROXY must be/],
+    [{ DATABASE_URL, TRUST_PROXY: '10.0.0.999' }, /^TRUST_PROXY must be/],
     [{ DATABASE_URL, ALLOWED_HOSTS: 'till.example/x' }, /^ALLOWED_HOSTS/],
   ])('%j is refused in one sentence', (env, sentence) => expect(() => configFrom(env)).toThrow(sentence));
 });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { connect, createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { addressOf, type Group } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request, signInEverybody } from './testing/signed-in.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { isUnavailable } from './db/database-errors.ts';
@@ -46,7 +46,7 @@ describe('a database that', () => {
       .post('/api/workbench/pictures')
       .set('Content-Type', 'image/png')
       .send(Buffer.from('89504e47', 'hex'));
-    expect(picture.status).toBe(415);
+    expect(picture.status).toBe(503);
     for (const route of routes
       .map((route) => ({ method: route.method, address: addressOf(route) }))
       .filter(
@@ -140,9 +140,12 @@ describe('a server that stops', () => {
       pages: '/nowhere',
       logs: false,
       checkResponses: true,
-      tillPin: undefined,
+      demoSignIn: true,
+      publicUrl: undefined,
+      trustProxy: [],
       allowedHosts: [],
     });
+    await signInEverybody(server.address);
     const runner = own.database.createQueryRunner();
     await runner.startTransaction();
     await runner.query('SELECT * FROM menu_state WHERE id = 1 FOR UPDATE');

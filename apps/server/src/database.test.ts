@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { groupAt, sendGroup } from './testing/requests.ts';
@@ -150,9 +150,9 @@ describe('what is read', () => {
 
   it('is found by an index among many orders, a page at a time, whatever is typed', async () => {
     await house.database
-      .query(`INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search)
+      .query(`INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search, guest_token)
       SELECT gen_random_uuid(), 'many-' || n, '', now(), 1, '{"lines":[]}', '{}', 100, 100, 'guest number' || n ||
-        ' somewhere' FROM generate_series(1, 3000) AS n`);
+        ' somewhere', gen_random_uuid() FROM generate_series(1, 3000) AS n`);
     await house.database.query('ANALYZE orders');
     // PostgreSQL scans a small table sequentially whatever its indexes, so sequential scans are switched off here.
     const plan = await house.database.transaction(async (manager) => {

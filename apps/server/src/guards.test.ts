@@ -2,7 +2,7 @@ import { deviceApi, shopApi } from '@hearty-ladle/core';
 import { randomUUID } from 'node:crypto';
 import { request as httpRequest } from 'node:http';
 import { connect } from 'node:net';
-import request from 'supertest';
+import { cookieFor, request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { ok, problem } from './http/reply.ts';
 import { ResponseChecks } from './http/response-checks.ts';
@@ -61,9 +61,9 @@ describe('another website’s page', () => {
 
   it('can’t post a form: only JSON is taken', async () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data']) {
-      expect((await request(one).post('/api/device/pin').set('Content-Type', type).send('{"pin":"2468"}')).status).toBe(
-        415,
-      );
+      expect(
+        (await request(one).post('/api/shop/quote').set('Content-Type', type).send('{"item":"toast"}')).status,
+      ).toBe(415);
     }
     expect((await request(one).post('/api/device/tickets/00000000-0000-4000-8000-000000000000/bump')).status).toBe(415);
   });
@@ -140,7 +140,8 @@ describe('bodies', () => {
   it('longer than a megabyte are read one at a time, others are served meanwhile', async () => {
     const slow = connect(Number(new URL(one).port), '127.0.0.1');
     slow.write(
-      'POST /api/workbench/changes HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n' +
+      `POST /api/workbench/changes HTTP/1.1\r\nHost: localhost\r\nCookie: ${cookieFor('owner', one)}\r\n` +
+        'Content-Type: application/json\r\n' +
         `Content-Length: ${2 * 1024 * 1024}\r\n\r\n{`,
     );
     const long = () =>
@@ -165,6 +166,32 @@ describe('bodies', () => {
           .send({ item: 'toast', notes: Object.fromEntries(lines.map((_, i) => [`n${i}`, 'x'])) })
       ).body.faults,
     ).toMatchObject([{ path: '/notes', code: 'too-long' }]);
+  });
+});
+
+describe('headers', () => {
+  it('let a page do what ours do, and nothing else', async () => {
+    const { headers } = await request(one).get('/api/health').expect(200);
+    expect(headers).toMatchObject({
+      'cross-origin-opener-policy': 'same-origin',
+      'cross-origin-resource-policy': 'same-origin',
+      'x-content-type-options': 'nosniff',
+      'x-frame-options': 'DENY',
+      'permissions-policy': expect.stringContaining('camera=()'),
+    });
+    expect(headers).not.toHaveProperty('strict-transport-security');
+    expect(headers).not.toHaveProperty('x-powered-by');
+    const policy = new Map(
+      (headers['content-security-policy'] ?? '').split(';').map((part) => {
+        const [name = '', ...values] = part.trim().split(' ');
+        return [name, values.join(' ')];
+      }),
+    );
+    expect(policy.get('script-src')).toMatch(/^'self' 'nonce-[^' ]+'$/);
+    expect(policy.get('style-src-attr')).toBe("'none'");
+    expect(policy.get('require-trusted-types-for')).toBe("'script'");
+    expect(policy.get('frame-ancestors')).toBe("'none'");
+    expect([...policy.values()].join(' ')).not.toMatch(/unsafe|\*/);
   });
 });
 
@@ -193,9 +220,9 @@ describe('answers', () => {
 });
 
 it('a route is implemented only for its own audience', () => {
-  expect(() => new AudienceRouter('shop', undefined as never).handle(deviceApi.tickets, () => ok([]))).toThrow(
-    'get /api/device/tickets is not for shop',
-  );
+  expect(() =>
+    new AudienceRouter('shop', undefined as never, undefined as never).handle(deviceApi.tickets, () => ok([])),
+  ).toThrow('get /api/device/tickets is not for shop');
 });
 
 describe('a response outside its contract', () => {

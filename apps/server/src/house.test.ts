@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { DEFAULT_HOUSE, type House } from '@hearty-ladle/core';
 import sharp from 'sharp';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { afterEach, describe, expect, it } from 'vitest';
 import { BOWL, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
@@ -58,76 +58,9 @@ describe('the house’s settings', () => {
       const reply = await request(one)
         .post('/api/device/orders')
         .set('Idempotency-Key', randomUUID())
-        .send({
-          location: 'steps',
-          lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }],
-          pin: '2468',
-        });
+        .send({ location: 'steps', lines: [{ item: 'off-menu', amounts: { 'named-price': amount }, quantity: 99 }] });
       expect(reply.status).toBe(422);
     }
-  });
-});
-
-describe('the PIN', () => {
-  const tryPin = (pin: string, device = '', server = one) =>
-    request(server).post('/api/device/pin').set('X-Device-Token', device).send({ pin });
-  const open = { location: 'steps', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
-  const forget = () => house.database.query('DELETE FROM pin_bucket');
-
-  it('can’t be guessed faster than the house says, whichever address, process, order or made-up device it is tried with', async () => {
-    await forget();
-    const guesses = Array.from({ length: 40 }, (_, i) => String(1000 + i));
-    const tries: request.Response[] = [];
-    for (const [i, pin] of guesses.entries()) {
-      const server = i % 2 ? one : other;
-      tries.push(
-        await (i % 3 === 0
-          ? request(server)
-              .post('/api/device/orders')
-              .set('Idempotency-Key', randomUUID())
-              .send({ ...open, pin, seenTotal: -1 })
-          : tryPin(pin, `made-up-${i}.x`, server)),
-      );
-    }
-    expect(tries.filter(({ status }) => status === 403)).toHaveLength(DEFAULT_HOUSE.pin.tries);
-    expect(tries.filter(({ status }) => status === 429)).toHaveLength(40 - DEFAULT_HOUSE.pin.tries);
-    expect((await tryPin('2468')).status).toBe(429);
-    const limits = tries.at(-1);
-    expect(Number(limits?.headers['retry-after'])).toBeGreaterThan(50);
-  });
-
-  it('has longer and longer pauses, but never one of a shift', async () => {
-    await forget();
-    const pauses: number[] = [];
-    for (let round = 0; round < 6; round++) {
-      for (let i = 0; i < DEFAULT_HOUSE.pin.tries; i++) await tryPin('0000');
-      pauses.push(Number((await tryPin('0000')).headers['retry-after']));
-      await house.database.query('UPDATE pin_bucket SET blocked_until = NULL');
-    }
-    expect(pauses).toEqual([60, 120, 240, 480, 480, 480].map((seconds) => expect.closeTo(seconds, -0.7)));
-  });
-
-  it('of a till that had it before is not kept out by strangers', async () => {
-    await forget();
-    const { device } = (await tryPin('2468').expect(200)).body;
-    for (let i = 0; i < DEFAULT_HOUSE.pin.tries + 1; i++) await tryPin('0000');
-    expect((await tryPin('2468')).status).toBe(429);
-    await tryPin('2468', device).expect(200);
-    await request(one)
-      .post('/api/device/orders')
-      .set('Idempotency-Key', randomUUID())
-      .set('X-Device-Token', device)
-      .send({ ...open, pin: '2468' })
-      .expect(201);
-    for (let i = 0; i < DEFAULT_HOUSE.pin.tries; i++) expect((await tryPin('0000', device)).status).toBe(403);
-    expect((await tryPin('2468', device)).status).toBe(429);
-  });
-
-  it('is none where the house has chosen none', async () => {
-    await forget();
-    const { address } = await house.openServer({ tillPin: undefined });
-    for (const pin of ['2468', '', 'undefined'])
-      expect((await request(address).post('/api/device/pin').send({ pin })).status).toBe(403);
   });
 });
 

@@ -3,10 +3,10 @@ import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
 import { type PantryNow } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { afterAll, expect, it } from 'vitest';
 import { countsBesideTheirLedger } from './jobs/housekeeping.ts';
-import { deviceToken, sendAs, sendOrder } from './testing/requests.ts';
+import { sendAsLead, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -41,8 +41,7 @@ const PORTIONS = 50;
 const GUESTS = 200;
 
 it('of 200 guests after the last 50 portions, one of two servers being killed meanwhile, 50 get one and none gets two', async () => {
-  const token = await deviceToken(one);
-  await sendAs(token, one, 'movements', {
+  await sendAsLead(one, 'movements', {
     kind: 'count',
     location: 'steps',
     rows: [{ what: { item: 'toast' }, quantity: PORTIONS }],

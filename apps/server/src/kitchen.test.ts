@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { PaperLineOut } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { PrintJobEntity } from './db/entities.ts';
 import { escposBytes } from './devices/escpos.ts';

@@ -17,6 +17,7 @@ import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { EMPTY_HOUSE } from './demo/empty-house.ts';
 import { loadHouse } from './demo/load-house.ts';
+import { storeDemoPeople } from './demo/people.ts';
 import { withSalesOn } from './demo/sales.ts';
 import { storeShelves } from './demo/shelves.ts';
 import { storeSmallStock } from './demo/small-stock.ts';
@@ -24,7 +25,8 @@ import { announce } from './live/announce.ts';
 
 /**
  * Loads the demo into a database that has no menu, or with `--replace` in place of everything. With `--empty`, loads a
- * house without dishes instead; with a file, its menu and a small pantry.
+ * house without dishes instead; with a file, its menu and a small pantry. The demo's people
+ * are added, and everybody else who is known stays.
  */
 async function loadDemo(url: string, args: readonly string[]): Promise<void> {
   const file = args.find((arg) => !arg.startsWith('--'));
@@ -39,6 +41,7 @@ async function loadDemo(url: string, args: readonly string[]): Promise<void> {
     if (isEmpty) await replaceMenu(manager, EMPTY_HOUSE);
     else if (menu) await loadSmallHouse(manager, menu);
     else await loadHouse(manager);
+    if (!isEmpty) await storeDemoPeople(manager);
     await announce(manager, { type: 'pantry' });
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
     await announce(manager, { type: 'tickets' });

@@ -10,6 +10,8 @@ process.on('unhandledRejection', (error) => log.error({ err: error }, 'a promise
 await runProcess(async () => {
   const server = await startServer(configFrom(process.env));
   process.stdout.write(`Hearty Ladle is open at ${server.address}\n`);
+  if (server.ownerLink !== undefined)
+    process.stdout.write(`Nobody is known here yet. The owner signs up at ${server.ownerLink}\n`);
   server.warmUp();
   return () => server.stop();
 });

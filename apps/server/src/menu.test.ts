@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Group, Item } from '@hearty-ladle/core';
 import sharp from 'sharp';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { groupAt, sendChange, sendGroup } from './testing/requests.ts';
@@ -22,7 +22,7 @@ describe('the journal', () => {
     await putGroup(other, 'spread', (group) => ({ ...group, name: 'On the toast' }));
     const [, entry] = (await request(other).get('/api/workbench/journal').expect(200)).body;
     expect(entry).toMatchObject({
-      by: 'Ines',
+      by: 'Odile Marten',
       change: { edits: [{ thing: { name: 'Which milk' } }] },
       inverse: { edits: [{ thing: { name: 'Milk' } }] },
     });
@@ -92,11 +92,8 @@ describe('what is used', () => {
             i % 2 ? one : other,
             [{ type: 'put', kind: 'items', thing: { ...dish, groups: [...(dish.groups ?? []), { group: id }] } }],
             [{ kind: 'items', id: 'toast', version: versions['items']?.['toast'] ?? 0 }],
-            { person: 'Writer' },
           ),
-          sendChange(i % 2 ? other : one, [{ type: 'remove', kind: 'groups', id }], [{ kind: 'groups', id, version }], {
-            person: 'Remover',
-          }),
+          sendChange(i % 2 ? other : one, [{ type: 'remove', kind: 'groups', id }], [{ kind: 'groups', id, version }]),
         ]),
       );
       // 503: a slow machine does not serve so many writers in time, and says so; nothing of it was saved.

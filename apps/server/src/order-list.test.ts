@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { BOWL, sendOrder, ticketsOf } from './testing/requests.ts';
@@ -22,7 +22,7 @@ describe('orders', () => {
   });
 
   it('are found by number, name, place and dish, and tell whoever placed them how far they are', async () => {
-    const { body } = await place({ name: 'Rosalind', place: 'table 9' }).expect(201);
+    const { body } = await sendOrder(one, { lines, name: 'Rosalind', place: 'table 9' }).expect(201);
     for (const find of ['rosalind', 'table 9', String(body.number), 'ember']) {
       const { body: rows } = await request(other).get('/api/workbench/orders').query({ find }).expect(200);
       expect(rows.map(({ number }: { number: number }) => number)).toContain(body.number);
@@ -129,17 +129,11 @@ describe('orders', () => {
     await request(one).post(`/api/device/parked/${body.id}/confirm`).send({ reservation: 'broken-till' }).expect(409);
   });
 
-  it('name a price only with the PIN of a person who may, and only at a till', async () => {
+  it('name a price only for a person who may, and only at a till', async () => {
     const order = { location: 'steps', lines: [{ item: 'off-menu', amounts: { 'named-price': 450 } }] };
-    const send = (pin?: string, face = 'device') =>
-      request(one)
-        .post(`/api/${face}/orders`)
-        .set('Idempotency-Key', randomUUID())
-        .send({ ...order, ...(pin && { pin }) });
-    await send().expect(403);
-    await send('0000').expect(403);
-    await send('2468', 'shop').expect(403);
-    expect((await send('2468').expect(201)).body.total).toBe(450);
+    await sendOrder(one, order, { audience: 'device', role: 'till' }).expect(403);
+    await sendOrder(one, order, { audience: 'shop', role: 'owner' }).expect(403);
+    expect((await sendOrder(one, order, { audience: 'device', role: 'lead' }).expect(201)).body.total).toBe(450);
   });
 });
 

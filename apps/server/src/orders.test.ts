@@ -1,5 +1,5 @@
 import { type PassTicket } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { BOWL } from './testing/requests.ts';
 import { useTwoServers } from './testing/test-house.ts';

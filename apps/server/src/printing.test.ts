@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Socket } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import type { PaperLine, PaperLineOut, PrinterMode } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './testing/signed-in.ts';
 import { afterAll, describe, expect, it } from 'vitest';
 import { PrinterEntity, PrintJobEntity, TicketEntity } from './db/entities.ts';
 import { columnsPrinted, escposBytes } from './devices/escpos.ts';

@@ -1,23 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { keyOfWhat, type OpenedOrder, type PassTicket, type PantryNow, type What } from '@hearty-ladle/core';
-import request from 'supertest';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { as, request } from './testing/signed-in.ts';
+import { describe, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
 import { countsBesideTheirLedger } from './jobs/housekeeping.ts';
-import { BOWL, deviceToken, sendAs } from './testing/requests.ts';
+import { BOWL, sendAsLead } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
 let other: string;
-let token: string;
 let house: TestHouse;
 useTwoServers((opened) => ({ one, other, house } = opened));
 
-beforeAll(async () => {
-  token = await deviceToken(one);
-});
-
-const send = (path: string, body: object, key?: string, server = one) => sendAs(token, server, path, body, key);
+const send = (path: string, body: object, key?: string, server = one) => sendAsLead(server, path, body, key);
 const order = (body: object, key?: string) => send('orders', { location: 'steps', service: 'dine-in', ...body }, key);
 const opened = async (id: string) =>
   (await request(one).get(`/api/workbench/orders/${id}`).expect(200)).body as OpenedOrder;
@@ -104,22 +99,25 @@ describe('a void', () => {
     expect(whole).toMatchObject({ total: placed.total, due: answer.due });
     expect(whole.rounds[0]?.voided).toEqual([2, 0]);
     expect(whole.history).toContainEqual(
-      expect.objectContaining({ what: 'voided', by: 'Ines', reason: 'Guest left', stock: 'back' }),
+      expect.objectContaining({ what: 'voided', by: 'Ines Calder', reason: 'Guest left', stock: 'back' }),
     );
     const tickets = await pass(placed.id);
     const told = tickets.filter(({ isVoid }) => isVoid);
     const sent = tickets.filter((ticket) => !ticket.isVoid && ticket.lines.some(({ voided }) => voided === 2));
     expect(told.map(({ station }) => station).sort()).toEqual(sent.map(({ station }) => station).sort());
     expect(told[0]).toMatchObject({ lines: [{ quantity: 2 }], notes: [{ text: 'Guest left' }] });
-    const guest = (await request(one).get(`/api/shop/orders/${placed.id}/progress`).expect(200)).body;
+    const [{ token }] = (await house.database.query('SELECT guest_token AS token FROM orders WHERE id = $1', [
+      placed.id,
+    ])) as [{ token: string }];
+    const guest = (await request(one).get(`/api/shop/orders/${token}/progress`).expect(200)).body;
     expect(guest).toMatchObject({ total: answer.due, tickets: tickets.length - told.length });
   });
 
-  it('of what is made already is wasted; of more than is left, or without a PIN, is refused', async () => {
+  it('of what is made already is wasted; of more than is left, or by somebody at the till, is refused', async () => {
     await count(EGG, 10);
     const placed = (await order({ lines: [{ ...EGG_BOWL, quantity: 2 }] }).expect(201)).body;
     const all = { lines: [{ line: 0, quantity: 2 }], reason: 'Dropped', stock: 'waste' };
-    await request(one)
+    await as('till', one)
       .post(`/api/device/orders/${placed.id}/voids`)
       .set('Idempotency-Key', randomUUID())
       .send(all)

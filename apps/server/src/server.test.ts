@@ -13,7 +13,7 @@ import {
   trustedOrder,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
-import request from 'supertest';
+import { cookieFor, request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { BOWL, groupAt, sendGroup } from './testing/requests.ts';
@@ -112,7 +112,7 @@ describe('line check', () => {
   const lines = async (body: object) => {
     const reply = await fetch(`${one}/api/workbench/check`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', cookie: cookieFor('owner', one) },
       body: JSON.stringify(body),
     });
     return {
@@ -147,7 +147,7 @@ describe('line check', () => {
       const gone = new AbortController();
       const { status } = await fetch(`${one}/api/workbench/check`, {
         method: 'POST',
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', cookie: cookieFor('owner', one) },
         body: '{}',
         signal: gone.signal,
       });
@@ -163,7 +163,7 @@ describe('line check', () => {
 
 describe('the house', () => {
   it('tells the pages of one server what happens at another', async () => {
-    const response = await fetch(`${one}/api/workbench/events`);
+    const response = await fetch(`${one}/api/workbench/events`, { headers: { cookie: cookieFor('owner', one) } });
     const reader = response.body?.getReader();
     const { group, version } = await groupAt(other, 'filling');
     await sendGroup(other, { ...group, name: 'Insides' }, version).expect(200);

@@ -1,4 +1,6 @@
+import type { Pool } from 'pg';
 import type { DataSource } from 'typeorm';
+import type { PostgresDriver } from 'typeorm/driver/postgres/PostgresDriver.js';
 import type { Config } from './config.ts';
 import { Gate } from './db/gate.ts';
 import { HouseSettings } from './db/house-settings.ts';
@@ -18,6 +20,9 @@ const ORDERS_AT_ONCE = 6;
 /** Changes of stock wait for the same rows as orders do. */
 const STOCK_CHANGES_AT_ONCE = 2;
 const PICTURE_WAIT_MS = 20_000;
+/** Each takes a core for some 50 ms. */
+const SECRETS_AT_ONCE = 2;
+const SECRET_WAIT_MS = 5_000;
 
 /** Creates and starts everything the routes depend on; `stop` shuts it down. */
 export async function newServices(
@@ -42,11 +47,14 @@ export async function newServices(
     database,
     cache: new MenuCache(),
     live,
+    sessionPool: (database.driver as PostgresDriver).master as Pool,
     printing,
     houseSettings,
     judge,
     soldMenus: new SoldMenus(database),
-    tillPin: config.tillPin,
+    isDemo: config.demoSignIn,
+    secret: await houseSettings.secret(database.manager),
+    secretGate: new Gate(SECRETS_AT_ONCE, SECRET_WAIT_MS),
     menuGate: new Gate(MENU_WRITERS, MENU_WAIT_MS),
     orderGate: new Gate(ORDERS_AT_ONCE),
     stockGate: new Gate(STOCK_CHANGES_AT_ONCE),

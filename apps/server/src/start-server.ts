@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { newApp } from './app.ts';
+import { newOwnerToken } from './commands/sign-in.ts';
 import type { Config } from './config.ts';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import { runMigrations } from './db/run-migrations.ts';
@@ -12,6 +13,8 @@ const DRAIN_MS = 5_000;
 
 export interface RunningServer {
   readonly address: string;
+  /** The link by which the first owner is made, where nobody is known yet. */
+  readonly ownerLink: string | undefined;
   /** Prepares in advance what would delay the first requests. */
   readonly warmUp: () => void;
   readonly stop: () => Promise<void>;
@@ -35,7 +38,10 @@ export async function startServer(config: Config): Promise<RunningServer> {
     await services.stop();
     await database.destroy();
   };
-  return { address: `http://${config.host}:${port}`, warmUp: () => services.judge.warmUp(), stop };
+  const address = `http://${config.host}:${port}`;
+  const token = await newOwnerToken(services);
+  const ownerLink = token && `${config.publicUrl ?? address}/first-owner#${token}`;
+  return { address, ownerLink, warmUp: () => services.judge.warmUp(), stop };
 }
 
 /** Stops accepting requests and waits for the running ones. */

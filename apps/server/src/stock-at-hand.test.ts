@@ -1,21 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { hideChoices, keyOfWhat, type Menu, type PantryNow, type StockStanding } from '@hearty-ladle/core';
-import request from 'supertest';
-import { beforeAll, describe, expect, it } from 'vitest';
-import { BOWL, deviceToken, sendAs, sendOrder } from './testing/requests.ts';
+import { as, request } from './testing/signed-in.ts';
+import { describe, expect, it } from 'vitest';
+import { BOWL, sendAsLead, sendOrder } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
 let other: string;
-let token: string;
 let house: TestHouse;
 useTwoServers((opened) => ({ one, other, house } = opened));
 
-beforeAll(async () => {
-  token = await deviceToken(one);
-});
-
-const send = (path: string, body: object) => sendAs(token, one, path, body);
+const send = (path: string, body: object) => sendAsLead(one, path, body);
 const pantry = async () =>
   (await request(other).get('/api/device/pantry').query({ location: 'steps' }).expect(200)).body as PantryNow;
 const told = async () =>
@@ -23,14 +18,14 @@ const told = async () =>
 
 describe('a pause of online ordering', () => {
   it('refuses guests there until it is over, and says until when; tills go on', async () => {
-    await request(one).post('/api/device/pause').send({ location: 'steps', minutes: 15 }).expect(403);
+    await as('till', one).post('/api/device/pause').send({ location: 'steps', minutes: 15 }).expect(403);
     await send('pause', { location: 'moon', minutes: 15 }).expect(422);
     const { until } = (await send('pause', { location: 'steps', minutes: 15 }).expect(200)).body;
     expect(Date.parse(until) - Date.now()).toBeGreaterThan(14 * 60_000);
     const refused = await sendOrder(other, { lines: [BOWL] }).expect(409);
     expect(refused.body).toMatchObject({ type: 'urn:hearty-ladle:problem:ordering-paused', until });
     expect((await told()).pausedUntil).toBe(until);
-    expect((await pantry()).pausedBy).toBe('Ines');
+    expect((await pantry()).pausedBy).toBe('Ines Calder');
     await sendOrder(other, { lines: [BOWL] }, { audience: 'device' }).expect(201);
     await sendOrder(other, { location: 'millrace', lines: [BOWL] }).expect(201);
     await send('pause', { location: 'steps', minutes: 0 }).expect(200);
@@ -60,7 +55,7 @@ describe('a stand-in', () => {
     await send('offs', { ...off, standIns: ['noodle/none-such'] }).expect(422);
     const [{ id }] = (await send('offs', off).expect(201)).body;
     expect((await told()).standIns).toEqual(['noodle/rice']);
-    const placed = (await sendOrder(other, { lines: [withRice] }).expect(201)).body;
+    const placed = (await sendOrder(other, { lines: [withRice] }, { audience: 'device' }).expect(201)).body;
     await sendOrder(other, { location: 'millrace', lines: [withRice] }).expect(422);
     await send(`offs/${id}/end`, {}).expect(200);
     await sendOrder(one, { lines: [withRice] }).expect(422);

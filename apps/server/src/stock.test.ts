@@ -1,24 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { type Movement, type PantryNow, keyOfWhat, type What } from '@hearty-ladle/core';
-import request from 'supertest';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { as, request } from './testing/signed-in.ts';
+import { describe, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { countsBesideTheirLedger, tidy } from './jobs/housekeeping.ts';
-import { BOWL, deviceToken, sendAs, sendOrder, until } from './testing/requests.ts';
+import { BOWL, sendAsLead, sendOrder, until } from './testing/requests.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
 let one: string;
 let other: string;
-let token: string;
 let house: Parameters<Parameters<typeof useTwoServers>[0]>[0]['house'];
 useTwoServers((opened) => ({ one, other, house } = opened));
 
-beforeAll(async () => {
-  token = await deviceToken(one);
-});
-
-const send = (path: string, body: object, key?: string, server = one) => sendAs(token, server, path, body, key);
+const send = (path: string, body: object, key?: string, server = one) => sendAsLead(server, path, body, key);
 const pantry = async (location = 'steps', server = one) =>
   (await request(server).get('/api/device/pantry').query({ location }).expect(200)).body as PantryNow;
 const ledger = async (what: What, location = 'steps') =>
@@ -44,7 +39,7 @@ describe('86', () => {
     const what = { choice: 'noodle/wheat' };
     const key = randomUUID();
     const [off] = (await send('offs', { whats: [what], locations: ['steps'] }, key).expect(201)).body;
-    expect(off).toMatchObject({ what, locations: ['steps'], by: 'Ines' });
+    expect(off).toMatchObject({ what, locations: ['steps'], by: 'Ines Calder' });
     expect((await send('offs', { whats: [what], locations: ['steps'] }, key).expect(201)).body).toEqual([off]);
     const refused = await sendOrder(other, { lines: [BOWL] }).expect(422);
     expect(refused.body.problems).toContainEqual({ line: 0, code: 'sold-out', group: 'noodle', choice: 'wheat' });
@@ -76,9 +71,9 @@ describe('86', () => {
     for (const { id } of offs) await send(`offs/${id}/end`, {}).expect(200);
   });
 
-  it('is only for a device with the PIN, and only of what there is', async () => {
-    const nobody = request(one).post('/api/device/offs').set('Idempotency-Key', randomUUID());
-    await nobody.send({ whats: [{ item: 'toast' }] }).expect(403);
+  it('is only for a shift lead, and only of what there is', async () => {
+    const waiter = as('till', one).post('/api/device/offs').set('Idempotency-Key', randomUUID());
+    await waiter.send({ whats: [{ item: 'toast' }] }).expect(403);
     expect((await send('offs', { whats: [{ item: 'soup' }] }).expect(422)).body.type).toContain('unknown-thing');
     expect((await send('offs', { whats: [{ item: 'toast' }], locations: ['moon'] }).expect(422)).body.type).toContain(
       'unknown-location',
@@ -113,7 +108,7 @@ describe('stock', () => {
     await move('count', 8, { seen: 9 }).expect(201);
     expect(await onHand(egg)).toBe(6);
     expect(await ledger(egg)).toMatchObject([
-      { kind: 'count', quantity: -1, onHand: 6, by: 'Ines' },
+      { kind: 'count', quantity: -1, onHand: 6, by: 'Ines Calder' },
       { kind: 'sale', quantity: -2, onHand: 7 },
       { kind: 'waste', quantity: -1, onHand: 9, reason: 'dropped' },
       { kind: 'sale', quantity: -2, onHand: 10, order: placed.body.number },
@@ -145,9 +140,9 @@ describe('stock', () => {
     for (const code of codes) expect(['placed', 'item-sold-out', 'not-enough']).toContain(code);
     expect(await onHand(what)).toBe(0);
     await expectLedgerAgrees();
-    // With the PIN, a till may sell what is not on hand; on hand then falls below zero, and says so.
-    await sendOrder(one, { lines: [TOAST], evenIfShort: true }, { audience: 'device' }).expect(403);
-    await sendOrder(one, { lines: [TOAST], evenIfShort: true, pin: '2468' }, { audience: 'device' }).expect(201);
+    // A shift lead may sell what is not on hand; on hand then falls below zero, and says so.
+    await sendOrder(one, { lines: [TOAST], evenIfShort: true }, { audience: 'device', role: 'till' }).expect(403);
+    await sendOrder(one, { lines: [TOAST], evenIfShort: true }, { audience: 'device', role: 'lead' }).expect(201);
     expect(await onHand(what)).toBe(-1);
     await send('counts', { what, location: 'steps', isCounted: false }).expect(200);
     await expectLedgerAgrees();

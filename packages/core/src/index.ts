@@ -116,7 +116,7 @@ export {
   withoutDifference,
   withPrice,
 } from './edits/differences.ts';
-export type { Role, Target } from './edits/references.ts';
+export type { ReferenceRole, Target } from './edits/references.ts';
 export { removeEverywhere, type Removal } from './edits/remove-everywhere.ts';
 export { type UsePlace, usesOf } from './edits/where-used.ts';
 export { type DishReach, type Reach, reachOf } from './reach/reach.ts';
@@ -152,6 +152,8 @@ export { PRINTER_MODES } from './api/printer-modes.ts';
 export * from './api/house.ts';
 export * from './api/order-limits.ts';
 export * from './api/requests.ts';
+export * from './api/people.ts';
+export * from './people/roles.ts';
 export { type CheckLine, FindingReport, type Severity } from './api/check.ts';
 export {
   addressOf,
@@ -169,6 +171,7 @@ export { openApi } from './api/openapi.ts';
 export { type Faults, type FaultWithMessage, problemFields } from './api/problem.ts';
 export { deviceApi, publicApi, routeName, type Routes, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';
 export type { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu, Versions } from './api/workbook.ts';
+export { BLANK_NOTE, withoutNotes, withoutQuotedNotes, withoutTicketNotes } from './order/blank-notes.ts';
 export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';
 export { type ReadRule, readRule } from './rule-text/read-rule.ts';

@@ -9,6 +9,8 @@ import {
   type Menu,
   type MovementRequest,
   type OffRequest,
+  type Places,
+  reaches,
   toThousandths,
   type What,
 } from '@hearty-ladle/core';
@@ -60,12 +62,21 @@ export async function takeOff(
   });
 }
 
-/** Puts something back; false if nothing is off by this id. What was put back before stays as it was. */
-export async function putBack({ database }: MenuDependencies, id: string, person: string): Promise<boolean> {
+/** Puts something back that is off only at these places. What was put back before stays as it was. */
+export async function putBack(
+  { database }: MenuDependencies,
+  id: string,
+  person: string,
+  places: Places,
+): Promise<'not-off' | 'not-allowed' | undefined> {
   return database.transaction(async (manager) => {
+    const off = await manager.findOneBy(OffEntity, { id });
+    if (!off) return 'not-off';
+    const where: readonly (string | undefined)[] = off.locations ?? [undefined];
+    if (!where.every((place) => reaches(places, place))) return 'not-allowed';
     await manager.update(OffEntity, { id, endedAt: IsNull() }, { endedAt: now(), endedBy: person });
     await announce(manager, { type: 'pantry' });
-    return manager.existsBy(OffEntity, { id });
+    return undefined;
   });
 }
 

@@ -4,14 +4,19 @@ import { now } from '@hearty-ladle/node-runtime';
 import { type EntityManager, In } from 'typeorm';
 import { AbandonedKeyEntity, OrderEntity, type OrderRow } from '../db/entities.ts';
 
+/** A placed order, with the token by which its guest follows it. */
+export interface StoredOrder extends PlacedOrder {
+  readonly guestToken: string;
+}
+
 /** What the keys of a request alone decide. */
 export type EarlierOrder =
-  | { readonly outcome: 'placed-before'; readonly order: PlacedOrder }
+  | { readonly outcome: 'placed-before'; readonly order: StoredOrder }
   /** One of the keys in `replaces` had already placed an order, so this request did not place one. */
-  | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
+  | { readonly outcome: 'first-was-placed'; readonly order: StoredOrder }
   | { readonly outcome: 'key-taken' | 'key-abandoned' };
 
-/** The request's key, the keys it replaces, and a hash of the order itself (without the seen total and the PIN). */
+/** The request's key, the keys it replaces, and a hash of the order itself (without the seen total). */
 export interface RequestKeys {
   readonly key: string;
   readonly replaces: readonly string[];
@@ -54,6 +59,6 @@ export async function findEarlierOrder(manager: EntityManager, keys: RequestKeys
   return undefined;
 }
 
-function placed({ id, number, total, round }: OrderRow): PlacedOrder {
-  return { id, number, total, ...(round > 1 && { round }) };
+function placed({ id, number, total, round, guestToken }: OrderRow): StoredOrder {
+  return { id, guestToken, number, total, ...(round > 1 && { round }) };
 }

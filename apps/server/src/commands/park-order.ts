@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { cleanNote, type Placement } from '@hearty-ladle/core';
+import { cleanNote, type Placement, type Places, reaches } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource } from 'typeorm';
 import { ParkedOrderEntity } from '../db/entities.ts';
@@ -14,7 +14,7 @@ export async function parkOrder(
   key: string,
   placement: Placement,
 ): Promise<{ readonly id: string; readonly label: string }> {
-  const { seenTotal: _seen, pin: _pin, name = '', place = '', ...order } = placement;
+  const { seenTotal: _seen, name = '', place = '', ...order } = placement;
   const named = {
     ...order,
     ...(cleanNote(name) !== '' && { name: cleanNote(name) }),
@@ -45,17 +45,20 @@ export async function parkOrder(
 }
 
 /**
- * Reserves a parked order for one till. Returns its content, or undefined if it is gone or reserved by another till.
+ * Reserves a parked order at these places for one till. Returns its content, or undefined if it is gone or reserved by another till.
  */
 export async function reserveParked(
   database: DataSource,
   id: string,
   reservation: string,
+  places: Places,
 ): Promise<Placement | undefined> {
   return database.transaction(async (manager) => {
     const parked = await manager.findOne(ParkedOrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     const isAnothers = parked?.reservedBy !== reservation && (parked?.reservedUntil?.getTime() ?? 0) > now().getTime();
     if (!parked || parked.takenAt || isAnothers) return undefined;
+    const { location } = parked.request;
+    if (location !== undefined && !reaches(places, location)) return undefined;
     await manager.update(
       ParkedOrderEntity,
       { id },

@@ -11,14 +11,16 @@ import {
   type OrderRequest,
   type OrderSource,
   type Pantry,
-  type PlacedOrder,
   type Placement,
+  type Places,
+  reaches,
   totalFaultOf,
   trustedOrder,
   withStandIns,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
-import type { EntityManager } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { HouseSettings } from '../db/house-settings.ts';
 import type { StockCountRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
@@ -35,36 +37,39 @@ import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { asRound, firstRound, nextRound, warningsBefore } from './add-round.ts';
-import { checkPin, type PinDependencies } from './check-pin.ts';
-import { type EarlierOrder, findEarlierOrder, keysOf, placedBefore } from './order-keys.ts';
+import { type EarlierOrder, findEarlierOrder, keysOf, placedBefore, type StoredOrder } from './order-keys.ts';
 import { dishNames, searchText, warningsOf } from './order-texts.ts';
 import { pauseAt } from '../queries/pantry.ts';
 import { storeOrder } from './store-order.ts';
+import { addToTrail, type Doer } from './trail.ts';
 import { rememberTurnedAway } from './turn-away.ts';
 
 export type OrderOutcome =
-  | { readonly outcome: 'placed'; readonly order: PlacedOrder }
+  | { readonly outcome: 'placed'; readonly order: StoredOrder }
   | EarlierOrder
   | { readonly outcome: 'refused' | 'costs-otherwise'; readonly quote: OrderQuote }
   | { readonly outcome: 'above-limit'; readonly fault: OrderLimitFault }
-  | { readonly outcome: 'pin-too-often'; readonly seconds: number }
   /** Online ordering is paused at the location. */
   | { readonly outcome: 'paused'; readonly until: Date }
   /** `no-order`: there is none that the round could be added to. */
   | { readonly outcome: 'may-not-name-prices' | 'no-menu' | 'no-location' | 'no-order' };
 
 /** Dependencies of placing an order. */
-export interface OrderDependencies extends PinDependencies {
+export interface OrderDependencies {
+  readonly database: DataSource;
+  readonly houseSettings: HouseSettings;
   readonly cache: MenuCache;
   readonly printing: PrintQueue;
   readonly orderGate: Gate;
   readonly soldMenus: SoldMenus;
 }
 
-/** Who sends an order: a guest, or a till with its device token. */
+/** Who sends an order: a guest, or a till with whoever works at it. */
 export interface OrderSender {
   readonly source: OrderSource;
-  readonly device?: string | undefined;
+  readonly doer: Doer;
+  /** Where an open price may be named, and what is short be sold. */
+  readonly pricesAt: Places;
 }
 
 /**
@@ -80,7 +85,7 @@ export async function placeOrder(
   sender: OrderSender,
 ): Promise<OrderOutcome> {
   const { database, cache, houseSettings, orderGate, printing, soldMenus } = dependencies;
-  const { pin, replaces = [], evenIfShort = false, addTo, ...sent } = request;
+  const { replaces = [], evenIfShort = false, addTo, ...sent } = request;
   const { seenTotal, ...ordered } = sent;
   const keys = keysOf(key, replaces, addTo === undefined ? ordered : { ...ordered, addTo });
   // Checked before anything can be refused, so that a client that lost an answer learns of the placed order whatever
@@ -98,14 +103,9 @@ export async function placeOrder(
   if (stored.menu.locations?.length && placement.location === undefined) return { outcome: 'no-location' };
   const pause = sender.source === 'shop' ? await pauseAt(database.manager, placement.location) : undefined;
   if (pause) return { outcome: 'paused', until: pause.until };
-  if (evenIfShort || namesPrices(stored.menu, placement)) {
-    const checked =
-      pin === undefined || sender.source === 'shop'
-        ? ({ outcome: 'wrong' } as const)
-        : await checkPin(dependencies, pin, sender.device);
-    if (checked.outcome === 'wrong') return { outcome: 'may-not-name-prices' };
-    if (checked.outcome === 'too-often') return { outcome: 'pin-too-often', seconds: checked.seconds };
-  }
+  const isPriceNamed = namesPrices(stored.menu, placement);
+  if ((evenIfShort || isPriceNamed) && (sender.source === 'shop' || !reaches(sender.pricesAt, placement.location)))
+    return { outcome: 'may-not-name-prices' };
   const outcome = await orderGate.run(async () => {
     await soldMenus.keep(stored);
     return database.transaction(async (manager): Promise<OrderOutcome> => {
@@ -146,6 +146,9 @@ export async function placeOrder(
       const flows = flowsOf(quote.takes, counts, order.location);
       await addMovements(manager, flows, { kind: 'sale', by: sender.source, orderId: placed.id });
       if (flows.length > 0) await announce(manager, { type: 'pantry' });
+      const about = `order ${placed.number}`;
+      if (isPriceNamed) await addToTrail(manager, 'price-named', sender.doer, about);
+      if (evenIfShort) await addToTrail(manager, 'sold-short', sender.doer, about);
       return { outcome: 'placed', order: placed };
     });
   });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { OrderTicket, PlacedOrder } from '@hearty-ladle/core';
+import type { OrderTicket } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
@@ -7,6 +7,7 @@ import { printerAt } from '../db/printer-ids.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';
+import type { StoredOrder } from './order-keys.ts';
 
 /** An order before it has an id and a number. */
 export type NewOrder = Pick<
@@ -22,12 +23,12 @@ export async function storeOrder(
   printing: PrintQueue,
   order: NewOrder,
   warnings: readonly string[],
-): Promise<PlacedOrder> {
-  const id = randomUUID();
+): Promise<StoredOrder> {
+  const [id, guestToken] = [randomUUID(), randomUUID()];
   const moment = now();
   const { total, tickets } = order.quote;
   const { addedTo, round = 1 } = order;
-  const row = { ...order, id, placedAt: moment, total, due: total };
+  const row = { ...order, id, guestToken, placedAt: moment, total, due: total };
   // Its columns are named, as the mapper never writes a number that the database can count by itself.
   const { generatedMaps } = await manager
     .createQueryBuilder()
@@ -44,7 +45,7 @@ export async function storeOrder(
     ...(round > 1 && { round }),
   }));
   await sendTickets(manager, printing, { id, number, request: order.request }, sent);
-  return { id, number, total, ...(round > 1 && { round }) };
+  return { id, guestToken, number, total, ...(round > 1 && { round }) };
 }
 
 /** Sends tickets of an order to the pass, and to the printers of their stations. */

@@ -4,7 +4,9 @@ import {
   givenBack,
   keyOfWhat,
   leftOfLine,
+  type Places,
   quoteRemains,
+  reaches,
   type Takes,
   toThousandths,
   type VoidAnswer,
@@ -30,9 +32,10 @@ import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { sendTickets } from './store-order.ts';
+import { addToTrail, type Doer } from './trail.ts';
 
 /** `not-left`: more is voided than is left of a line; `no-menu`: the menu it was sold from is not kept any more. */
-export type VoidRefusal = 'no-order' | 'not-left' | 'key-taken' | 'no-menu';
+export type VoidRefusal = 'no-order' | 'not-left' | 'key-taken' | 'no-menu' | 'not-allowed';
 
 interface VoidDependencies {
   readonly database: DataSource;
@@ -51,11 +54,13 @@ export async function voidLines(
   key: string,
   id: string,
   { lines, reason, stock }: VoidRequest,
-  by: string,
+  { places, ...doer }: Doer & { readonly places: Places },
 ): Promise<VoidAnswer | VoidRefusal> {
+  const by = doer.by ?? '';
   const answer = await database.transaction(async (manager): Promise<VoidAnswer | VoidRefusal> => {
     const order = await manager.findOne(OrderEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!order) return 'no-order';
+    if (!reaches(places, order.request.location)) return 'not-allowed';
     const before = await manager.findBy(OrderVoidEntity, { orderId: id });
     const same = before.find(({ requestKey }) => requestKey === key);
     const isSame = same && isDeepStrictEqual([same.lines, same.reason, same.stock], [lines, reason, stock]);
@@ -92,6 +97,7 @@ export async function voidLines(
     const round = order.round > 1 && { round: order.round };
     const tickets = voidTickets(order.quote, lines, reason).map((ticket) => ({ ...ticket, ...round }));
     await sendTickets(manager, printing, order, tickets);
+    await addToTrail(manager, 'order-voided', doer, `order ${order.number}`);
     return { id, total: order.total, due: after.total };
   });
   if (typeof answer !== 'string') printing.wake();

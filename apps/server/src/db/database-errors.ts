@@ -35,6 +35,7 @@ const UNAVAILABLE_MESSAGES = [
   'not queryable',
   'timeout expired',
   'driver not connected',
+  'cannot use a pool after calling end',
 ];
 
 /** Whether the error is temporary, so that the same request may succeed a moment later. */

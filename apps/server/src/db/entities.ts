@@ -1,5 +1,6 @@
 export * from './house-entities.ts';
 export * from './menu-entities.ts';
 export * from './order-entities.ts';
+export * from './people-entities.ts';
 export * from './stock-entities.ts';
 export * from './void-entities.ts';

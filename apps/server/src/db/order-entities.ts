@@ -1,6 +1,6 @@
 import type { Order, OrderQuote, OrderTicket, PaperLineOut, PaperState } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
-import { HouseEntity, PinBucketEntity } from './house-entities.ts';
+import { HouseEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
 import { SoldMenuEntity, TicketEventEntity } from './sold-entities.ts';
 import { OrderVoidEntity } from './void-entities.ts';
@@ -31,6 +31,10 @@ export interface OrderRow {
   dishes: readonly string[];
   /** Lower-case text that the order is found by. */
   search: string;
+  /** By which its guest follows it; nobody else knows it. */
+  guestToken: string;
+  /** When its name, place and notes were blanked. */
+  blankedAt: Date | null;
 }
 export const OrderEntity = new EntitySchema<OrderRow>({
   name: 'orders',
@@ -57,11 +61,17 @@ export const OrderEntity = new EntitySchema<OrderRow>({
     place: { type: 'text', nullable: true },
     dishes: { type: 'jsonb', default: [] },
     search: { type: 'text', select: false },
+    guestToken: { type: 'uuid', name: 'guest_token' },
+    blankedAt: { type: 'timestamptz', name: 'blanked_at', nullable: true },
   },
-  uniques: [{ name: 'uq_orders_key', columns: ['key'] }],
+  uniques: [
+    { name: 'uq_orders_key', columns: ['key'] },
+    { name: 'uq_orders_guest_token', columns: ['guestToken'] },
+  ],
   indices: [
     { name: 'ix_orders_placed_at', columns: ['placedAt'] },
     { name: 'ix_orders_number', columns: ['number', 'round'], unique: true },
+    { name: 'ix_orders_unblanked', columns: ['placedAt'], where: 'blanked_at IS NULL' },
     { name: 'ix_orders_added_to', columns: ['addedTo'], where: 'added_to IS NOT NULL' },
     // A trigram index, which the mapper can't describe; a migration creates it.
     { name: 'ix_orders_search', columns: ['search'], synchronize: false },
@@ -264,5 +274,4 @@ export const ORDER_ENTITIES = [
   SimPrinterEntity,
   SimPaperEntity,
   HouseEntity,
-  PinBucketEntity,
 ];

@@ -1,6 +1,6 @@
 import { brokenPromises, documentOf, LineCheck, promisesOf } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
-import request from 'supertest';
+import { request } from '../testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { countsBesideTheirLedger } from '../jobs/housekeeping.ts';
 import { openHouse } from '../testing/test-house.ts';

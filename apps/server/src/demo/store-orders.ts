@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { Menu } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { dishNames, searchText } from '../commands/order-texts.ts';
@@ -44,6 +44,7 @@ export async function storeInventedOrders(
       'place',
       'dishes',
       'search',
+      'guest_token',
     ],
     orderRows(kept, soldFrom),
   );
@@ -114,6 +115,8 @@ function* orderRows(
       addedTo,
       round,
       ...texts,
+      // Made anew each time: what a seed makes can be guessed.
+      randomUUID(),
     ];
   }
 }

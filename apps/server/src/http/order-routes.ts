@@ -2,12 +2,16 @@ import {
   type deviceApi,
   type OrderLimitFault,
   orderQuoteForGuests,
+  type PlacedOrder,
   type OrderSource,
   quoteForGuests,
   type shopApi,
 } from '@hearty-ladle/core';
 import { placeOrder } from '../commands/place-order.ts';
 import { quoteDish, quoteWholeOrder } from '../queries/quotes.ts';
+import { forgetActing } from '../commands/act-as.ts';
+import type { StoredOrder } from '../commands/order-keys.ts';
+import { notAllowed } from './actor.ts';
 import { ok, type Problem, problem, reply } from './reply.ts';
 import type { AudienceRouter } from './router.ts';
 import type { Services } from './services.ts';
@@ -22,6 +26,10 @@ type OrderApi =
 
 /** Quotes and orders, for guests and tills; what each may decide differs. */
 export function orderRoutes(routes: AudienceRouter, services: Services, api: OrderApi, source: OrderSource): void {
+  /** A guest is not told the order's id, only the token by which it is followed. */
+  const placed = ({ guestToken, ...order }: StoredOrder): PlacedOrder =>
+    source === 'shop' ? { ...order, id: guestToken } : order;
+
   routes.handle(api.quote, async ({ body }) => {
     const quote = await quoteDish(services, body, source);
     if (!quote) return NO_MENU;
@@ -35,13 +43,17 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
     return ok(source === 'shop' ? orderQuoteForGuests(quoted.quote) : quoted.quote);
   });
 
-  routes.handle(api.placeOrder, async ({ body, key, device }) => {
-    const outcome = await placeOrder(services, key, body, { source, device });
+  routes.handle(api.placeOrder, async ({ body, key, actor }) => {
+    if (source === 'till' && !actor.may('take-orders', body.location)) return notAllowed('take-orders');
+    const sender = { source, doer: actor.doer, pricesAt: actor.places('name-prices') };
+    const outcome = await placeOrder(services, key, body, sender);
+    // A PIN is good for one order.
+    if (actor.actingToken !== undefined && 'order' in outcome) await forgetActing(services.database, actor.actingToken);
     switch (outcome.outcome) {
       case 'placed':
-        return reply(201, outcome.order);
+        return reply(201, placed(outcome.order));
       case 'placed-before':
-        return ok(outcome.order);
+        return ok(placed(outcome.order));
       case 'no-menu':
         return NO_MENU;
       case 'no-location':
@@ -57,12 +69,14 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
           409,
           'first-was-placed',
           'The order that was sent first has arrived after all; this one was not placed.',
-          { order: outcome.order },
+          { order: placed(outcome.order) },
         );
       case 'may-not-name-prices':
-        return problem(403, 'may-not-name-prices', 'A price may be named only with a PIN that is known here.');
-      case 'pin-too-often':
-        return tooOften(outcome.seconds);
+        return problem(
+          403,
+          'may-not-name-prices',
+          'Only a shift lead or the owner may name a price or sell what is short.',
+        );
       case 'paused':
         return problem(409, 'ordering-paused', 'No online orders are taken just now.', {
           until: outcome.until.toISOString(),
@@ -82,12 +96,6 @@ export function orderRoutes(routes: AudienceRouter, services: Services, api: Ord
         });
     }
   });
-}
-
-/** Too many wrong PINs: says when to try again. */
-export function tooOften(seconds: number): Problem {
-  const title = `Too many wrong PINs. Please try again in ${seconds} ${seconds === 1 ? 'second' : 'seconds'}.`;
-  return problem(429, 'pin-too-often', title, {}, { 'Retry-After': String(seconds) });
 }
 
 function aboveLimit(fault: OrderLimitFault): Problem {

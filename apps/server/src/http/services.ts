@@ -1,13 +1,17 @@
+import type { PGStoreOptions } from 'connect-pg-simple';
 import type { ChangeDependencies } from '../commands/change-menu.ts';
 import type { PictureDependencies } from '../commands/store-picture.ts';
 import type { OrderDependencies } from '../commands/place-order.ts';
+import type { SecretDependencies } from '../commands/sign-in.ts';
 import type { Gate } from '../db/gate.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
 
 /** Dependencies of the routes. */
-export interface Services extends OrderDependencies, ChangeDependencies, PictureDependencies {
+export interface Services extends OrderDependencies, ChangeDependencies, PictureDependencies, SecretDependencies {
   readonly live: LiveEvents;
+  /** The connections on which sessions are kept. */
+  readonly sessionPool: NonNullable<PGStoreOptions['pool']>;
   readonly stockGate: Gate;
   readonly judge: Judge;
 }

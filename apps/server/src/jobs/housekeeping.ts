@@ -1,11 +1,13 @@
 import type { DataSource } from 'typeorm';
+import { blankOldOrders } from '../commands/blank-order.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
+import { SoldMenus } from '../db/sold-menus.ts';
 import { log } from '../log.ts';
 
 const EVERY_MS = 3_600_000;
 /** Days during which a client may still repeat a lost request. */
 const REQUEST_DAYS = 2;
-const PIN_DAYS = 30;
+const THROTTLE_DAYS = 30;
 
 /** Deletes expired data once an hour; several processes may run it at the same time. */
 export class Housekeeping {
@@ -37,22 +39,27 @@ export class Housekeeping {
 }
 
 /**
- * Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat. Ends what
+ * Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat; blanks what is known
+ * of guests in orders that are old enough. Ends what
  * was off until a day long past, and reports counts that are not the sum of their ledger.
  */
 export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
   await endPastOffs(database);
   const wrong = await countsBesideTheirLedger(database);
   if (wrong.length > 0) log.error({ wrong }, 'what is on hand is not the sum of its ledger');
-  const { parkedOrderDays, paperDays } = (await houseSettings.read(database.manager)).house.retention;
+  const { parkedOrderDays, paperDays, guestDays } = (await houseSettings.read(database.manager)).house.retention;
   for (const [table, column, days] of [
     ['parked_order', 'parked_at', parkedOrderDays],
-    ['sim_paper', 'printed_at', paperDays],
+    ['sim_paper', 'printed_at', Math.min(paperDays, guestDays)],
     ['abandoned_key', 'at', REQUEST_DAYS],
-    ['pin_bucket', 'failed_at', PIN_DAYS],
+    ['throttle', 'failed_at', THROTTLE_DAYS],
+    ['pairing_code', 'until', 0],
+    ['acting', 'until', 0],
   ] as const) {
     await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
   }
+  const orders = { database, soldMenus: new SoldMenus(database) };
+  while ((await blankOldOrders(orders, guestDays)) > 0);
 }
 
 /** What ended by itself two days ago or earlier is over in every time zone. */

@@ -4,7 +4,9 @@ import {
   type OpenedOrder,
   type OrderRound,
   type OrderState,
+  type Places,
   type Progress,
+  reaches,
   voidedByLine,
   withStandIns,
 } from '@hearty-ladle/core';
@@ -35,6 +37,7 @@ export interface OrderFilter {
   readonly state?: OrderState;
   /** The number before which the list goes on. */
   readonly before?: number;
+  readonly places: Places;
 }
 
 const OPEN = `SELECT coalesce(r.added_to, r.id) FROM ticket t JOIN orders r ON r.id = t.order_id WHERE t.bumped_at IS NULL`;
@@ -48,7 +51,7 @@ const IN_STATE: Readonly<Record<OrderState, string>> = {
 /** The latest orders, or those that match; newest first. */
 export async function listOrders(dependencies: MenuDependencies, filter: OrderFilter): Promise<ListedOrder[]> {
   const { database } = dependencies;
-  const { location, day, state, before } = filter;
+  const { location, day, state, before, places } = filter;
   const find = filter.find?.trim() ?? '';
   const query = database
     .getRepository(OrderEntity)
@@ -58,6 +61,7 @@ export async function listOrders(dependencies: MenuDependencies, filter: OrderFi
     .take(PAGE);
   if (before !== undefined) query.andWhere('o.number < :before', { before });
   if (find !== '') withWords(query, find);
+  if (places !== 'everywhere') query.andWhere(`o.request ->> 'location' = ANY(:places)`, { places });
   if (location !== undefined) query.andWhere(`o.request ->> 'location' = :location`, { location });
   if (state !== undefined) query.andWhere(IN_STATE[state]);
   if (day !== undefined) {
@@ -122,12 +126,16 @@ interface OpenOrderDependencies extends MenuDependencies {
   readonly soldMenus: SoldMenus;
 }
 
-/** An order with everything known about it; undefined if there is none. A round of it leads to it too. */
-export async function openOrder(dependencies: OpenOrderDependencies, id: string): Promise<OpenedOrder | undefined> {
+/** An order with everything known about it; undefined if there is none at these places. A round of it leads to it too. */
+export async function openOrder(
+  dependencies: OpenOrderDependencies,
+  id: string,
+  places: Places,
+): Promise<OpenedOrder | undefined> {
   const { database } = dependencies;
   const rounds = await roundsOf(database, id);
   const [order] = rounds;
-  if (!order) return undefined;
+  if (!order || !reaches(places, order.request.location)) return undefined;
   const tickets = await ticketsOf(database, rounds);
   const voids = await database
     .getRepository(OrderVoidEntity)
@@ -185,13 +193,14 @@ async function openRound(
   };
 }
 
-/** An order's progress for its guest: nothing about other orders, no kitchen names. */
+/** An order's progress for its guest, by the guest's token: nothing about other orders, no kitchen names. */
 export async function progressOf(
   database: DataSource,
-  id: string,
+  guestToken: string,
   { ready }: Pick<House, 'ready'>,
 ): Promise<Progress | undefined> {
-  const rounds = await roundsOf(database, id);
+  const named = await database.getRepository(OrderEntity).findOneBy({ guestToken });
+  const rounds = named ? await roundsOf(database, named.id) : [];
   const [order] = rounds;
   if (!order) return undefined;
   const tickets = (await ticketsOf(database, rounds)).filter(({ body }) => !body.isVoid);

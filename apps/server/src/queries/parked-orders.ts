@@ -1,16 +1,17 @@
-import type { ParkedOrder } from '@hearty-ladle/core';
+import { type ParkedOrder, type Places, reaches } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, IsNull } from 'typeorm';
 import { ParkedOrderEntity } from '../db/entities.ts';
 
-/** Parked orders, oldest first. */
-export async function parkedOrders(database: DataSource): Promise<ParkedOrder[]> {
+/** Parked orders at these places, oldest first; those that name no location are everybody's. */
+export async function parkedOrders(database: DataSource, places: Places): Promise<ParkedOrder[]> {
   const rows = await database.manager.find(ParkedOrderEntity, {
     where: { takenAt: IsNull() },
     order: { parkedAt: 'ASC' },
     take: 200,
   });
-  return rows.map(({ id, label, parkedAt, request, reservedUntil }) => ({
+  const here = rows.filter(({ request: { location } }) => location === undefined || reaches(places, location));
+  return here.map(({ id, label, parkedAt, request, reservedUntil }) => ({
     id,
     label,
     parkedAt: parkedAt.toISOString(),

@@ -1,4 +1,4 @@
-import type { Order, PassTicket } from '@hearty-ladle/core';
+import { type Order, type PassTicket, type Places, reaches } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
 import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
@@ -12,8 +12,8 @@ function wantedOn(order: Order | undefined): { readonly wanted?: string } {
   return wanted === undefined ? {} : { wanted };
 }
 
-/** Open tickets, and bumped ones recent enough to be recalled; oldest first. */
-export async function passTickets(database: DataSource): Promise<PassTicket[]> {
+/** Open tickets of orders at these places, and bumped ones recent enough to be recalled; oldest first. */
+export async function passTickets(database: DataSource, places: Places): Promise<PassTicket[]> {
   const since = new Date(now().getTime() - RECALL_MINUTES * 60_000);
   const rows = await database.getRepository(TicketEntity).find({
     where: [{ bumpedAt: IsNull() }, { bumpedAt: MoreThan(since) }],
@@ -30,7 +30,8 @@ export async function passTickets(database: DataSource): Promise<PassTicket[]> {
     .find({ where: { ticketId: In(rows.map(({ id }) => id)) }, order: { copy: 'ASC' } });
   const byOrder = new Map(orders.map((order) => [order.id, order]));
   const byTicket = new Map(jobs.map((job) => [job.ticketId, job]));
-  return rows.map(({ id, orderId, orderNumber, station, body, sentAt, bumpedAt }) => {
+  const here = rows.filter(({ orderId }) => reaches(places, byOrder.get(orderId)?.request.location));
+  return here.map(({ id, orderId, orderNumber, station, body, sentAt, bumpedAt }) => {
     const order = byOrder.get(orderId);
     const job = byTicket.get(id);
     return {

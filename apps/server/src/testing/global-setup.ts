@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
 import { newDataSource } from '../db/data-source.ts';
+import { storeDemoPeople } from '../demo/people.ts';
 import { runMigrations } from '../db/run-migrations.ts';
 // The start scripts are plain JavaScript, so that they run before anything is installed.
 import { ensurePostgres } from '../../../../scripts/lib/packages.mjs';
@@ -27,6 +28,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   const database = newDataSource(url);
   await database.initialize();
   await runMigrations(database);
+  await database.transaction(storeDemoPeople);
   await database.destroy();
   project.provide('templateUrl', url);
   project.provide('adminUrl', postgres.adminUrl('postgres') as string);

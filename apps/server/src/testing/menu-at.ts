@@ -1,5 +1,5 @@
 import type { Menu } from '@hearty-ladle/core';
-import request from 'supertest';
+import { request } from './signed-in.ts';
 
 interface Stored {
   readonly revision: number;

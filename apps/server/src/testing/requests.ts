@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { ChangeRequest, Edit, Group, PaperLineOut, PaperOut, PassTicket } from '@hearty-ladle/core';
-import request from 'supertest';
+import type { Role, ChangeRequest, Edit, Group, PaperLineOut, PaperOut, PassTicket } from '@hearty-ladle/core';
 import { menuAt } from './menu-at.ts';
+import { as, request } from './signed-in.ts';
 
 /** A dish of the demo with the answers it requires. */
 export const BOWL = {
@@ -16,28 +16,17 @@ export const BOWL = {
 export function sendOrder(
   server: string,
   body: object,
-  { audience = 'shop' as 'shop' | 'device', key = randomUUID() as string } = {},
+  { audience = 'shop' as 'shop' | 'device', key = randomUUID() as string, role = 'owner' as Role } = {},
 ) {
-  return request(server)
+  return as(role, server)
     .post(`/api/${audience}/orders`)
     .set('Idempotency-Key', key)
     .send({ location: 'steps', ...body });
 }
 
-/** The token of a device on which the PIN was entered. */
-export async function deviceToken(server: string): Promise<string> {
-  const { body } = await request(server).post('/api/device/pin').send({ pin: '2468' }).expect(200);
-  return (body as { device: string }).device;
-}
-
-/** Sends something as that device. */
-export function sendAs(token: string, server: string, path: string, body: object, key: string = randomUUID()) {
-  return request(server)
-    .post(`/api/device/${path}`)
-    .set('Idempotency-Key', key)
-    .set('X-Device-Token', token)
-    .set('X-Working-As', 'Ines')
-    .send(body);
+/** Sends something as the shift lead. */
+export function sendAsLead(server: string, path: string, body: object, key: string = randomUUID()) {
+  return as('lead', server).post(`/api/device/${path}`).set('Idempotency-Key', key).send(body);
 }
 
 /** A group of the server's menu, with its version. */
@@ -52,12 +41,9 @@ export function sendChange(
   server: string,
   edits: readonly Edit[],
   based: ChangeRequest['based'],
-  { id = randomUUID() as string, person = 'Ines' } = {},
+  { id = randomUUID() as string } = {},
 ) {
-  return request(server)
-    .post('/api/workbench/changes')
-    .set('X-Working-As', encodeURIComponent(person))
-    .send({ id, label: 'a test', change: { edits }, based });
+  return request(server).post('/api/workbench/changes').send({ id, label: 'a test', change: { edits }, based });
 }
 
 /** Sends a changed group, based on a version of it. */

@@ -12,6 +12,7 @@ import { HouseSettings } from '../db/house-settings.ts';
 import { replaceMenu } from '../db/menu-store.ts';
 import { SimulatedPrinters } from '../devices/simulated-printers.ts';
 import { newServices } from '../services.ts';
+import { signInEverybody } from './signed-in.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/small-house.json', import.meta.url), 'utf8')) as Menu;
 
@@ -36,7 +37,9 @@ export async function openHouse() {
       pages: '/nowhere',
       logs: false,
       checkResponses: true,
-      tillPin: '2468',
+      demoSignIn: true,
+      publicUrl: undefined,
+      trustProxy: [],
       allowedHosts: [],
       ...more,
     };
@@ -51,7 +54,9 @@ export async function openHouse() {
       await services.printing.stop();
       await services.stop();
     });
-    return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, routes: app.routes };
+    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    if (config.demoSignIn) await signInEverybody(address);
+    return { address, routes: app.routes };
   };
 
   /** Changes some of the house's live settings. */

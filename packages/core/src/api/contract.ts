@@ -1,5 +1,8 @@
 import type { Static, TObject, TProperties, TSchema } from 'typebox';
+import { optional } from '../menu/schema-kit.ts';
+import { type Action, ROLES } from '../people/roles.ts';
 import { faultFields } from './problem.ts';
+import { enumOf, many } from './schema.ts';
 
 /** Who a route is for; each audience has its own prefix below /api (public: /api itself). */
 export type Audience = 'shop' | 'device' | 'workbench' | 'public';
@@ -20,7 +23,7 @@ export interface Refusal {
   readonly fields?: TProperties;
 }
 
-export type HeaderName = 'Idempotency-Key' | 'X-Device-Token' | 'X-Working-As';
+export type HeaderName = 'Idempotency-Key' | 'X-Acting-As';
 
 interface Shape {
   readonly summary: string;
@@ -37,16 +40,21 @@ interface Shape {
 /** One route: everything that both sides need to know about it. */
 export interface Route extends Shape {
   readonly audience: Audience;
+  /** What the person or device must be allowed to do; of devices' and the workbench's routes alone. */
+  readonly action?: Action;
   readonly method: 'get' | 'post';
   /** Below the audience's prefix; parameters as `:name`. */
   readonly path: string;
 }
 
+/** The shape of a route of an audience: who is behind devices and the workbench must be allowed what it does. */
+type ShapeFor<A extends Audience> = A extends 'device' | 'workbench' ? Shape & { readonly action: Action } : Shape;
+
 /** Declares the routes of one audience. */
 export function routesFor<A extends Audience>(audience: A) {
   const declare =
     <M extends 'get' | 'post'>(method: M) =>
-    <const P extends string, const S extends Shape>(path: P, shape: S) => ({ audience, method, path, ...shape });
+    <const P extends string, const S extends ShapeFor<A>>(path: P, shape: S) => ({ audience, method, path, ...shape });
   return { get: declare('get'), post: declare('post') };
 }
 
@@ -60,9 +68,19 @@ export type NameOf<R extends Pick<Route, 'audience' | 'method' | 'path'>> = R ex
   ? `${R['method']} /api${R['audience'] extends 'public' ? '' : `/${R['audience']}`}${R['path']}`
   : never;
 
+/** The roles that may do what was refused. */
+export const notAllowed = { may: optional(many(enumOf(...ROLES))) };
+
 /** Refusals that any route may answer with. */
-function commonRefusals({ method, params, query, body }: Route): Readonly<Record<number, Refusal>> {
+function commonRefusals({ method, params, query, body, action }: Route): Readonly<Record<number, Refusal>> {
   return {
+    ...(action !== undefined && {
+      401: { when: 'Nobody is signed in, and this is no paired device.' },
+      403: {
+        when: 'The role does not allow it, here or at that location; `may` names the roles that do.',
+        fields: notAllowed,
+      },
+    }),
     ...(params !== undefined && { 404: { when: 'There is nothing at this address.' } }),
     ...((query !== undefined || body !== undefined) && {
       400: { when: 'The request does not have the expected form; every fault with its path.', fields: faultFields },

@@ -11,10 +11,13 @@ export const House = object({
   orders: OrderLimits,
   /** Requests allowed per address and ten seconds, by audience. */
   rates: object({ shop: int(10, 1_000_000_000), device: int(10, 1_000_000_000), workbench: int(10, 1_000_000_000) }),
-  /** Wrong PINs before a pause, and the length of the first pause; each further pause is twice as long. */
-  pin: object({ tries: int(1, 20), pauseSeconds: int(10, 3_600) }),
-  /** Days after which data is deleted. */
-  retention: object({ parkedOrderDays: int(1, 30), paperDays: int(1, 365) }),
+  /**
+   * Wrong PINs before a pause, and the length of the first pause; each further pause is twice as long. A PIN is forgotten
+   * after so many seconds without use, and after each order.
+   */
+  pin: object({ tries: int(1, 20), pauseSeconds: int(10, 3_600), forgetSeconds: int(10, 3_600) }),
+  /** Days after which data is deleted; names and notes of guests are blanked in their orders. */
+  retention: object({ parkedOrderDays: int(1, 30), paperDays: int(1, 365), guestDays: int(1, 3_650) }),
   pictures: object({ maxMegabytes: int(1, 100_000) }),
   /** Guests are told how many portions are left from this number down; 0: never. */
   stock: object({ few: int(0, 100) }),
@@ -25,8 +28,8 @@ export type House = Static<typeof House>;
 export const DEFAULT_HOUSE: House = {
   orders: { maxLines: 60, maxGuestQuantity: 20, maxTotal: 1_000_000 },
   rates: { shop: 600, device: 1_000, workbench: 1_000 },
-  pin: { tries: 5, pauseSeconds: 60 },
-  retention: { parkedOrderDays: 2, paperDays: 14 },
+  pin: { tries: 5, pauseSeconds: 60, forgetSeconds: 90 },
+  retention: { parkedOrderDays: 2, paperDays: 14, guestDays: 90 },
   pictures: { maxMegabytes: 500 },
   stock: { few: 5 },
   ready: { 'dine-in': 0, takeaway: 0, delivery: 0 },

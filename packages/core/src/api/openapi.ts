@@ -62,11 +62,10 @@ const HEADERS: Readonly<Record<HeaderName, object>> = {
     schema: { type: 'string', pattern: '^[\\x21-\\x7e]{8,100}$' },
     description: 'Chosen by the client; a repeated request with the same key has the same effect as one.',
   },
-  'X-Device-Token': {
+  'X-Acting-As': {
     schema: { type: 'string' },
-    description: 'The token that a till received with its first right PIN.',
+    description: 'What a PIN was answered with: the request is made as that person, not as the device alone.',
   },
-  'X-Working-As': { schema: { type: 'string' }, description: 'The name of the person working, percent-encoded.' },
 };
 
 /** The description of every route as OpenAPI 3.1, generated from the contracts that both sides use. */

@@ -12,17 +12,15 @@ const Placed = Type.Object(
     place: optional(request),
     /** Allergens that the guest can't have; every ticket of the order is headed by them. */
     avoid: optional(list(request)),
-    /** At the till, with a PIN: judged by what is off by hand, even if there is not enough on hand. */
+    /** At the till, by a person who may: judged by what is off by hand, even if there is not enough on hand. */
     evenIfShort: optional(Type.Boolean()),
     /** Total the guest saw, in minor units; an order with a different total is not placed. */
     seenTotal: optional(Type.Integer()),
-    /** PIN of a person allowed to enter an open price at the till. */
-    pin: optional(request),
   },
   closed,
 );
 
-/** An order with what placing it needs: name, place, what the guest can't have, the total seen and a PIN. */
+/** An order with what placing it needs: name, place, what the guest can't have, and the total seen. */
 export const Placement = {
   ...shape,
   $id: 'hearty-ladle:placement',
@@ -38,7 +36,6 @@ export function orderOf({
   avoid: _avoid,
   evenIfShort: _evenIfShort,
   seenTotal: _seen,
-  pin: _pin,
   ...order
 }: Placement): Order {
   return order;

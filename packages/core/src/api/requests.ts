@@ -8,8 +8,6 @@ const word = Type.String({ minLength: 1, maxLength: 100 });
 
 /** An empty body; sent as `{}`, since only JSON is accepted. */
 export const NoBody = object({});
-export const PinTry = object({ pin: Type.String({ maxLength: 60 }) });
-export type PinTry = Static<typeof PinTry>;
 /** Identifies the till that takes a parked order; confirming uses the same token. */
 export const Reservation = object({ reservation: word });
 export type Reservation = Static<typeof Reservation>;

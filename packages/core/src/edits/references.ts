@@ -10,7 +10,7 @@ export type Target =
   | { readonly kind: 'choices'; readonly group: Id; readonly id: Id };
 
 /** How one object refers to another. */
-export type Role =
+export type ReferenceRole =
   | 'attached'
   | 'attached-by-section'
   /** A section or tag whose dishes get the group. */
@@ -34,7 +34,7 @@ export type Role =
 
 export interface Reference {
   readonly target: Target;
-  readonly role: Role;
+  readonly role: ReferenceRole;
   /** The choice of the referring group that contains the reference. */
   readonly choice?: Id;
 }
@@ -112,7 +112,7 @@ function withFields<T extends object>(thing: T, mappers: Mappers<T>): T {
   return changed;
 }
 
-function one(kind: Kind | 'pictures', role: Role, keep: Keep, choice?: Id): (id: Id) => Id | undefined {
+function one(kind: Kind | 'pictures', role: ReferenceRole, keep: Keep, choice?: Id): (id: Id) => Id | undefined {
   return (id) => (keep({ target: { kind, id }, role, ...(choice !== undefined && { choice }) }) ? id : undefined);
 }
 
@@ -133,7 +133,12 @@ function filteredKeys<V>(
   return remaining.length > 0 ? Object.fromEntries(remaining.map((id) => [id, map[id] as V])) : undefined;
 }
 
-function list(kind: Kind, role: Role, keep: Keep, choice?: Id): (ids: readonly Id[]) => readonly Id[] | undefined {
+function list(
+  kind: Kind,
+  role: ReferenceRole,
+  keep: Keep,
+  choice?: Id,
+): (ids: readonly Id[]) => readonly Id[] | undefined {
   const isKept = one(kind, role, keep, choice);
   return (ids) => filtered(ids, (id) => isKept(id) !== undefined);
 }

@@ -1,6 +1,6 @@
 import type { Id, Menu } from '../menu/document.ts';
 import { type Kind, KINDS } from '../menu/scope.ts';
-import { keepInAttachments, keepReferences, type Reference, type Role, type Target } from './references.ts';
+import { keepInAttachments, keepReferences, type Reference, type ReferenceRole, type Target } from './references.ts';
 
 /**
  * A place that refers to something: an object of the menu, perhaps one of its choices, or the order's own questions.
@@ -10,7 +10,7 @@ export interface UsePlace {
   readonly kind: Kind | 'order' | 'tags';
   readonly id: Id;
   readonly choice?: Id;
-  readonly role: Role;
+  readonly role: ReferenceRole;
 }
 
 /** Every place of a menu that refers to something, each once, in document order. */

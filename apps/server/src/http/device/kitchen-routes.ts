@@ -11,20 +11,20 @@ const NO_TICKET = problem(404, 'no-ticket', 'There is no such ticket.');
 
 /** The pass: tickets and printer health. */
 export function kitchenRoutes(routes: AudienceRouter, { database, printing, live }: Services): void {
-  routes.handle(deviceApi.tickets, async () => ok(await passTickets(database)));
+  routes.handle(deviceApi.tickets, async ({ actor }) => ok(await passTickets(database, actor.places('see-tickets'))));
 
   for (const [route, bumped] of [
     [deviceApi.bump, true],
     [deviceApi.recall, false],
   ] as const) {
-    routes.handle(route, async ({ params }) => {
-      const ticket = await setBumped(database, params.id, bumped);
+    routes.handle(route, async ({ params, actor }) => {
+      const ticket = await setBumped(database, params.id, bumped, actor.places('work-tickets'));
       return ticket ? ok(ticket) : NO_TICKET;
     });
   }
 
-  routes.handle(deviceApi.reprint, async ({ params }) => {
-    switch (await reprintTicket(database, printing, params.id)) {
+  routes.handle(deviceApi.reprint, async ({ params, actor }) => {
+    switch (await reprintTicket(database, printing, params.id, actor.places('work-tickets'))) {
       case 'sent':
         return reply(202, { id: params.id });
       case 'no-ticket':

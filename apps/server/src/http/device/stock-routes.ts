@@ -1,5 +1,4 @@
 import { deviceApi } from '@hearty-ladle/core';
-import { isKnownDevice } from '../../commands/check-pin.ts';
 import { changeCount, moveStock, putBack, type StockRefusal, takeOff } from '../../commands/change-stock.ts';
 import { pauseOrdering, setStockThing } from '../../commands/set-stock-thing.ts';
 import { ledgerDays, ledgerOf } from '../../queries/ledger.ts';
@@ -7,11 +6,11 @@ import { pantryAt } from '../../queries/pantry.ts';
 import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
-import { NEEDS_PIN } from './needs-pin.ts';
+import { notAllowed } from '../actor.ts';
 
 const NOT_THERE = problem(404, 'no-location', 'There is no menu, or it has no such location.');
 
-/** The 86 board and the pantry: everybody reads; only a device that has entered the PIN changes anything. */
+/** The 86 board and the pantry: everybody who works here reads; shift leads change. */
 export function stockRoutes(routes: AudienceRouter, services: Services): void {
   const { database, stockGate } = services;
 
@@ -26,39 +25,39 @@ export function stockRoutes(routes: AudienceRouter, services: Services): void {
     ok(await ledgerDays(services, query.what, query.location ?? '')),
   );
 
-  routes.handle(deviceApi.setThing, async ({ body, device }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
+  routes.handle(deviceApi.setThing, async ({ body }) => {
     const refused = await stockGate.run(() => setStockThing(services, body));
     return refused ? refusal(refused) : ok({});
   });
 
-  routes.handle(deviceApi.pause, async ({ body, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const paused = await stockGate.run(() => pauseOrdering(services, body, person));
+  routes.handle(deviceApi.pause, async ({ body, actor }) => {
+    if (!actor.may('take-off', body.location)) return notAllowed('take-off');
+    const paused = await stockGate.run(() => pauseOrdering(services, body, actor.by));
     return typeof paused === 'string' ? refusal(paused) : ok(paused);
   });
 
-  routes.handle(deviceApi.takeOff, async ({ key, body, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const taken = await stockGate.run(() => takeOff(services, key, body, person));
+  routes.handle(deviceApi.takeOff, async ({ key, body, actor }) => {
+    const places: readonly (string | undefined)[] = body.locations?.length ? body.locations : [undefined];
+    if (!places.every((place) => actor.may('take-off', place))) return notAllowed('take-off');
+    const taken = await stockGate.run(() => takeOff(services, key, body, actor.by));
     return typeof taken === 'string' ? refusal(taken) : reply(201, taken);
   });
 
-  routes.handle(deviceApi.putBack, async ({ params, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const isThere = await stockGate.run(() => putBack(services, params.id, person));
-    return isThere ? ok({ id: params.id }) : problem(404, 'not-off', 'Nothing is off by this id.');
+  routes.handle(deviceApi.putBack, async ({ params, actor }) => {
+    const refused = await stockGate.run(() => putBack(services, params.id, actor.by, actor.places('take-off')));
+    if (refused === 'not-allowed') return notAllowed('take-off');
+    return refused ? problem(404, refused, 'Nothing is off by this id.') : ok({ id: params.id });
   });
 
-  routes.handle(deviceApi.move, async ({ key, body, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const moved = await stockGate.run(() => moveStock(services, key, body, person));
+  routes.handle(deviceApi.move, async ({ key, body, actor }) => {
+    if (!actor.may('count-stock', body.location)) return notAllowed('count-stock');
+    const moved = await stockGate.run(() => moveStock(services, key, body, actor.by));
     return typeof moved === 'string' ? refusal(moved) : reply(201, moved);
   });
 
-  routes.handle(deviceApi.setCount, async ({ body, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const refused = await stockGate.run(() => changeCount(services, body, person));
+  routes.handle(deviceApi.setCount, async ({ body, actor }) => {
+    if (!actor.may('count-stock', body.location)) return notAllowed('count-stock');
+    const refused = await stockGate.run(() => changeCount(services, body, actor.by));
     return refused ? refusal(refused) : ok({});
   });
 }

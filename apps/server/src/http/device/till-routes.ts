@@ -1,15 +1,18 @@
-import { deviceApi } from '@hearty-ladle/core';
-import { checkPin, isKnownDevice } from '../../commands/check-pin.ts';
+import { deviceApi, reaches } from '@hearty-ladle/core';
+import { actAs, forgetActing } from '../../commands/act-as.ts';
 import { confirmParked, parkOrder, reserveParked } from '../../commands/park-order.ts';
 import { type VoidRefusal, voidLines } from '../../commands/void-lines.ts';
 import { servedMenu } from '../../queries/menu.ts';
 import { parkedOrders } from '../../queries/parked-orders.ts';
 import { menuReply } from '../menu-reply.ts';
-import { orderRoutes, tooOften } from '../order-routes.ts';
+import { peopleWithPin, placesOf, signedInOf } from '../../queries/people.ts';
+import { notAllowed } from '../actor.ts';
+import { orderListRoutes } from '../order-list-routes.ts';
+import { orderRoutes } from '../order-routes.ts';
+import { tooOften } from '../too-often.ts';
 import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
-import { NEEDS_PIN } from './needs-pin.ts';
 
 function voidRefusal(code: VoidRefusal): Problem {
   switch (code) {
@@ -19,6 +22,8 @@ function voidRefusal(code: VoidRefusal): Problem {
       return problem(404, code, 'The menu that this was sold from is not kept any more.');
     case 'not-left':
       return problem(422, code, 'That much is not left of it; somebody may have voided it already.');
+    case 'not-allowed':
+      return notAllowed('void-orders');
     case 'key-taken':
       return problem(422, code, 'This Idempotency-Key was used for another void.');
   }
@@ -26,7 +31,7 @@ function voidRefusal(code: VoidRefusal): Problem {
 
 const GONE = 'This order was taken up at another till.';
 
-/** Tills: menu, orders, parked orders, and the PIN for open prices. */
+/** Tills: menu, orders, parked orders, and the PINs by which people act at any device. */
 export function tillRoutes(routes: AudienceRouter, services: Services): void {
   const { database } = services;
 
@@ -34,18 +39,23 @@ export function tillRoutes(routes: AudienceRouter, services: Services): void {
 
   orderRoutes(routes, services, deviceApi, 'till');
 
-  routes.handle(deviceApi.voidLines, async ({ params, key, body, device, person }) => {
-    if (!(await isKnownDevice(services, device))) return NEEDS_PIN;
-    const voided = await services.orderGate.run(() => voidLines(services, key, params.id, body, person));
+  orderListRoutes(routes, services, deviceApi);
+
+  routes.handle(deviceApi.voidLines, async ({ params, key, body, actor }) => {
+    const by = { ...actor.doer, places: actor.places('void-orders') };
+    const voided = await services.orderGate.run(() => voidLines(services, key, params.id, body, by));
     return typeof voided === 'string' ? voidRefusal(voided) : reply(201, voided);
   });
 
-  routes.handle(deviceApi.parked, async () => ok(await parkedOrders(database)));
+  routes.handle(deviceApi.parked, async ({ actor }) => ok(await parkedOrders(database, actor.places('take-orders'))));
 
-  routes.handle(deviceApi.park, async ({ key, body }) => reply(201, await parkOrder(database, key, body)));
+  routes.handle(deviceApi.park, async ({ key, body, actor }) => {
+    const isHere = body.location === undefined || actor.may('take-orders', body.location);
+    return isHere ? reply(201, await parkOrder(database, key, body)) : notAllowed('take-orders');
+  });
 
-  routes.handle(deviceApi.reserve, async ({ params, body }) => {
-    const order = await reserveParked(database, params.id, body.reservation);
+  routes.handle(deviceApi.reserve, async ({ params, body, actor }) => {
+    const order = await reserveParked(database, params.id, body.reservation, actor.places('take-orders'));
     return order ? ok(order) : problem(404, 'not-parked', GONE);
   });
 
@@ -54,15 +64,30 @@ export function tillRoutes(routes: AudienceRouter, services: Services): void {
     return isOurs ? ok({ id: params.id }) : problem(409, 'not-parked', GONE);
   });
 
-  routes.handle(deviceApi.pin, async ({ body, device }) => {
-    const checked = await checkPin(services, body.pin, device);
-    switch (checked.outcome) {
+  routes.handle(deviceApi.people, async ({ actor }) => {
+    const people = await peopleWithPin(database, services.isDemo);
+    const { location } = actor.device ?? {};
+    return ok(people.filter((person) => location === undefined || reaches(placesOf(person), location)).map(signedInOf));
+  });
+
+  routes.handle(deviceApi.pin, async ({ body, actor }) => {
+    const tried = await actAs(services, body, {
+      ...actor.doer,
+      holder: actor.holder,
+      location: actor.device?.location,
+    });
+    switch (tried.outcome) {
       case 'right':
-        return ok({ device: checked.device });
+        return ok(tried.value);
       case 'wrong':
-        return problem(403, 'pin-wrong', 'That PIN is not known here.');
+        return problem(403, 'pin-wrong', 'That PIN is not right.');
       case 'too-often':
-        return tooOften(checked.seconds);
+        return tooOften(tried.seconds);
     }
+  });
+
+  routes.handle(deviceApi.forget, async ({ actor }) => {
+    if (actor.actingToken !== undefined) await forgetActing(database, actor.actingToken);
+    return ok({});
   });
 }

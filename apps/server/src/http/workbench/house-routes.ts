@@ -10,8 +10,8 @@ import type { Services } from '../services.ts';
 export function houseRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(workbenchApi.house, async () => ok(await houseNow(services)));
 
-  routes.handle(workbenchApi.setHouse, async ({ body }) => {
-    const isSaved = await setHouse(services, body);
+  routes.handle(workbenchApi.setHouse, async ({ body, actor }) => {
+    const isSaved = await setHouse(services, body, actor.doer);
     const now = await houseNow(services);
     return isSaved
       ? ok(now)

@@ -12,14 +12,14 @@ import type { Services } from '../services.ts';
 export function menuRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(workbenchApi.menu, async () => menuReply(await storedMenu(services)));
 
-  routes.handle(workbenchApi.change, async ({ body, person }) =>
-    changeReply(await changeMenu(services, body, person), 'Somebody changed this in the meantime.'),
+  routes.handle(workbenchApi.change, async ({ body, actor }) =>
+    changeReply(await changeMenu(services, body, actor.by), 'Somebody changed this in the meantime.'),
   );
 
   routes.handle(workbenchApi.journal, async ({ query }) => ok(await journalPage(services.database, query.before)));
 
-  routes.handle(workbenchApi.undo, async ({ params, body, person }) => {
-    const outcome = await undoChange(services, body.id, params.seq, person);
+  routes.handle(workbenchApi.undo, async ({ params, body, actor }) => {
+    const outcome = await undoChange(services, body.id, params.seq, actor.by);
     switch (outcome.outcome) {
       case 'unknown':
         return problem(404, 'no-such-change', 'There is no such change in the journal.');

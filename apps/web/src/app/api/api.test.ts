@@ -1,15 +1,18 @@
 import '@angular/compiler';
 import { HttpClient, HttpErrorResponse, HttpResponse } from '@angular/common/http';
 import { Injector, runInInjectionContext } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { firstValueFrom, type Observable, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { Person } from '../state/person.ts';
 import { Api } from './api.ts';
 import { ApiClient } from './client.ts';
 import { type Audience, audienceOf, PageAudience } from './audience.ts';
+import { SessionApi } from './session-api.ts';
+import { sessionLost } from './session-slice.ts';
 
 /** The API client against a server that answers every request with the same status and body. */
-function answering(status: number, body: unknown = {}, audience: Audience = 'shop') {
+function answering(status: number, body: unknown = {}, audience: Audience = 'shop', acting?: string) {
+  const store = { dispatch: vi.fn(), selectSignal: () => () => acting };
   const answer = (): Observable<unknown> =>
     status === 200
       ? of(new HttpResponse({ body }).body)
@@ -23,11 +26,16 @@ function answering(status: number, body: unknown = {}, audience: Audience = 'sho
     providers: [
       ApiClient,
       { provide: HttpClient, useValue: http },
-      { provide: Person, useValue: { name: () => 'Inés & Co' } },
+      { provide: Store, useValue: store },
       { provide: PageAudience, useValue: { now: () => audience } },
     ],
   });
-  return { http, api: runInInjectionContext(injector, () => new Api()) };
+  return {
+    http,
+    store,
+    api: runInInjectionContext(injector, () => new Api()),
+    session: runInInjectionContext(injector, () => new SessionApi()),
+  };
 }
 const request = { id: 'request-1', label: 'x', change: { edits: [] }, based: [] };
 const order = { lines: [] };
@@ -52,7 +60,7 @@ describe('a change that was sent', () => {
     expect(await firstValueFrom(api.change(request))).toEqual(outcome);
     expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/workbench/changes', {
       body: request,
-      headers: { 'X-Working-As': 'In%C3%A9s%20%26%20Co' },
+      headers: {},
       params: {},
     });
   });
@@ -118,19 +126,30 @@ describe('smaller requests', () => {
     expect(await refusal(0, null)).toMatch(/does not answer/);
   });
 
-  it('know a right PIN from a wrong one and from no answer, and send the token by which the till is known', async () => {
-    const { api, http } = answering(200, { device: 'token' }, 'device');
-    expect(await firstValueFrom(api.tryPin('2468', 'before'))).toEqual({ outcome: 'right', device: 'token' });
-    expect(http.request).toHaveBeenCalledWith('post', '/api/device/pin', {
-      body: { pin: '2468' },
-      headers: { 'X-Device-Token': 'before' },
-      params: {},
+  it('know a right PIN from a wrong one and from no answer', async () => {
+    const body = { person: 'p', pin: '2468' };
+    const acting = { acting: 'token', name: 'Ines', until: 'then' };
+    const tried = (status: number, answer: unknown) =>
+      firstValueFrom(answering(status, answer, 'device').session.tryPin(body));
+    expect(await tried(200, acting)).toEqual({ outcome: 'right', acting });
+    expect(await tried(403, { type: 'urn:hearty-ladle:problem:pin-wrong' })).toEqual({
+      outcome: 'wrong',
+      code: 'pin-wrong',
     });
-    expect(
-      await firstValueFrom(answering(403, { type: 'urn:hearty-ladle:problem:pin-wrong' }).api.tryPin('1', undefined)),
-    ).toEqual({ outcome: 'wrong', code: 'pin-wrong' });
-    for (const status of [0, 503])
-      expect(await firstValueFrom(answering(status, null).api.tryPin('1', undefined))).toEqual({ outcome: 'wrong' });
+    for (const status of [0, 503]) expect(await tried(status, null)).toEqual({ outcome: 'wrong' });
+  });
+
+  it('are made as the person who entered a PIN, and tell when nobody is signed in any more', async () => {
+    const { api, http, store } = answering(200, {}, 'device', 'acting-token');
+    api.placeOrder(order, 'key-of-this-order');
+    expect(http.request.mock.calls[0]?.[2].headers).toEqual({
+      'Idempotency-Key': 'key-of-this-order',
+      'X-Acting-As': 'acting-token',
+    });
+    expect(store.dispatch).not.toHaveBeenCalled();
+    const lost = answering(401);
+    expect(await firstValueFrom(lost.api.change(request))).toEqual({ outcome: 'busy' });
+    expect(lost.store.dispatch).toHaveBeenCalledExactlyOnceWith(sessionLost());
   });
 
   it('go to the addresses of the page’s audience', () => {
@@ -141,14 +160,10 @@ describe('smaller requests', () => {
     ).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
     const { api, http } = answering(200, [], 'device');
     api.menu();
-    api.placeOrder(order, 'key-of-this-order', 'token');
+    api.placeOrder(order, 'key-of-this-order');
     expect(http.request.mock.calls).toEqual([
       ['get', '/api/device/menu', { headers: {}, params: {}, body: undefined }],
-      [
-        'post',
-        '/api/device/orders',
-        { body: order, headers: { 'Idempotency-Key': 'key-of-this-order', 'X-Device-Token': 'token' }, params: {} },
-      ],
+      ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} }],
     ]);
   });
 

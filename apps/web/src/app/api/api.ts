@@ -28,7 +28,6 @@ import {
   type VoidRequest,
 } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of } from 'rxjs';
-import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
 import { ApiClient, refusalOf } from './client.ts';
 import { codeOf, failureOf, type FailureKind, titleOf } from './failure.ts';
@@ -68,11 +67,6 @@ export type SentOrder =
   | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
   | { readonly outcome: Unanswered };
 
-/** `code`: why the PIN was not taken, as the problem document has it; undefined if there was no answer. */
-export type PinAnswer =
-  | { readonly outcome: 'right'; readonly device: string }
-  | { readonly outcome: 'wrong'; readonly code: string | undefined };
-
 /** Result of saving the settings, with their current values, also if somebody else was first. */
 export type SentHouse =
   | { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow }
@@ -87,8 +81,11 @@ const NOT_SENT = 'The picture could not be sent. Nothing else is lost; please tr
 @Injectable({ providedIn: 'root' })
 export class Api {
   readonly #client = inject(ApiClient);
-  readonly #person = inject(Person);
   readonly #audience = inject(PageAudience);
+
+  #isDevice(): boolean {
+    return this.#audience.now() === 'device';
+  }
 
   /** The menu as the page's audience may read it. */
   menu(): Observable<StoredMenu> {
@@ -96,7 +93,7 @@ export class Api {
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
-    return this.#client.call('post /api/workbench/changes', { body: request, person: this.#person.name() }).pipe(
+    return this.#client.call('post /api/workbench/changes', { body: request }).pipe(
       map((saved): SentChange => ({ outcome: 'saved', saved })),
       catchError((error: HttpErrorResponse) => {
         const { revision = 0, conflicts = [], faults = [] } = refusalOf('post /api/workbench/changes', error);
@@ -117,28 +114,22 @@ export class Api {
    * answer.
    */
   undo(seq: number, id: string): Observable<string | undefined> {
-    return this.#client
-      .call('post /api/workbench/journal/:seq/take-back', {
-        params: { seq },
-        body: { id },
-        person: this.#person.name(),
-      })
-      .pipe(
-        map(() => undefined),
-        catchError((error: HttpErrorResponse) =>
-          of(
-            failureOf(error) === 'refused'
-              ? titleOf(error)
-              : 'The server does not answer just now. Try again: it is undone once, however often it is sent.',
-          ),
+    return this.#client.call('post /api/workbench/journal/:seq/take-back', { params: { seq }, body: { id } }).pipe(
+      map(() => undefined),
+      catchError((error: HttpErrorResponse) =>
+        of(
+          failureOf(error) === 'refused'
+            ? titleOf(error)
+            : 'The server does not answer just now. Try again: it is undone once, however often it is sent.',
         ),
-      );
+      ),
+    );
   }
 
-  /** Places an order as a guest, or as a till with its device token. */
-  placeOrder(order: OrderRequest, key: string, device?: string): Observable<SentOrder> {
-    const route = this.#audience.now() === 'device' ? 'post /api/device/orders' : 'post /api/shop/orders';
-    return this.#client.call(route, { body: order, key, device }).pipe(
+  /** Places an order as a guest, or as a till. */
+  placeOrder(order: OrderRequest, key: string): Observable<SentOrder> {
+    const route = this.#isDevice() ? 'post /api/device/orders' : 'post /api/shop/orders';
+    return this.#client.call(route, { body: order, key }).pipe(
       map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
       catchError((error: HttpErrorResponse) => {
         const kind = failureOf(error);
@@ -174,10 +165,7 @@ export class Api {
   }
 
   printers(): Observable<readonly Printer[]> {
-    return this.#client.call(
-      this.#audience.now() === 'device' ? 'get /api/device/printers' : 'get /api/workbench/printers',
-      {},
-    );
+    return this.#client.call(this.#isDevice() ? 'get /api/device/printers' : 'get /api/workbench/printers', {});
   }
 
   setPrinterMode(printer: string, mode: PrinterMode): Observable<unknown> {
@@ -193,23 +181,21 @@ export class Api {
   }
 
   orders(query: OrderQuery): Observable<readonly ListedOrder[]> {
-    return this.#client.call('get /api/workbench/orders', { query });
+    return this.#client.call(this.#isDevice() ? 'get /api/device/orders' : 'get /api/workbench/orders', { query });
   }
 
   order(id: string): Observable<OpenedOrder> {
-    return this.#client.call('get /api/workbench/orders/:id', { params: { id } });
+    const route = this.#isDevice() ? 'get /api/device/orders/:id' : 'get /api/workbench/orders/:id';
+    return this.#client.call(route, { params: { id } });
   }
 
-  /** Voids lines of a round, for a device on which the PIN was entered. */
-  voidLines(id: string, request: VoidRequest, key: string, device: string | undefined): Observable<VoidAnswer> {
-    const person = this.#person.name();
-    return this.#client.call('post /api/device/orders/:id/voids', {
-      params: { id },
-      body: request,
-      key,
-      device,
-      person,
-    });
+  /** Voids lines of a round, by a person who may. */
+  voidLines(id: string, request: VoidRequest, key: string): Observable<VoidAnswer> {
+    return this.#client.call('post /api/device/orders/:id/voids', { params: { id }, body: request, key });
+  }
+
+  blankOrder(id: string): Observable<unknown> {
+    return this.#client.call('post /api/workbench/orders/:id/blank', { params: { id }, body: {} });
   }
 
   parked(): Observable<readonly ParkedOrder[]> {
@@ -226,19 +212,6 @@ export class Api {
 
   confirmParked(id: string, reservation: string): Observable<unknown> {
     return this.#client.call('post /api/device/parked/:id/confirm', { params: { id }, body: { reservation } });
-  }
-
-  /** Checks a PIN at the till; the right one returns a device token for later requests. */
-  tryPin(pin: string, device: string | undefined): Observable<PinAnswer> {
-    return this.#client.call('post /api/device/pin', { body: { pin }, device }).pipe(
-      map((answer): PinAnswer => ({ outcome: 'right', device: answer.device })),
-      catchError((error: HttpErrorResponse) =>
-        of<PinAnswer>({
-          outcome: 'wrong',
-          code: failureOf(error) === 'refused' || error.status === 429 ? codeOf(error) : undefined,
-        }),
-      ),
-    );
   }
 
   pictures(): Observable<readonly Picture[]> {

@@ -1,8 +1,12 @@
 import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { AnswerOf, BodyOf, RefusalFieldsOf, Route, Routes, StaticOf } from '@hearty-ladle/core';
-import type { Observable } from 'rxjs';
+import { Store } from '@ngrx/store';
+import { type Observable, tap } from 'rxjs';
 import { bodyOf } from './failure.ts';
+import { selectActingToken, sessionLost } from './session-slice.ts';
+
+const SIGN_IN = 401;
 
 type Given<Name extends string, Value> = [Value] extends [undefined] ? unknown : Readonly<Record<Name, Value>>;
 /** What a call of a route needs: its parameters, query, body and headers. */
@@ -14,8 +18,6 @@ export type CallInput<R extends Route> = Given<
   Given<'body', R['body'] extends 'picture' ? Blob : BodyOf<R>> & {
     /** The Idempotency-Key of a request that must take effect once. */
     readonly key?: string;
-    readonly device?: string | undefined;
-    readonly person?: string;
   };
 
 interface AnyInput {
@@ -23,20 +25,21 @@ interface AnyInput {
   readonly query?: Readonly<Record<string, string | number | undefined>>;
   readonly body?: unknown;
   readonly key?: string;
-  readonly device?: string;
-  readonly person?: string;
 }
 
 /**
- * Calls the server's routes, by name, as their contracts have them. The only place that uses HTTP. Only the types of the
+ * Calls the server's routes, by name, as their contracts have them. The only place that uses HTTP; who is not
+ * signed in any more is told to the store. Only the types of the
  * contracts are used, so that pages don't load their schemas.
  */
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   readonly #http = inject(HttpClient);
+  readonly #store = inject(Store);
+  readonly #acting = this.#store.selectSignal(selectActingToken);
 
   call<N extends keyof Routes>(name: N, input: CallInput<Routes[N]>): Observable<AnswerOf<Routes[N]>> {
-    const { params = {}, query = {}, body, key, device, person } = input as AnyInput;
+    const { params = {}, query = {}, body, key } = input as AnyInput;
     const [method = '', path = ''] = name.split(' ');
     const address = path.replace(/:(\w+)/g, (_, param: string) => encodeURIComponent(String(params[param])));
     const asked = Object.fromEntries(
@@ -44,13 +47,19 @@ export class ApiClient {
         (entry): entry is [string, string | number] => entry[1] !== undefined && entry[1] !== '',
       ),
     );
+    const acting = this.#acting();
     const headers = {
       ...(key !== undefined && { 'Idempotency-Key': key }),
-      ...(device !== undefined && { 'X-Device-Token': device }),
-      ...(person !== undefined && { 'X-Working-As': encodeURIComponent(person) }),
+      ...(acting !== undefined && { 'X-Acting-As': acting }),
       ...(body instanceof Blob && { 'Content-Type': 'application/octet-stream' }),
     };
-    return this.#http.request<AnswerOf<Routes[N]>>(method, address, { body, headers, params: asked });
+    return this.#http.request<AnswerOf<Routes[N]>>(method, address, { body, headers, params: asked }).pipe(
+      tap({
+        error: ({ status }: HttpErrorResponse) => {
+          if (status === SIGN_IN) this.#store.dispatch(sessionLost());
+        },
+      }),
+    );
   }
 }
 

@@ -7,7 +7,8 @@ import type { HttpErrorResponse } from '@angular/common/http';
  */
 export type FailureKind = 'offline' | 'busy' | 'failed' | 'refused';
 
-const TEMPORARY = new Set([408, 425, 429, 502, 503, 504]);
+/** 401: the same request succeeds once somebody has signed in again. */
+const TEMPORARY = new Set([401, 408, 425, 429, 502, 503, 504]);
 
 export function failureOf({ status }: Pick<HttpErrorResponse, 'status'>): FailureKind {
   if (status === 0) return 'offline';

@@ -1,6 +1,6 @@
 import type { LiveEvent } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
-import { BehaviorSubject, Observable, share, switchMap } from 'rxjs';
+import { BehaviorSubject, NEVER, Observable, share, switchMap } from 'rxjs';
 import { type Audience, PageAudience } from './audience.ts';
 
 const RETRY_MS = 2_000;
@@ -15,7 +15,7 @@ export class Live {
   /** Whether the connection is open. */
   readonly connected = this.#connected.asObservable();
   readonly events: Observable<LiveEvent> = this.#audience.changes.pipe(
-    switchMap((audience) => this.#stream(audience)),
+    switchMap((audience) => (audience === undefined ? NEVER : this.#stream(audience))),
     share(),
   );
 

@@ -12,7 +12,6 @@ import type {
   StockThing,
 } from '@hearty-ladle/core';
 import { map, type Observable } from 'rxjs';
-import { Person } from '../state/person.ts';
 import { PageAudience } from './audience.ts';
 import { ApiClient } from './client.ts';
 
@@ -20,7 +19,6 @@ import { ApiClient } from './client.ts';
 @Injectable({ providedIn: 'root' })
 export class StockApi {
   readonly #client = inject(ApiClient);
-  readonly #person = inject(Person);
   readonly #audience = inject(PageAudience);
 
   /** What is out and left at a location; devices of the house are told everything about stock. */
@@ -37,33 +35,28 @@ export class StockApi {
       .pipe(map((pantry) => ({ standing: pantry.standing, pantry })));
   }
 
-  takeOff(request: OffRequest, key: string, device: string | undefined): Observable<readonly HeldOff[]> {
-    return this.#client.call('post /api/device/offs', { body: request, key, device, person: this.#person.name() });
+  takeOff(request: OffRequest, key: string): Observable<readonly HeldOff[]> {
+    return this.#client.call('post /api/device/offs', { body: request, key });
   }
 
-  putBack(id: string, device: string | undefined): Observable<unknown> {
-    return this.#client.call('post /api/device/offs/:id/end', {
-      params: { id },
-      body: {},
-      device,
-      person: this.#person.name(),
-    });
+  putBack(id: string): Observable<unknown> {
+    return this.#client.call('post /api/device/offs/:id/end', { params: { id }, body: {} });
   }
 
-  move(request: MovementRequest, key: string, device: string | undefined): Observable<unknown> {
-    return this.#client.call('post /api/device/movements', { body: request, key, device, person: this.#person.name() });
+  move(request: MovementRequest, key: string): Observable<unknown> {
+    return this.#client.call('post /api/device/movements', { body: request, key });
   }
 
-  changeCount(change: CountChange, device: string | undefined): Observable<unknown> {
-    return this.#client.call('post /api/device/counts', { body: change, device, person: this.#person.name() });
+  changeCount(change: CountChange): Observable<unknown> {
+    return this.#client.call('post /api/device/counts', { body: change });
   }
 
-  pause(request: PauseRequest, device: string | undefined): Observable<unknown> {
-    return this.#client.call('post /api/device/pause', { body: request, device, person: this.#person.name() });
+  pause(request: PauseRequest): Observable<unknown> {
+    return this.#client.call('post /api/device/pause', { body: request });
   }
 
-  setThing(thing: StockThing, device: string | undefined): Observable<unknown> {
-    return this.#client.call('post /api/device/stock-things', { body: thing, device, person: this.#person.name() });
+  setThing(thing: StockThing): Observable<unknown> {
+    return this.#client.call('post /api/device/stock-things', { body: thing });
   }
 
   ledgerDays(what: string, location: string | undefined): Observable<readonly StockDay[]> {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { type Findable, findByName } from '@hearty-ladle/core';
+import { type Findable, findByName, type Workbook } from '@hearty-ladle/core';
 import { MenuView } from '../state/menu-view.ts';
 import { AutoComplete } from 'primeng/autocomplete';
 import { Dialog } from 'primeng/dialog';
@@ -39,17 +39,18 @@ export class FindAnything {
   readonly #view = inject(MenuView);
   readonly #router = inject(Router);
   readonly #text = signal('');
-  /** A new list each time: the control writes into it. */
-  protected readonly found = computed(() => {
-    const menu = this.#view.menu();
-    const [, deed, text = ''] = /^(86\s+)?(.*)$/su.exec(this.#text().trimStart()) ?? [];
-    const found = menu ? findByName(menu, text, MOST) : [];
-    return found
-      .filter(({ kind }) => deed === undefined || STOCKED.has(kind))
-      .map((one): Found =>
-        deed === undefined ? { ...one, is86: false } : { ...one, name: `86 ${one.name}`, is86: true },
-      );
-  });
+  /**
+   * A new list for each search, as the control writes into it; the same one where the menu arrives again and nothing in it
+   * is found otherwise, so that what is highlighted stays so.
+   */
+  readonly #search = computed(
+    () => {
+      const [text, menu] = [this.#text(), this.#view.menu()];
+      return { text, found: menu ? foundIn(menu, text) : [] };
+    },
+    { equal: (one, other) => one.text === other.text && JSON.stringify(one.found) === JSON.stringify(other.found) },
+  );
+  protected readonly found = computed(() => this.#search().found);
 
   protected type(text: string): void {
     this.#text.set(text);
@@ -85,4 +86,14 @@ export class FindAnything {
         return ['/setup', kind, id];
     }
   }
+}
+
+/** What a text names; after “86” only what can be taken off. */
+function foundIn(menu: Workbook, typed: string): Found[] {
+  const [, deed, text = ''] = /^(86\s+)?(.*)$/su.exec(typed.trimStart()) ?? [];
+  return findByName(menu, text, MOST)
+    .filter(({ kind }) => deed === undefined || STOCKED.has(kind))
+    .map((one): Found =>
+      deed === undefined ? { ...one, is86: false } : { ...one, name: `86 ${one.name}`, is86: true },
+    );
 }

@@ -1,6 +1,7 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { opensTo } from '../doors.ts';
 import { provideKit } from '../kit-theme.ts';
 import { FirstStepsEffects, firstStepsFeature } from '../state/first-steps.ts';
 import { CheckEffects, checkFeature } from '../state/line-check.ts';
@@ -24,43 +25,61 @@ export default [
     children: [
       {
         path: 'start',
+        canActivate: [opensTo('change-set-up')],
         loadChildren: () => import('../features/start/start.routes.ts'),
         title: 'First steps · Hearty Ladle',
       },
-      { path: 'menu', loadChildren: () => import('../features/menu/menu.routes.ts'), title: 'Menu · Hearty Ladle' },
+      {
+        path: 'menu',
+        canActivate: [opensTo('see-set-up')],
+        loadChildren: () => import('../features/menu/menu.routes.ts'),
+        title: 'Menu · Hearty Ladle',
+      },
       {
         path: 'groups',
+        canActivate: [opensTo('see-set-up')],
         loadChildren: () => import('../features/groups/groups.routes.ts'),
         title: 'Groups · Hearty Ladle',
       },
-      { path: 'rules', loadChildren: () => import('../features/rules/rules.routes.ts'), title: 'Rules · Hearty Ladle' },
+      {
+        path: 'rules',
+        canActivate: [opensTo('see-set-up')],
+        loadChildren: () => import('../features/rules/rules.routes.ts'),
+        title: 'Rules · Hearty Ladle',
+      },
       {
         path: 'cross-table',
+        canActivate: [opensTo('see-set-up')],
         loadChildren: () => import('../features/cross-table/cross-table.routes.ts'),
         title: 'Cross table · Hearty Ladle',
       },
       {
         path: 'prices',
+        canActivate: [opensTo('see-set-up')],
         loadChildren: () => import('../features/prices/prices.routes.ts'),
         title: 'Prices · Hearty Ladle',
       },
       {
         path: 'check',
+        canActivate: [opensTo('see-set-up')],
         loadChildren: () => import('../features/check/check.routes.ts'),
         title: 'Line check · Hearty Ladle',
       },
       {
         path: 'history',
+        canActivate: [opensTo('see-set-up')],
         loadChildren: () => import('../features/history/history.routes.ts'),
         title: 'History · Hearty Ladle',
       },
       {
         path: 'orders',
+        canActivate: [opensTo('see-orders')],
         loadChildren: () => import('../features/orders/orders.routes.ts'),
         title: 'Orders · Hearty Ladle',
       },
       {
         path: 'setup',
+        canActivate: [opensTo('read-menu')],
         loadChildren: () => import('../features/setup/setup.routes.ts'),
         title: 'Set-up · Hearty Ladle',
       },

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { type Thing, thingFinder } from '@hearty-ladle/core';
+import { type Action, type Thing, thingFinder } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
@@ -12,7 +12,7 @@ import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { StockView } from '../state/stock-view.ts';
 import { StockMark } from './stock-mark.ts';
-import { Person } from '../state/person.ts';
+import { Who } from '../state/session.ts';
 import { thingName } from '../text/changes.ts';
 import { type Naming, pathText, valueText } from '../text/value-text.ts';
 import { FindingMark } from '../ui/finding-mark.ts';
@@ -21,47 +21,58 @@ import { bindHotkeys } from '../ui/hotkeys/hotkeys.ts';
 import { FindAnything } from './find-anything.ts';
 import { ReachBar } from './reach-bar.ts';
 import { ButtonDirective } from 'primeng/button';
-import { TextField } from '../ui/fields/text-field.ts';
 import { SelectField } from '../ui/fields/select-field.ts';
+import { PersonMenu } from '../ui/person-menu.ts';
 import { ReturnsFocus } from '../ui/returns-focus.ts';
 import { languageOptions } from '../ui/fields/option.ts';
 
+interface Rail {
+  readonly name: string;
+  readonly screens: readonly {
+    readonly path: string;
+    readonly name: string;
+    readonly icon: string;
+    /** What one must be allowed to do to see it. */
+    readonly action?: Action;
+  }[];
+}
+
 /** The screens by what they are for; the last ones leave the workbench. */
-const RAIL = [
+const RAIL: readonly Rail[] = [
   {
     name: 'Build',
     screens: [
-      { path: '/menu', name: 'Menu', icon: 'pi-book' },
-      { path: '/groups', name: 'Groups', icon: 'pi-list-check' },
-      { path: '/rules', name: 'Rules', icon: 'pi-directions' },
-      { path: '/prices', name: 'Prices', icon: 'pi-tags' },
-      { path: '/check', name: 'Line check', icon: 'pi-verified' },
+      { path: '/menu', name: 'Menu', icon: 'pi-book', action: 'see-set-up' },
+      { path: '/groups', name: 'Groups', icon: 'pi-list-check', action: 'see-set-up' },
+      { path: '/rules', name: 'Rules', icon: 'pi-directions', action: 'see-set-up' },
+      { path: '/prices', name: 'Prices', icon: 'pi-tags', action: 'see-set-up' },
+      { path: '/check', name: 'Line check', icon: 'pi-verified', action: 'see-set-up' },
     ],
   },
   {
     name: 'Serve',
     screens: [
-      { path: '/orders', name: 'Orders', icon: 'pi-inbox' },
-      { path: '/pantry', name: 'Pantry', icon: 'pi-box' },
-      { path: '/board', name: '86 board', icon: 'pi-ban' },
+      { path: '/orders', name: 'Orders', icon: 'pi-inbox', action: 'see-orders' },
+      { path: '/pantry', name: 'Pantry', icon: 'pi-box', action: 'read-menu' },
+      { path: '/board', name: '86 board', icon: 'pi-ban', action: 'read-menu' },
     ],
   },
   {
     name: 'Look back and set up',
     screens: [
-      { path: '/history', name: 'History', icon: 'pi-history' },
-      { path: '/setup', name: 'Set-up', icon: 'pi-sliders-h' },
+      { path: '/history', name: 'History', icon: 'pi-history', action: 'see-set-up' },
+      { path: '/setup', name: 'Set-up', icon: 'pi-sliders-h', action: 'read-menu' },
     ],
   },
   {
     name: 'Outside',
     screens: [
       { path: '/shop', name: 'Shop', icon: 'pi-mobile' },
-      { path: '/till', name: 'Till', icon: 'pi-calculator' },
-      { path: '/pass', name: 'Pass', icon: 'pi-receipt' },
+      { path: '/till', name: 'Till', icon: 'pi-calculator', action: 'take-orders' },
+      { path: '/pass', name: 'Pass', icon: 'pi-receipt', action: 'see-tickets' },
     ],
   },
-] as const;
+];
 
 /** The workbench frame: navigation, save status, undo and redo. */
 @Component({
@@ -74,6 +85,7 @@ const RAIL = [
     FindingMark,
     HotkeyList,
     Message,
+    PersonMenu,
     ReachBar,
     ReturnsFocus,
     RouterLink,
@@ -81,17 +93,22 @@ const RAIL = [
     RouterOutlet,
     SelectField,
     StockMark,
-    TextField,
   ],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
 })
 export class Workbench {
-  protected readonly RAIL = RAIL;
   protected readonly view = inject(MenuView);
   protected readonly editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
-  protected readonly person = inject(Person);
+  readonly #who = inject(Who);
+  protected readonly rail = computed(() =>
+    RAIL.map(({ name, screens }) => ({
+      name,
+      screens: screens.filter(({ action }) => action === undefined || this.#who.mayAnywhere(action)),
+    })).filter(({ screens }) => screens.length > 0),
+  );
+  protected readonly mayEdit = computed(() => this.#who.mayAnywhere('edit-menu'));
   protected readonly findings = inject(FindingsView);
   protected readonly finding = signal(false);
   protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
@@ -130,7 +147,7 @@ export class Workbench {
     });
     this.view.open();
     inject(StockView).open();
-    inject(Store).dispatch(checkActions.opened());
+    if (this.#who.person()) inject(Store).dispatch(checkActions.opened());
     bindHotkeys(
       () => 'Menu',
       [

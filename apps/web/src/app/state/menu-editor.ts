@@ -3,15 +3,19 @@ import type { Change, Edit, ListKind, Thing, Workbook } from '@hearty-ladle/core
 import { Store } from '@ngrx/store';
 import { menuActions } from './menu-actions.ts';
 import type { Clash } from './menu-state.ts';
+import { whoMay } from '../text/roles.ts';
+import { Who } from './session.ts';
 
 /** The ways in which pages change the menu. */
 @Injectable({ providedIn: 'root' })
 export class MenuEditor {
   readonly #store = inject(Store);
+  readonly #who = inject(Who);
 
   /** Makes a change. Consecutive changes with the same merge key are undone together. */
   change(label: string, edits: readonly Edit[], how: { mergeKey?: string; dish?: string } = {}): void {
     const change: Change = { edits };
+    if (!this.#who.mayAnywhere('edit-menu')) return this.tell(`Nothing was changed. ${whoMay('edit-menu')}`);
     if (edits.length > 0) this.#store.dispatch(menuActions.changed({ label: label.slice(0, 200), change, ...how }));
   }
 

@@ -10,7 +10,8 @@ import {
 import { provideEffects } from '@ngrx/effects';
 import { provideState, Store } from '@ngrx/store';
 import { MenuView } from './menu-view.ts';
-import { selectLocation, stockActions, StockEffects, stockFeature } from './stock.ts';
+import { selectPlaces } from '../api/session-slice.ts';
+import { locationsIn, selectLocation, stockActions, StockEffects, stockFeature } from './stock.ts';
 
 const NO_CHOICES: readonly string[] = [];
 const NOTHING_LEFT: StockStanding['left'] = { items: {}, choices: {}, variants: [] };
@@ -22,7 +23,8 @@ export class StockView {
   readonly #view = inject(MenuView);
   readonly standing = this.#store.selectSignal(stockFeature.selectStanding);
   readonly pantry = this.#store.selectSignal(stockFeature.selectPantry);
-  readonly locations = computed(() => this.#view.menu()?.locations ?? []);
+  readonly #places = this.#store.selectSignal(selectPlaces);
+  readonly locations = computed(() => locationsIn(this.#view.menu(), this.#places()));
   readonly location = this.#store.selectSignal(selectLocation);
   /** What every quote here needs to know: the location, and what is out there. */
   readonly circumstances = computed<Pick<Context, 'location' | 'out'>>(() => {

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { PantryNow, StockStanding } from '@hearty-ladle/core';
+import type { Location, PantryNow, Places, StockStanding, Workbook } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -25,6 +25,7 @@ import {
   timer,
 } from 'rxjs';
 import { Live } from '../api/live.ts';
+import { selectPlaces } from '../api/session-slice.ts';
 import { StockApi } from '../api/stock-api.ts';
 import { menuFeature } from './menu-reducer.ts';
 
@@ -74,12 +75,22 @@ function unchanged<T>(before: T | undefined, now: T): T {
   return before !== undefined && JSON.stringify(before) === JSON.stringify(now) ? before : now;
 }
 
-/** The chosen location if the menu has it, else its first; undefined if it has none. */
+/** The chosen location if it is one of those here, else the first of them; undefined if there is none. */
 export const selectLocation = createSelector(
   stockFeature.selectChosen,
   menuFeature.selectMenu,
-  (chosen, menu) => (menu?.locations?.find(({ id }) => id === chosen) ?? menu?.locations?.[0])?.id,
+  selectPlaces,
+  (chosen, menu, places) => {
+    const here = locationsIn(menu, places);
+    return (here.find(({ id }) => id === chosen) ?? here[0])?.id;
+  },
 );
+
+/** The menu's locations where whoever is here has business. */
+export function locationsIn(menu: Workbook | undefined, places: Places): readonly Location[] {
+  const all = menu?.locations ?? [];
+  return places === 'everywhere' ? all : all.filter(({ id }) => places.includes(id));
+}
 
 @Injectable()
 export class StockEffects {

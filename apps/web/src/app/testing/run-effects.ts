@@ -6,6 +6,7 @@ import { type Action, Store } from '@ngrx/store';
 import { BehaviorSubject, NEVER, type Observable, Subject } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
+import { SessionApi } from '../api/session-api.ts';
 
 /** Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. */
 export function runEffects<E extends object, S>(
@@ -31,6 +32,7 @@ export function runEffects<E extends object, S>(
     providers: [
       { provide: Actions, useValue: new Actions(actions) },
       { provide: Api, useValue: api },
+      { provide: SessionApi, useValue: api },
       { provide: Live, useValue: { events, connected: NEVER } },
       { provide: Store, useValue: store },
       ...more,

@@ -30,3 +30,14 @@ export function formatTime(at: string, locale: string, timeZone: string | undefi
     new Date(at),
   );
 }
+
+/** A day and a time of day, as short as can be: “28 Nov, 14:05”. */
+export function formatMoment(at: string): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hour12: false,
+  }).format(new Date(at));
+}

@@ -1,6 +1,6 @@
-import { type Role, textIn, type UsePlace, type Workbook } from '@hearty-ladle/core';
+import { type ReferenceRole, textIn, type UsePlace, type Workbook } from '@hearty-ladle/core';
 
-const ROLE_WORDS: Readonly<Record<Role, string>> = {
+const ROLE_WORDS: Readonly<Record<ReferenceRole, string>> = {
   attached: 'has it',
   'attached-by-section': 'its dishes have it',
   brings: 'all its dishes have it',

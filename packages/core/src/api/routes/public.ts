@@ -1,11 +1,16 @@
 import Type from 'typebox';
 import { optional } from '../../menu/schema-kit.ts';
 import { json, picture, routesFor } from '../contract.ts';
+import { DemoSignIn, FirstOwner, PairingTry, Session, SignIn } from '../people.ts';
+import { NoBody } from '../requests.ts';
 import { enumOf, object, text } from '../schema.ts';
+import { notTaken } from './refusals.ts';
 
-const { get } = routesFor('public');
+const { get, post } = routesFor('public');
 
-/** What anybody may read. */
+const wrong = { 403: { when: 'That is not right; it is not said what.' } };
+
+/** What anybody may read, and how one signs in. */
 export const publicApi = {
   health: get('/health', {
     summary: 'Whether the process answers',
@@ -25,5 +30,36 @@ export const publicApi = {
     query: { size: optional(enumOf('small')) },
     responses: { 200: picture },
     refusals: { 404: { when: 'There is no such picture.' } },
+  }),
+  session: get('/session', { summary: 'Who is asking', responses: { 200: json(Session) } }),
+  signIn: post('/session', {
+    summary: 'Signs a person in',
+    body: SignIn,
+    responses: { 200: json(Session) },
+    refusals: wrong,
+  }),
+  demoSignIn: post('/session/demo', {
+    summary: 'Signs a made-up person in, in a demo only',
+    body: DemoSignIn,
+    responses: { 200: json(Session) },
+    refusals: { 404: { when: 'This is no demo, or it has no such person.' } },
+  }),
+  signOut: post('/session/end', { summary: 'Signs out', body: NoBody, responses: { 200: json(Session) } }),
+  firstOwner: post('/first-owner', {
+    summary: 'Makes the first owner of a house in which nobody is known',
+    body: FirstOwner,
+    responses: { 201: json(Session) },
+    refusals: { ...wrong, 409: { when: 'There is an owner already.' }, 422: notTaken },
+  }),
+  pair: post('/pair', {
+    summary: 'Pairs this device by its code',
+    body: PairingTry,
+    responses: { 201: json(Session) },
+    refusals: wrong,
+  }),
+  unpair: post('/unpair', {
+    summary: 'This device is not to be used here any more',
+    body: NoBody,
+    responses: { 200: json(Session) },
   }),
 };

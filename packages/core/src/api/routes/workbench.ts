@@ -4,19 +4,19 @@ import { ChangeRequest } from '../change.ts';
 import { CheckLine } from '../check.ts';
 import { events, json, lines, routesFor } from '../contract.ts';
 import { HouseChange, HouseNow } from '../house.ts';
-import { ListedOrder, OpenedOrder, OrderState, PaperOut, Printer } from '../kitchen.ts';
+import { PaperOut, Printer } from '../kitchen.ts';
 import { Context } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { faultFields } from '../problem.ts';
 import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
 import { count, many, object, text, Uuid } from '../schema.ts';
 import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
+import { accountApi } from './account.ts';
+import { before, oneOrder, orderList } from './order-list.ts';
 import { noMenu } from './refusals.ts';
 
 const { get, post } = routesFor('workbench');
 const printer = { printer: text };
-/** The number before which a list goes on; as large as PostgreSQL counts. */
-const before = optional(int(0, 2_147_483_647));
 const changeRefusals = {
   409: {
     when: 'Something it touches has changed since the version it was based on; `conflicts` has the current objects.',
@@ -31,55 +31,60 @@ const changeRefusals = {
 /** What the workbench may do: edit the menu, look at orders, set up the restaurant. */
 export const workbenchApi = {
   menu: get('/menu', {
+    action: 'read-menu',
     summary: 'The menu with the versions of its objects',
     responses: { 200: json(StoredMenu) },
     refusals: noMenu,
   }),
   change: post('/changes', {
+    action: 'edit-menu',
     summary: 'Changes the menu',
-    headers: ['X-Working-As'],
     body: ChangeRequest,
     responses: { 200: json(SavedChange) },
     refusals: changeRefusals,
   }),
   journal: get('/journal', {
+    action: 'read-menu',
     summary: 'Changes of the menu, newest first',
     query: { before },
     responses: { 200: json(many(JournalEntry)) },
   }),
   undo: post('/journal/:seq/take-back', {
+    action: 'edit-menu',
     summary: 'Undoes one change',
     params: { seq: int(0, 2_147_483_647) },
-    headers: ['X-Working-As'],
     body: UndoRequest,
     responses: { 200: json(SavedChange) },
     refusals: { 404: { when: 'There is no such change.' }, ...changeRefusals },
   }),
   orders: get('/orders', {
+    action: 'see-orders',
     summary: 'Orders, newest first; found by number, name, place, dish, choice or note, location, day and state',
-    query: {
-      find: optional(Type.String({ maxLength: 80 })),
-      location: optional(text),
-      day: optional(Type.String({ format: 'date' })),
-      state: optional(OrderState),
-      before,
-    },
-    responses: { 200: json(many(ListedOrder)) },
+    ...orderList,
   }),
-  order: get('/orders/:id', {
-    summary: 'An order with everything known about it',
+  order: get('/orders/:id', { action: 'see-orders', summary: 'An order with everything known about it', ...oneOrder }),
+  blankOrder: post('/orders/:id/blank', {
+    action: 'blank-orders',
+    summary: 'Blanks the name, the place and the notes of an order, its tickets and its printouts',
     params: { id: Uuid },
-    responses: { 200: json(OpenedOrder) },
+    body: NoBody,
+    responses: { 200: json(object({ id: Uuid })) },
     refusals: { 404: { when: 'There is no such order.' } },
   }),
   check: post('/check', {
+    action: 'see-set-up',
     summary: 'Line check of the menu, with its progress',
     body: Type.Unsafe<Context>(Context),
     responses: { 200: lines(CheckLine) },
     refusals: noMenu,
   }),
-  printers: get('/printers', { summary: 'The printers and their health', responses: { 200: json(many(Printer)) } }),
+  printers: get('/printers', {
+    action: 'see-set-up',
+    summary: 'The printers and their health',
+    responses: { 200: json(many(Printer)) },
+  }),
   setPrinterMode: post('/printers/:printer/mode', {
+    action: 'change-set-up',
     summary: 'Sets how a simulated printer behaves',
     params: printer,
     body: PrinterModeChange,
@@ -87,11 +92,13 @@ export const workbenchApi = {
     refusals: { 404: { when: 'No printer is simulated by that id.' } },
   }),
   paper: get('/printers/:printer/paper', {
+    action: 'see-orders',
     summary: 'What a simulated printer printed, newest first',
     params: printer,
     responses: { 200: json(many(PaperOut)) },
   }),
   addPicture: post('/pictures', {
+    action: 'edit-menu',
     summary: 'Stores a picture (PNG, JPEG or WebP)',
     body: 'picture',
     responses: { 201: json(Picture) },
@@ -101,9 +108,14 @@ export const workbenchApi = {
       507: { when: 'There is no room left for pictures.' },
     },
   }),
-  pictures: get('/pictures', { summary: 'The stored pictures, newest first', responses: { 200: json(many(Picture)) } }),
-  house: get('/house', { summary: 'The live settings', responses: { 200: json(HouseNow) } }),
+  pictures: get('/pictures', {
+    action: 'see-set-up',
+    summary: 'The stored pictures, newest first',
+    responses: { 200: json(many(Picture)) },
+  }),
+  house: get('/house', { action: 'see-set-up', summary: 'The live settings', responses: { 200: json(HouseNow) } }),
   setHouse: post('/house', {
+    action: 'change-set-up',
     summary: 'Saves the live settings',
     body: HouseChange,
     responses: { 200: json(HouseNow) },
@@ -115,9 +127,15 @@ export const workbenchApi = {
     },
   }),
   deleteUnusedPictures: post('/house/unused-pictures/delete', {
+    action: 'change-set-up',
     summary: 'Deletes pictures that nothing uses',
     body: NoBody,
     responses: { 200: json(object({ pictures: count, bytes: count })) },
   }),
-  events: get('/events', { summary: 'Events: anything changed', responses: { 200: events(LiveEvent) } }),
+  ...accountApi,
+  events: get('/events', {
+    action: 'read-menu',
+    summary: 'Events: anything changed',
+    responses: { 200: events(LiveEvent) },
+  }),
 };

@@ -1,9 +1,13 @@
 import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import { opensTo } from '../../doors.ts';
 import { optionalPath } from '../../optional-path.ts';
+import { AccountEffects, accountFeature } from './store/account-store.ts';
 import { HouseEffects, houseFeature } from './store/house-store.ts';
+import { PeopleEffects, peopleFeature } from './store/people-store.ts';
 import { PrinterEffects, printerFeature } from './store/printer-store.ts';
+import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
 const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage);
@@ -11,16 +15,46 @@ const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage)
 export default [
   { path: '', pathMatch: 'full', redirectTo: 'stations' },
   {
+    path: 'people',
+    canActivate: [opensTo('manage-people')],
+    providers: [provideState(peopleFeature), provideEffects(PeopleEffects)],
+    title: 'People · Hearty Ladle',
+    loadComponent: () => import('./pages/people-page.ts').then((m) => m.PeoplePage),
+  },
+  {
+    path: 'devices',
+    canActivate: [opensTo('manage-people')],
+    providers: [provideState(peopleFeature), provideEffects(PeopleEffects)],
+    title: 'Devices · Hearty Ladle',
+    loadComponent: () => import('./pages/devices-page.ts').then((m) => m.DevicesPage),
+  },
+  {
+    path: 'trail',
+    canActivate: [opensTo('see-trail')],
+    providers: [provideState(trailFeature), provideEffects(TrailEffects)],
+    title: 'Trail · Hearty Ladle',
+    loadComponent: () => import('./pages/trail-page.ts').then((m) => m.TrailPage),
+  },
+  {
+    path: 'account',
+    canActivate: [opensTo('own-account')],
+    providers: [provideState(accountFeature), provideEffects(AccountEffects)],
+    title: 'My account · Hearty Ladle',
+    loadComponent: () => import('./pages/account-page.ts').then((m) => m.AccountPage),
+  },
+  {
     path: 'printers',
+    canActivate: [opensTo('see-set-up')],
     providers: [provideState(printerFeature), provideEffects(PrinterEffects)],
     title: 'Printers · Hearty Ladle',
     children: [{ matcher: optionalPath('printer'), loadComponent: printersPage }],
   },
   {
     path: 'house',
+    canActivate: [opensTo('see-set-up')],
     providers: [provideState(houseFeature), provideEffects(HouseEffects)],
     title: 'House · Hearty Ladle',
     loadComponent: () => import('./pages/house-page.ts').then((m) => m.HousePage),
   },
-  { matcher: optionalPath('kind', 'id'), loadComponent: setupPage },
+  { matcher: optionalPath('kind', 'id'), canActivate: [opensTo('see-set-up')], loadComponent: setupPage },
 ] satisfies Routes;

@@ -9,10 +9,12 @@ import {
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
+import { Who } from '../../../state/session.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { answersBack } from '../../../text/read-back.ts';
 import { PrintedTicket } from '../../../ui/printed-ticket.ts';
 import { voidActions, voidFeature } from '../store/void-store.ts';
+import { BlankButton } from './blank-button.ts';
 import { eventText } from './event-text.ts';
 import { linesOf, OrderRound } from './order-round.ts';
 import { VoidDialog } from './void-dialog.ts';
@@ -25,12 +27,13 @@ const RECEIPT_COLUMNS = 42;
 @Component({
   selector: 'hl-order-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, OrderRound, PrintedTicket, RouterLink, VoidDialog],
+  imports: [BlankButton, ButtonDirective, OrderRound, PrintedTicket, RouterLink, VoidDialog],
   templateUrl: './order-sheet.html',
   styleUrl: './order-sheet.css',
 })
 export class OrderSheet {
   readonly order = input.required<OpenedOrder>();
+  protected readonly mayAdd = inject(Who).mayAnywhere('take-orders');
   readonly #store = inject(Store);
   readonly #voiding = this.#store.selectSignal(voidFeature.selectRound);
   readonly #first = computed(() => this.order().rounds[0] as Round);

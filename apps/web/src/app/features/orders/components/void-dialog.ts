@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { leftOfLine, type OrderRound, quoteRemains, textIn, type VoidedStock } from '@hearty-ladle/core';
+import { leftOfLine, type OrderRound, type PinTry, quoteRemains, textIn, type VoidedStock } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -110,8 +110,8 @@ export class VoidDialog {
     this.#store.dispatch(voidActions.closed());
   }
 
-  protected enterPin(pin: string): void {
-    this.#store.dispatch(voidActions.pinEntered({ pin }));
+  protected enterPin(tried: PinTry): void {
+    this.#store.dispatch(voidActions.pinEntered({ tried }));
   }
 
   protected dismissPin(): void {

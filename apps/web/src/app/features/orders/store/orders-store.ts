@@ -13,6 +13,8 @@ export interface OrdersState {
   /** Whether there are older orders than those loaded. */
   readonly hasMore: boolean;
   readonly opened: OpenedOrder | 'unknown' | undefined;
+  /** The order whose guest’s details could not be blanked. */
+  readonly notBlanked: string | undefined;
 }
 
 export const ordersActions = createActionGroup({
@@ -24,13 +26,15 @@ export const ordersActions = createActionGroup({
     'Older arrived': props<{ orders: readonly ListedOrder[] }>(),
     'Order opened': props<{ id: string }>(),
     'Order arrived': props<{ opened: OpenedOrder | 'unknown' }>(),
+    Blanked: props<{ id: string }>(),
+    'Blank failed': props<{ id: string }>(),
   },
 });
 
 export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer<OrdersState>(
-    { status: 'loading', query: { find: '' }, orders: [], hasMore: false, opened: undefined },
+    { status: 'loading', query: { find: '' }, orders: [], hasMore: false, opened: undefined, notBlanked: undefined },
     on(ordersActions.queryChanged, (state, { query }) => ({
       ...state,
       query,
@@ -52,6 +56,8 @@ export const ordersFeature = createFeature({
       opened: typeof state.opened === 'object' && state.opened.id === id ? state.opened : undefined,
     })),
     on(ordersActions.orderArrived, (state, { opened }) => ({ ...state, opened })),
+    on(ordersActions.blanked, (state) => ({ ...state, notBlanked: undefined })),
+    on(ordersActions.blankFailed, (state, { id }) => ({ ...state, notBlanked: id })),
   ),
 });
 
@@ -105,6 +111,18 @@ export class OrdersEffects {
         this.#api.orders({ ...query, ...before(orders) }).pipe(
           map((older) => ordersActions.olderArrived({ orders: older })),
           catchError(() => EMPTY),
+        ),
+      ),
+    ),
+  );
+
+  readonly blank = createEffect(() =>
+    this.#actions.pipe(
+      ofType(ordersActions.blanked),
+      exhaustMap(({ id }) =>
+        this.#api.blankOrder(id).pipe(
+          map(() => ordersActions.orderOpened({ id })),
+          catchError(() => of(ordersActions.blankFailed({ id }))),
         ),
       ),
     ),

@@ -1,12 +1,13 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { OrderRound, VoidRequest } from '@hearty-ladle/core';
+import type { OrderRound, PinTry, VoidRequest } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, exhaustMap, filter, map, of, tap, timeout, type TimeoutError, withLatestFrom } from 'rxjs';
-import { Api, type PinAnswer } from '../../../api/api.ts';
+import { catchError, concatMap, exhaustMap, filter, map, of, timeout, type TimeoutError, withLatestFrom } from 'rxjs';
+import { Api } from '../../../api/api.ts';
 import { codeOf, failureOf } from '../../../api/failure.ts';
-import { rememberDevice, rememberedDevice } from '../../../state/device-token.ts';
+import { type PinAnswer, SessionApi } from '../../../api/session-api.ts';
+import { sessionActions } from '../../../state/session.ts';
 
 /** A server that is frozen never answers. */
 const ANSWER_MS = 10_000;
@@ -21,7 +22,6 @@ export interface VoidState {
   readonly asksPin: boolean;
   /** Why it was not voided, or the PIN not taken: the code of a problem document, or `no-answer`. */
   readonly refusal: string | undefined;
-  readonly device: string | undefined;
 }
 
 type VoidOutcome = 'done' | 'needs-pin' | { readonly refusal: string };
@@ -33,7 +33,7 @@ export const voidActions = createActionGroup({
     Closed: emptyProps(),
     Sent: props<{ request: VoidRequest }>(),
     Answered: props<{ outcome: VoidOutcome; nextKey: string }>(),
-    'Pin entered': props<{ pin: string }>(),
+    'Pin entered': props<{ tried: PinTry }>(),
     'Pin answered': props<{ answer: PinAnswer }>(),
     'Pin dismissed': emptyProps(),
   },
@@ -42,15 +42,7 @@ export const voidActions = createActionGroup({
 export const voidFeature = createFeature({
   name: 'voids',
   reducer: createReducer<VoidState>(
-    {
-      round: undefined,
-      key: '',
-      request: undefined,
-      isSending: false,
-      asksPin: false,
-      refusal: undefined,
-      device: rememberedDevice(),
-    },
+    { round: undefined, key: '', request: undefined, isSending: false, asksPin: false, refusal: undefined },
     on(voidActions.opened, (state, { round, key }) => ({
       ...state,
       round,
@@ -71,7 +63,7 @@ export const voidFeature = createFeature({
     }),
     on(voidActions.pinAnswered, (state, { answer }) =>
       answer.outcome === 'right'
-        ? { ...state, asksPin: false, refusal: undefined, device: answer.device }
+        ? { ...state, asksPin: false, refusal: undefined }
         : { ...state, refusal: answer.code ?? 'no-answer' },
     ),
     on(voidActions.pinDismissed, (state) => ({ ...state, asksPin: false, refusal: undefined })),
@@ -83,13 +75,14 @@ export class VoidEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
+  readonly #session = inject(SessionApi);
 
   readonly send = createEffect(() =>
     this.#actions.pipe(
       ofType(voidActions.sent),
       withLatestFrom(this.#store.select(voidFeature.selectVoidsState)),
-      exhaustMap(([{ request }, { round, key, device }]) =>
-        this.#api.voidLines(round?.id ?? '', request, key, device).pipe(
+      exhaustMap(([{ request }, { round, key }]) =>
+        this.#api.voidLines(round?.id ?? '', request, key).pipe(
           timeout(ANSWER_MS),
           map((): VoidOutcome => 'done'),
           catchError((error: HttpErrorResponse | TimeoutError) => of(outcomeOf(error))),
@@ -102,14 +95,15 @@ export class VoidEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(voidActions.pinEntered),
-      withLatestFrom(this.#store.select(voidFeature.selectDevice)),
-      exhaustMap(([{ pin }, device]) =>
-        this.#api.tryPin(pin, device).pipe(
-          tap((answer) => {
-            if (answer.outcome === 'right') rememberDevice(answer.device);
-          }),
-          map((answer) => voidActions.pinAnswered({ answer })),
-        ),
+      exhaustMap(({ tried }) =>
+        this.#session
+          .tryPin(tried)
+          .pipe(
+            concatMap((answer) => [
+              ...(answer.outcome === 'right' ? [sessionActions.acted({ acting: answer.acting })] : []),
+              voidActions.pinAnswered({ answer }),
+            ]),
+          ),
       ),
     ),
   );
@@ -130,5 +124,5 @@ export class VoidEffects {
 function outcomeOf(error: HttpErrorResponse | TimeoutError): VoidOutcome {
   if (!('status' in error) || failureOf(error) !== 'refused') return { refusal: 'no-answer' };
   const code = codeOf(error);
-  return code === 'needs-pin' ? 'needs-pin' : { refusal: code };
+  return code === 'not-allowed' ? 'needs-pin' : { refusal: code };
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Action, PinTry } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { refusalText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { PinDialog } from '../../../ui/pin-dialog.ts';
@@ -16,6 +17,7 @@ import { deedActions, deedFeature } from '../store/deed-store.ts';
     @if (deeds().asksPin) {
       <hl-pin-dialog
         heading="pin.board"
+        [action]="action()"
         [locale]="locale()"
         [refusal]="pinRefusal()"
         (entered)="enter($event)"
@@ -31,13 +33,18 @@ export class DeedStatus {
   readonly locale = input.required<string>();
   readonly #store = inject(Store);
   protected readonly deeds = this.#store.selectSignal(deedFeature.selectDeedsState);
+  /** What the first of them needs. */
+  protected readonly action = computed((): Action => {
+    const [deed] = this.deeds().waiting;
+    return deed && ('move' in deed || 'count' in deed || 'thing' in deed) ? 'count-stock' : 'take-off';
+  });
   protected readonly pinRefusal = computed(() => {
     const code = this.deeds().refusal;
     return code === undefined ? undefined : staffMessage(this.locale(), refusalText(code).key);
   });
 
-  protected enter(pin: string): void {
-    this.#store.dispatch(deedActions.pinEntered({ pin }));
+  protected enter(tried: PinTry): void {
+    this.#store.dispatch(deedActions.pinEntered({ tried }));
   }
 
   protected dismiss(): void {

@@ -10,6 +10,8 @@ import { StockView } from '../../../state/stock-view.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { PersonMenu } from '../../../ui/person-menu.ts';
+import { ActingMark } from '../../../ui/acting-mark.ts';
 import { DeedStatus } from '../components/deed-status.ts';
 import { BoardBar } from '../components/board-bar.ts';
 import { OnlinePause } from '../components/online-pause.ts';
@@ -30,6 +32,8 @@ const DOUBLE_TAP_MS = 400;
   selector: 'hl-board-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PersonMenu,
+    ActingMark,
     BoardBar,
     ButtonDirective,
     DeedStatus,

@@ -11,6 +11,8 @@ import { SelectField } from '../../../ui/fields/select-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { PersonMenu } from '../../../ui/person-menu.ts';
+import { ActingMark } from '../../../ui/acting-mark.ts';
 import { ReturnsFocus } from '../../../ui/returns-focus.ts';
 import { DeedStatus } from '../components/deed-status.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
@@ -33,6 +35,8 @@ const MODES: readonly Option<Mode>[] = [
   selector: 'hl-pantry-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PersonMenu,
+    ActingMark,
     ButtonDirective,
     DeedStatus,
     Dialog,

@@ -21,10 +21,10 @@ import {
   TimeoutError,
   withLatestFrom,
 } from 'rxjs';
-import { Api } from '../../../api/api.ts';
 import { codeOf, failureOf } from '../../../api/failure.ts';
 import { StockApi } from '../../../api/stock-api.ts';
-import { rememberDevice } from '../../../state/device-token.ts';
+import { SessionApi } from '../../../api/session-api.ts';
+import { sessionActions } from '../../../state/session.ts';
 import { stockActions } from '../../../state/stock.ts';
 import { type Deed, deedActions, type DeedAnswer, deedFeature, rememberDeeds } from './deed-store.ts';
 import { rememberSheets, sheetFeature } from './sheet-store.ts';
@@ -37,7 +37,7 @@ const ANSWER_MS = 10_000;
 export class DeedEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
-  readonly #api = inject(Api);
+  readonly #session = inject(SessionApi);
   readonly #stock = inject(StockApi);
 
   /** Sends what waits, one after the other, until each is answered. */
@@ -57,9 +57,9 @@ export class DeedEffects {
       concatMap(() =>
         this.#store.select(deedFeature.selectDeedsState).pipe(
           take(1),
-          switchMap(({ waiting: [deed], device }) =>
+          switchMap(({ waiting: [deed] }) =>
             deed
-              ? this.#sent(deed, device).pipe(
+              ? this.#sent(deed).pipe(
                   timeout(ANSWER_MS),
                   map((offs): DeedAnswer => ({ outcome: 'done', offs })),
                   catchError((error: HttpErrorResponse | TimeoutError) => of(answerOf(error))),
@@ -92,14 +92,15 @@ export class DeedEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(deedActions.pinEntered),
-      withLatestFrom(this.#store.select(deedFeature.selectDevice)),
-      exhaustMap(([{ pin }, device]) =>
-        this.#api.tryPin(pin, device).pipe(
-          tap((answer) => {
-            if (answer.outcome === 'right') rememberDevice(answer.device);
-          }),
-          map((answer) => deedActions.pinAnswered({ answer })),
-        ),
+      exhaustMap(({ tried }) =>
+        this.#session
+          .tryPin(tried)
+          .pipe(
+            concatMap((answer) => [
+              ...(answer.outcome === 'right' ? [sessionActions.acted({ acting: answer.acting })] : []),
+              deedActions.pinAnswered({ answer }),
+            ]),
+          ),
       ),
     ),
   );
@@ -121,18 +122,18 @@ export class DeedEffects {
     { dispatch: false },
   );
 
-  #sent(deed: Deed, device: string | undefined): Observable<readonly HeldOff[]> {
-    if ('off' in deed) return this.#stock.takeOff(deed.off, deed.key, device);
-    if ('move' in deed) return this.#stock.move(deed.move, deed.key, device).pipe(map(() => []));
-    if ('count' in deed) return this.#stock.changeCount(deed.count, device).pipe(map(() => []));
-    if ('pause' in deed) return this.#stock.pause(deed.pause, device).pipe(map(() => []));
-    if ('thing' in deed) return this.#stock.setThing(deed.thing, device).pipe(map(() => []));
-    return this.#stock.putBack(deed.back, device).pipe(map(() => []));
+  #sent(deed: Deed): Observable<readonly HeldOff[]> {
+    if ('off' in deed) return this.#stock.takeOff(deed.off, deed.key);
+    if ('move' in deed) return this.#stock.move(deed.move, deed.key).pipe(map(() => []));
+    if ('count' in deed) return this.#stock.changeCount(deed.count).pipe(map(() => []));
+    if ('pause' in deed) return this.#stock.pause(deed.pause).pipe(map(() => []));
+    if ('thing' in deed) return this.#stock.setThing(deed.thing).pipe(map(() => []));
+    return this.#stock.putBack(deed.back).pipe(map(() => []));
   }
 }
 
 function answerOf(error: HttpErrorResponse | TimeoutError): DeedAnswer {
   if (error instanceof TimeoutError || failureOf(error) !== 'refused') return { outcome: 'unanswered' };
   const code = codeOf(error);
-  return code === 'needs-pin' ? { outcome: 'needs-pin' } : { outcome: 'refused', code };
+  return code === 'not-allowed' ? { outcome: 'needs-pin' } : { outcome: 'refused', code };
 }

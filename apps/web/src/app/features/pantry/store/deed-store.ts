@@ -1,7 +1,14 @@
-import type { CountChange, HeldOff, MovementRequest, OffRequest, PauseRequest, StockThing } from '@hearty-ladle/core';
+import type {
+  CountChange,
+  HeldOff,
+  MovementRequest,
+  OffRequest,
+  PauseRequest,
+  PinTry,
+  StockThing,
+} from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import type { PinAnswer } from '../../../api/api.ts';
-import { rememberedDevice } from '../../../state/device-token.ts';
+import type { PinAnswer } from '../../../api/session-api.ts';
 
 /** A change of stock on its way: until the server answers, it is sent again and again with the same key. */
 export type Deed =
@@ -26,8 +33,6 @@ export interface DeedState {
   readonly asksPin: boolean;
   /** Why the PIN was not taken, or a deed was refused: the code of a problem document. */
   readonly refusal: string | undefined;
-  /** The token by which the server recognises this device. */
-  readonly device: string | undefined;
 }
 
 export const deedActions = createActionGroup({
@@ -36,7 +41,7 @@ export const deedActions = createActionGroup({
     Added: props<{ deed: Deed }>(),
     Answered: props<{ deed: Deed; answer: DeedAnswer }>(),
     'Queue resumed': emptyProps(),
-    'Pin entered': props<{ pin: string }>(),
+    'Pin entered': props<{ tried: PinTry }>(),
     'Pin answered': props<{ answer: PinAnswer }>(),
     'Pin dismissed': emptyProps(),
     /** Without the PIN, what waited is not going to happen; whoever asked for it takes it up again. */
@@ -61,7 +66,7 @@ function rememberedDeeds(): readonly Deed[] {
 export const deedFeature = createFeature({
   name: 'deeds',
   reducer: createReducer<DeedState>(
-    { waiting: rememberedDeeds(), done: [], asksPin: false, refusal: undefined, device: rememberedDevice() },
+    { waiting: rememberedDeeds(), done: [], asksPin: false, refusal: undefined },
     on(deedActions.added, (state, { deed }) => ({
       ...state,
       done: [],
@@ -83,7 +88,7 @@ export const deedFeature = createFeature({
     }),
     on(deedActions.pinAnswered, (state, { answer }) =>
       answer.outcome === 'right'
-        ? { ...state, asksPin: false, refusal: undefined, device: answer.device }
+        ? { ...state, asksPin: false, refusal: undefined }
         : { ...state, refusal: answer.code ?? 'no-answer' },
     ),
     on(deedActions.dropped, (state) => ({ ...state, asksPin: false, refusal: undefined, waiting: [] })),

@@ -28,6 +28,7 @@ import { Chime } from './chime.ts';
 import { passActions, passFeature } from '../store/pass-store.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { PersonMenu } from '../../../ui/person-menu.ts';
 
 /** What this screen shows: kept on the device, as every station has a screen of its own. */
 const STORAGE_KEY = 'hearty-ladle-pass';
@@ -41,6 +42,7 @@ const JUST_MS = 30 * 60_000;
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PersonMenu,
     ButtonDirective,
     LanguageSwitch,
     LocationSwitch,

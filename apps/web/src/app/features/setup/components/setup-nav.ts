@@ -1,14 +1,29 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import type { Action } from '@hearty-ladle/core';
+import { Who } from '../../../state/session.ts';
 
-/** The pages of the set-up. */
+/** The pages, with what each is open to. */
+const PAGES: readonly (readonly [path: string, name: string, action: Action])[] = [
+  ['stations', 'Stations', 'see-set-up'],
+  ['ingredients', 'Ingredients', 'see-set-up'],
+  ['pictures', 'Pictures', 'see-set-up'],
+  ['printers', 'Printers', 'see-set-up'],
+  ['house', 'House', 'see-set-up'],
+  ['people', 'People', 'manage-people'],
+  ['devices', 'Devices', 'manage-people'],
+  ['trail', 'Trail', 'see-trail'],
+  ['account', 'My account', 'own-account'],
+];
+
+/** The pages of the set-up that are open to whoever is here. */
 @Component({
   selector: 'hl-setup-nav',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink, RouterLinkActive],
   template: `
     <nav aria-label="Set-up">
-      @for (one of KINDS; track one[0]) {
+      @for (one of kinds(); track one[0]) {
         <a [routerLink]="['/setup', one[0]]" routerLinkActive="here" ariaCurrentWhenActive="page">{{ one[1] }}</a>
       }
     </nav>
@@ -16,11 +31,6 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   styleUrl: './setup-nav.css',
 })
 export class SetupNav {
-  protected readonly KINDS = [
-    ['stations', 'Stations'],
-    ['ingredients', 'Ingredients'],
-    ['pictures', 'Pictures'],
-    ['printers', 'Printers'],
-    ['house', 'House'],
-  ] as const;
+  readonly #who = inject(Who);
+  protected readonly kinds = computed(() => PAGES.filter(([, , action]) => this.#who.mayAnywhere(action)));
 }

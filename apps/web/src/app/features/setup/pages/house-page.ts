@@ -5,6 +5,8 @@ import { Store } from '@ngrx/store';
 import { Button } from 'primeng/button';
 import { InputNumber } from 'primeng/inputnumber';
 import { MenuView } from '../../../state/menu-view.ts';
+import { Who } from '../../../state/session.ts';
+import { whoMay } from '../../../text/roles.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { houseActions, houseFeature } from '../store/house-store.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -37,14 +39,18 @@ export class HousePage {
     workbench: this.#number(10, 1_000_000),
     tries: this.#number(1, 20),
     pauseSeconds: this.#number(10, 3_600),
+    forgetSeconds: this.#number(10, 3_600),
     parkedOrderDays: this.#number(1, 30),
     paperDays: this.#number(1, 365),
+    guestDays: this.#number(1, 3_650),
     maxMegabytes: this.#number(1, 100_000),
     few: this.#number(0, 100),
     readyHere: this.#number(0, 600),
     readyTakeaway: this.#number(0, 600),
     readyDelivery: this.#number(0, 600),
   });
+  protected readonly mayChange = inject(Who).mayAnywhere('change-set-up');
+  protected readonly whoMay = whoMay('change-set-up');
   protected readonly pictures = computed(() => {
     const { pictures = 0, bytes = 0, unused = 0, unusedBytes = 0 } = this.state().now?.pictures ?? {};
     return { pictures, megabytes: inMegabytes(bytes), unused, unusedMegabytes: inMegabytes(unusedBytes) };
@@ -52,6 +58,7 @@ export class HousePage {
 
   constructor() {
     this.#store.dispatch(houseActions.opened());
+    if (!this.mayChange) this.form.disable();
     effect(() => {
       const now = this.state().now;
       if (
@@ -77,8 +84,10 @@ export class HousePage {
       workbench,
       tries,
       pauseSeconds,
+      forgetSeconds,
       parkedOrderDays,
       paperDays,
+      guestDays,
       maxMegabytes,
       few,
       readyHere,
@@ -88,8 +97,8 @@ export class HousePage {
     const house: House = {
       orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) },
       rates: { shop, device, workbench },
-      pin: { tries, pauseSeconds },
-      retention: { parkedOrderDays, paperDays },
+      pin: { tries, pauseSeconds, forgetSeconds },
+      retention: { parkedOrderDays, paperDays, guestDays },
       pictures: { maxMegabytes },
       stock: { few },
       ready: { 'dine-in': readyHere, takeaway: readyTakeaway, delivery: readyDelivery },

@@ -23,6 +23,7 @@ import {
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
+import { Who } from '../../../state/session.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import { formatMoney } from '../../../text/money.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
@@ -47,12 +48,14 @@ import { TextField } from '../../../ui/fields/text-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
+import { PersonMenu } from '../../../ui/person-menu.ts';
 
 /** The till: dishes as large keys; only required groups are asked. Everything works from the keyboard. */
 @Component({
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    PersonMenu,
     AnswerList,
     AvoidBox,
     ButtonDirective,
@@ -99,13 +102,7 @@ export class TillPage {
   readonly number = input<string>();
   readonly service = input<string>();
   readonly location = input<string>();
-  /** The location of the order that this one is added to, if it is another: it must be rung up there. */
-  protected readonly elsewhere = computed(() => {
-    const location = this.till().round?.location;
-    return location === undefined || location === this.stock.location()
-      ? undefined
-      : (this.stock.locations().find(({ id }) => id === location)?.name ?? location);
-  });
+  readonly #mayNamePrices = inject(Who).may('name-prices', this.stock.location);
   protected readonly quote = this.order.quote;
   protected readonly lines = this.order.lines;
 
@@ -137,6 +134,7 @@ export class TillPage {
   }
 
   protected sellShort(isOn: boolean): void {
+    if (isOn && !this.#mayNamePrices()) return this.#store.dispatch(tillActions.pinAsked({ reason: 'short-sale' }));
     this.#store.dispatch(tillActions.shortSaleAsked({ isOn }));
   }
 
@@ -202,8 +200,8 @@ export class TillPage {
     if (!menu || !item) return;
     this.typed.set('');
     const line: Line = { ...preselectedLine(menu, id), item: id };
-    if (item.item.tags?.includes(OPEN_PRICE_TAG) && this.till().pin === undefined)
-      return this.#store.dispatch(tillActions.pinAsked({ line }));
+    if (item.item.tags?.includes(OPEN_PRICE_TAG) && !this.#mayNamePrices())
+      return this.#store.dispatch(tillActions.pinAsked({ reason: { line } }));
     const isEnough = this.order.isEnough(line);
     this.#store.dispatch(
       isEnough ? tillActions.lineAdded({ line }) : tillActions.lineOpened({ line, index: undefined }),
@@ -226,13 +224,8 @@ export class TillPage {
     this.#store.dispatch(tillActions.lineAnswered({ line }));
   }
 
-  protected confirm(): void {
-    this.#store.dispatch(tillActions.lineConfirmed());
-    this.find()?.focus();
-  }
-
-  protected cancel(): void {
-    this.#store.dispatch(tillActions.lineCancelled());
+  protected close(isKept: boolean): void {
+    this.#store.dispatch(isKept ? tillActions.lineConfirmed() : tillActions.lineCancelled());
     this.find()?.focus();
   }
 
@@ -257,7 +250,13 @@ export class TillPage {
   protected send(): void {
     if (!this.#finishLine()) return;
     const quote = this.quote();
-    if (quote && this.order.isOk() && this.elsewhere() === undefined && !this.till().sending && !this.till().confirming)
+    if (
+      quote &&
+      this.order.isOk() &&
+      this.order.elsewhere() === undefined &&
+      !this.till().sending &&
+      !this.till().confirming
+    )
       this.#store.dispatch(tillActions.sent({ total: quote.total }));
   }
 

@@ -22,6 +22,7 @@ export class OrderAtHand {
   readonly #store = inject(Store);
   readonly #stock = inject(StockView);
   readonly #menu = this.#stock.served;
+  readonly #round = this.#store.selectSignal(tillFeature.selectRound);
   readonly #evenIfShort = this.#store.selectSignal(tillFeature.selectEvenIfShort);
   readonly #pantry = computed<Pantry>(() => {
     const { offs = [], counts = [] } = this.#stock.pantry() ?? {};
@@ -78,6 +79,14 @@ export class OrderAtHand {
     return menu && this.#evenIfShort()
       ? this.missing().flatMap(({ what }) => (what ? [whatName(menu, what, this.#locale())] : []))
       : [];
+  });
+
+  /** The location of the order that this one is added to, if it is another: it must be rung up there. */
+  readonly elsewhere = computed(() => {
+    const location = this.#round()?.location;
+    return location === undefined || location === this.#stock.location()
+      ? undefined
+      : (this.#stock.locations().find(({ id }) => id === location)?.name ?? location);
   });
 
   /** Whether a dish has all its answers. */

@@ -1,7 +1,8 @@
-import type { Answers, Line, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
+import type { Answers, Line, ParkedOrder, PinTry, Placement, Service } from '@hearty-ladle/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import { type PinAnswer, type SentOrder } from '../../../api/api.ts';
+import { type SentOrder } from '../../../api/api.ts';
 import { type FailureKind } from '../../../api/failure.ts';
+import type { PinAnswer } from '../../../api/session-api.ts';
 
 /** A sent order that a round is added to; its service and location are the round's too. */
 export interface SentOrderAtHand {
@@ -10,6 +11,9 @@ export interface SentOrderAtHand {
   readonly service: Service;
   readonly location: string | undefined;
 }
+
+/** What a PIN is asked for: to open a dish, to sell what is short, or to send the order, at the total that was seen. */
+export type PinReason = { readonly line: Line } | { readonly total: number } | 'short-sale';
 
 export const tillActions = createActionGroup({
   source: 'Till',
@@ -42,10 +46,9 @@ export const tillActions = createActionGroup({
     'Parked not reserved': props<{ kind: FailureKind }>(),
     /** Undefined: not answered yet. */
     'Parked confirmed': props<{ isOurs: boolean | undefined }>(),
-    /** A PIN is needed to open a dish with an open price. */
-    'Pin asked': props<{ line: Line }>(),
+    'Pin asked': props<{ reason: PinReason }>(),
     'Pin dismissed': emptyProps(),
-    'Pin entered': props<{ pin: string }>(),
-    'Pin answered': props<{ pin: string; answer: PinAnswer }>(),
+    'Pin entered': props<{ tried: PinTry }>(),
+    'Pin answered': props<{ answer: PinAnswer }>(),
   },
 });

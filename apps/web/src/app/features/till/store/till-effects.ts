@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import type { Placement } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import {
@@ -20,7 +21,8 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
-import { rememberDevice } from '../../../state/device-token.ts';
+import { SessionApi } from '../../../api/session-api.ts';
+import { sessionActions } from '../../../state/session.ts';
 import { selectLocation } from '../../../state/stock.ts';
 import { SLOW_MS, replacing } from '../../../state/order-tries.ts';
 import { tillActions } from './till-actions.ts';
@@ -34,6 +36,7 @@ export class TillEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
+  readonly #session = inject(SessionApi);
   readonly #live = inject(Live);
 
   readonly place = createEffect(() =>
@@ -44,18 +47,20 @@ export class TillEffects {
         this.#api
           .placeOrder(
             {
-              ...tillOrder(state),
-              ...(location !== undefined && { location }),
+              ...at(tillOrder(state), location),
               ...replacing(state.tries),
               ...(state.round && { addTo: state.round.id }),
               ...(state.evenIfShort && { evenIfShort: true }),
               seenTotal: total,
             },
             state.tries.key,
-            state.device,
           )
           .pipe(
-            map((answer) => tillActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() })),
+            // A PIN is good for one order.
+            concatMap((answer) => [
+              tillActions.sendAnswered({ key: state.tries.key, answer, nextKey: crypto.randomUUID() }),
+              ...('order' in answer ? [sessionActions.forgotten()] : []),
+            ]),
           ),
       ),
     ),
@@ -72,9 +77,9 @@ export class TillEffects {
   readonly park = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.parked),
-      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([, state]) =>
-        this.#api.park(tillOrder(state), `${state.tries.key}.park`).pipe(
+      withLatestFrom(this.#store.select(tillFeature.selectTillState), this.#store.select(selectLocation)),
+      exhaustMap(([, state, location]) =>
+        this.#api.park(at(tillOrder(state), location), `${state.tries.key}.park`).pipe(
           map(() => true),
           catchError(() => of(false)),
           map((isParked) => tillActions.parkAnswered({ isParked, nextKey: crypto.randomUUID() })),
@@ -131,13 +136,15 @@ export class TillEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(tillActions.pinEntered),
-      withLatestFrom(this.#store.select(tillFeature.selectTillState)),
-      exhaustMap(([{ pin }, { device, asking }]) =>
-        this.#api.tryPin(pin, device).pipe(
+      withLatestFrom(this.#store.select(tillFeature.selectAsking)),
+      exhaustMap(([{ tried }, asking]) =>
+        this.#session.tryPin(tried).pipe(
           concatMap((answer) => {
-            const answered = tillActions.pinAnswered({ pin, answer });
-            const sendsAgain = answer.outcome === 'right' && typeof asking === 'object' && 'total' in asking;
-            return sendsAgain ? [answered, tillActions.sent({ total: asking.total })] : [answered];
+            const answered = tillActions.pinAnswered({ answer });
+            if (answer.outcome === 'wrong') return [answered];
+            const acted = [sessionActions.acted({ acting: answer.acting }), answered];
+            const sendsAgain = typeof asking === 'object' && 'total' in asking;
+            return sendsAgain ? [...acted, tillActions.sent({ total: asking.total })] : acted;
           }),
         ),
       ),
@@ -149,14 +156,6 @@ export class TillEffects {
     { dispatch: false },
   );
 
-  readonly rememberDevice = createEffect(
-    () =>
-      this.#store
-        .select(tillFeature.selectDevice)
-        .pipe(tap((device) => device !== undefined && rememberDevice(device))),
-    { dispatch: false },
-  );
-
   #confirmed(id: string, reservation: string) {
     return this.#api.confirmParked(id, reservation).pipe(
       map(() => tillActions.parkedConfirmed({ isOurs: true })),
@@ -165,4 +164,9 @@ export class TillEffects {
       ),
     );
   }
+}
+
+/** An order at the location of this till. */
+function at(order: Placement, location: string | undefined): Placement {
+  return { ...order, ...(location !== undefined && { location }) };
 }

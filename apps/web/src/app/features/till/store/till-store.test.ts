@@ -128,27 +128,16 @@ describe('an order at the till', () => {
     expect(priced(tillFeature.reducer(order, tillActions.lineCounted({ index: 0, quantity: 2 })))).not.toEqual(quoted);
   });
 
-  it('survives a reload with its keys, but without its PIN', () => {
+  it('survives a reload with its keys', () => {
     const stored = new Map<string, string>();
     vi.stubGlobal('localStorage', { setItem: (key: string, value: string) => stored.set(key, value) });
     rememberOrder({
       ...after(tillActions.lineAdded({ line: toast }), tillActions.lineOpened({ line: bowl, index: 0 })),
       name: 'Ilse',
-      pin: '2468',
     });
     const [kept = ''] = [...stored.values()];
     expect(JSON.parse(kept)).toMatchObject({ lines: [toast], name: 'Ilse', open: { line: bowl, index: 0 } });
-    expect(kept).not.toContain('2468');
     vi.unstubAllGlobals();
-  });
-
-  it('carries a PIN only once it is known', () => {
-    const right = tillActions.pinAnswered({ pin: '2468', answer: { outcome: 'right', device: 'token' } });
-    expect(
-      tillOrder(after(tillActions.pinAnswered({ pin: '1', answer: { outcome: 'wrong', code: 'pin-wrong' } }))),
-    ).not.toHaveProperty('pin');
-    expect(tillOrder(after(right))).toMatchObject({ channel: 'pos', pin: '2468' });
-    expect(after(right).device).toBe('token');
   });
 });
 
@@ -165,7 +154,7 @@ describe('the till, beside a server', () => {
     till.act(tillActions.sent({ total: 430 }));
     till.act(tillActions.sent({ total: 430 }));
     expect(api.placeOrder.mock.calls).toEqual([
-      [{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key, undefined],
+      [{ channel: 'pos', service: 'dine-in', lines: [{ item: 'toast' }], seenTotal: 430 }, key],
     ]);
     answer.next({ outcome: 'placed', order: { id: 'x', number: 7, total: 430 } });
     expect(till.state()).toMatchObject({ lines: [], sending: false });
@@ -214,36 +203,39 @@ describe('the till, beside a server', () => {
     expect(till.state().parked).toEqual([]);
   });
 
-  it('opens a dish with an open price only once the server knows the PIN, which is forgotten with the order', () => {
-    const tryPin = (pin: string) =>
-      of(pin === '2468' ? { outcome: 'right', device: 'token' } : { outcome: 'wrong', code: 'pin-wrong' });
+  const right = { outcome: 'right', acting: { acting: 'token', name: 'Ines', until: '2026-11-28T14:00:00.000Z' } };
+
+  it('opens a dish with an open price only once the server knows the PIN', () => {
+    const tryPin = ({ pin }: { pin: string }) => of(pin === '2468' ? right : { outcome: 'wrong', code: 'pin-wrong' });
     const till = runEffects(TillEffects, { tryPin, parked: () => of([]) }, tillFeature);
-    till.act(tillActions.pinAsked({ line: toast }));
-    till.act(tillActions.pinEntered({ pin: '1111' }));
-    expect(till.state()).toMatchObject({ pin: undefined, open: undefined, pinRefusal: { key: 'refusal.pin-wrong' } });
-    till.act(tillActions.pinEntered({ pin: '2468' }));
-    expect(till.state()).toMatchObject({ pin: '2468', device: 'token', open: { line: toast }, asking: undefined });
-    till.act(tillActions.parkAnswered({ isParked: true, nextKey: 'next' }));
-    expect(till.state().pin).toBeUndefined();
+    till.act(tillActions.pinAsked({ reason: { line: toast } }));
+    till.act(tillActions.pinEntered({ tried: { person: 'ines', pin: '1111' } }));
+    expect(till.state()).toMatchObject({ open: undefined, pinRefusal: { key: 'refusal.pin-wrong' } });
+    till.act(tillActions.pinEntered({ tried: { person: 'ines', pin: '2468' } }));
+    expect(till.state()).toMatchObject({ open: { line: toast }, asking: undefined, pinRefusal: undefined });
   });
 
-  it('that holds an open price is sent once its PIN was given in place', () => {
+  it('that holds an open price is sent once a PIN was given in place', () => {
+    let isKnown = false;
     const sent: unknown[] = [];
-    const placeOrder = (order: { pin?: string }) => {
-      sent.push(order.pin);
+    const placeOrder = (order: { seenTotal?: number }) => {
+      sent.push(order.seenTotal);
       return of(
-        order.pin === '2468'
+        isKnown
           ? { outcome: 'placed', order: { number: 5 } }
           : { outcome: 'refused', problems: [], code: 'may-not-name-prices', message: '' },
       );
     };
-    const tryPin = () => of({ outcome: 'right', device: 'token' });
+    const tryPin = () => {
+      isKnown = true;
+      return of(right);
+    };
     const till = runEffects(TillEffects, { tryPin, placeOrder, parked: () => of([]) }, tillFeature);
     till.act(tillActions.lineAdded({ line: toast }));
     till.act(tillActions.sent({ total: 500 }));
     expect(till.state()).toMatchObject({ asking: { total: 500 }, lines: [toast] });
-    till.act(tillActions.pinEntered({ pin: '2468' }));
-    expect(sent).toEqual([undefined, '2468']);
+    till.act(tillActions.pinEntered({ tried: { person: 'ines', pin: '2468' } }));
+    expect(sent).toEqual([500, 500]);
     expect(till.state()).toMatchObject({ lines: [], asking: undefined, notice: { key: 'notice.placed' } });
   });
 });

@@ -1,6 +1,7 @@
 import type { Answers, Line, Order, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import type { PinAnswer, SentOrder } from '../../../api/api.ts';
+import type { SentOrder } from '../../../api/api.ts';
+import type { PinAnswer } from '../../../api/session-api.ts';
 import { refusalText, type StaffText } from '../../../messages/staff-message.ts';
 import {
   answeredTries,
@@ -11,8 +12,7 @@ import {
   tried,
 } from '../../../state/order-tries.ts';
 
-import { rememberedDevice } from '../../../state/device-token.ts';
-import { type SentOrderAtHand, tillActions } from './till-actions.ts';
+import { type PinReason, type SentOrderAtHand, tillActions } from './till-actions.ts';
 
 export interface TillState {
   readonly lines: readonly Line[];
@@ -35,16 +35,12 @@ export interface TillState {
   readonly round: SentOrderAtHand | undefined;
   /** Sold even if there is not enough on hand: only what is off by hand counts. */
   readonly evenIfShort: boolean;
-  /** The PIN, entered for this order. */
-  readonly pin: string | undefined;
-  /** What the PIN is asked for: to open a dish, to sell what is short, or to send the order, at the total that was seen. */
-  readonly asking: { readonly line: Line } | { readonly total: number } | 'short-sale' | undefined;
+  /** What a PIN is asked for. */
+  readonly asking: PinReason | undefined;
   /** Why the PIN was not taken. */
   readonly pinRefusal: StaffText | undefined;
   /** The total that was last sent. */
   readonly sentTotal: number;
-  /** The device token by which the server recognises this till. */
-  readonly device: string | undefined;
 }
 
 const ORDER_KEY = 'hearty-ladle-till-order-1';
@@ -59,7 +55,6 @@ const emptyOrder = () => ({
   open: undefined,
   round: undefined,
   evenIfShort: false,
-  pin: undefined,
   tries: newTries(crypto.randomUUID()),
 });
 
@@ -76,7 +71,6 @@ export const tillFeature = createFeature({
       pinRefusal: undefined,
       sentTotal: 0,
       ...rememberedOrder(),
-      device: rememberedDevice(),
     },
     on(tillActions.lineAdded, (state, { line }) => ({
       ...changed(state),
@@ -110,11 +104,7 @@ export const tillFeature = createFeature({
       service: round?.service ?? state.service,
       notice: undefined,
     })),
-    on(tillActions.shortSaleAsked, (state, { isOn }) =>
-      isOn && state.pin === undefined
-        ? { ...state, asking: 'short-sale' as const, pinRefusal: undefined }
-        : { ...changed(state), evenIfShort: isOn },
-    ),
+    on(tillActions.shortSaleAsked, (state, { isOn }) => ({ ...changed(state), evenIfShort: isOn })),
     on(tillActions.sent, (state, { total }) => ({
       ...state,
       sending: true,
@@ -155,19 +145,12 @@ export const tillFeature = createFeature({
         notice: { isWell: false, key: 'notice.taken-elsewhere' },
       };
     }),
-    on(tillActions.pinAsked, (state, { line }) => ({ ...state, asking: { line }, pinRefusal: undefined })),
+    on(tillActions.pinAsked, (state, { reason }) => ({ ...state, asking: reason, pinRefusal: undefined })),
     on(tillActions.pinDismissed, (state) => ({ ...state, asking: undefined, pinRefusal: undefined })),
-    on(tillActions.pinAnswered, (state, { pin, answer }) => {
-      if (answer.outcome === 'wrong') return { ...state, pin: undefined, pinRefusal: pinText(answer) };
+    on(tillActions.pinAnswered, (state, { answer }) => {
+      if (answer.outcome === 'wrong') return { ...state, pinRefusal: pinText(answer) };
       const { asking } = state;
-      const known = {
-        ...state,
-        pin,
-        device: answer.device,
-        notice: undefined,
-        pinRefusal: undefined,
-        asking: undefined,
-      };
+      const known = { ...state, notice: undefined, pinRefusal: undefined, asking: undefined };
       if (asking === 'short-sale') return { ...changed(known), evenIfShort: true };
       return asking && 'line' in asking ? { ...known, open: { line: asking.line, index: undefined } } : known;
     }),
@@ -239,8 +222,8 @@ function withSendAnswer(state: TillState, answer: SentOrder): TillState {
     case 'costs-otherwise':
       return say({ key: `notice.${answer.outcome}` });
     case 'refused':
-      if (answer.code === 'may-not-name-prices' || answer.code === 'pin-wrong')
-        return { ...state, pin: undefined, asking: { total: state.sentTotal }, pinRefusal: refusalText(answer.code) };
+      if (answer.code === 'may-not-name-prices')
+        return { ...state, asking: { total: state.sentTotal }, pinRefusal: refusalText(answer.code) };
       return say(refusalText(answer.code, { limit: answer.fault?.limit ?? 0 }));
   }
 }
@@ -260,13 +243,12 @@ function takenUp(
 }
 
 /** The order as it is parked and sent. */
-export function tillOrder({ lines, service, answers, name, place, avoid, pin }: TillState): Placement {
+export function tillOrder({ lines, service, answers, name, place, avoid }: TillState): Placement {
   return {
     ...pricedOrder({ lines, service, answers }),
     ...(name && { name }),
     ...(place && { place }),
     ...(avoid.length > 0 && { avoid: [...avoid] }),
-    ...(pin !== undefined && { pin }),
   };
 }
 

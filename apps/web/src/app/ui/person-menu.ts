@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router } from '@angular/router';
+import type { Action } from '@hearty-ladle/core';
+import { Store } from '@ngrx/store';
+import type { MenuItem } from 'primeng/api';
+import { ButtonDirective } from 'primeng/button';
+import { Menu } from 'primeng/menu';
+import { type StaffKey, staffMessage, StaffPipe } from '../messages/staff-message.ts';
+import { sessionActions, Who } from '../state/session.ts';
+
+/** The screens beside the workbench's own, with what each is open to. */
+const SCREENS: readonly (readonly [path: string, name: StaffKey, action: Action])[] = [
+  ['/menu', 'page.workbench', 'see-set-up'],
+  ['/orders', 'page.orders', 'see-orders'],
+  ['/till', 'page.till', 'take-orders'],
+  ['/pass', 'page.pass', 'see-tickets'],
+  ['/board', 'page.board', 'read-menu'],
+];
+
+/** Who is here, and the ways to other screens and out. */
+@Component({
+  selector: 'hl-person-menu',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ButtonDirective, Menu, StaffPipe],
+  template: `
+    <button
+      pButton
+      type="button"
+      severity="secondary"
+      [text]="true"
+      aria-haspopup="menu"
+      [attr.aria-label]="'person.you-are' | staff: locale() : { name: name() }"
+      (click)="menu.toggle($event)"
+    >
+      <i class="pi pi-user" aria-hidden="true"></i><span class="name">{{ name() }}</span>
+    </button>
+    <p-menu #menu [popup]="true" appendTo="body" [model]="ways()" />
+  `,
+  styles: `
+    @layer app {
+      button {
+        color: inherit;
+      }
+
+      .name {
+        max-width: 130px;
+        overflow: hidden;
+        text-overflow: ellipsis;
+        white-space: nowrap;
+      }
+
+      @media (max-width: 600px) {
+        .name {
+          display: none;
+        }
+      }
+    }
+  `,
+})
+export class PersonMenu {
+  readonly locale = input('en');
+  /** Whether the other screens are among the ways: where no rail names them. */
+  readonly hasScreens = input(true);
+  readonly #who = inject(Who);
+  readonly #store = inject(Store);
+  readonly #router = inject(Router);
+  protected readonly name = computed(() => this.#who.person()?.name ?? this.#who.device()?.name ?? '');
+  protected readonly ways = computed((): MenuItem[] => {
+    const screens = SCREENS.filter(([, , action]) => this.hasScreens() && this.#who.mayAnywhere(action));
+    const out: readonly MenuItem[] = this.#who.person()
+      ? [
+          { label: this.#say('person.account'), command: this.#to('/setup/account') },
+          { label: this.#say('person.sign-out'), command: () => this.#store.dispatch(sessionActions.signedOut()) },
+        ]
+      : [
+          { label: this.#say('person.sign-in'), command: this.#to('/sign-in') },
+          { label: this.#say('person.give-up'), command: () => this.#store.dispatch(sessionActions.unpaired()) },
+        ];
+    return [...screens.map(([path, name]) => ({ label: this.#say(name), command: this.#to(path) })), ...out];
+  });
+
+  #to(path: string): () => void {
+    return () => void this.#router.navigateByUrl(path);
+  }
+
+  #say(key: StaffKey): string {
+    return staffMessage(this.locale(), key);
+  }
+}
