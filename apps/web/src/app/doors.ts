@@ -15,7 +15,7 @@ export const opensTo =
       map(() => {
         if (who.mayAnywhere(action)) return true;
         if (who.isKnown()) return router.createUrlTree(['/no-entry'], { queryParams: { for: action } });
-        return router.createUrlTree(['/sign-in'], { queryParams: { from: url } });
+        return router.createUrlTree(['/sign-in'], { queryParams: { from: url, ...awayIn(who) } });
       }),
     );
   };
@@ -23,10 +23,17 @@ export const opensTo =
 /** Leads to the first screen of whoever uses this browser. */
 export const leadsHome: CanActivateFn = () => {
   const [who, router] = [inject(Who), inject(Router)];
-  return whenRead(who).pipe(map(() => router.parseUrl(homeOf({ person: who.person(), device: who.device() }))));
+  return whenRead(who).pipe(
+    map(() =>
+      router.createUrlTree([homeOf({ person: who.person(), device: who.device() })], { queryParams: awayIn(who) }),
+    ),
+  );
 };
 
-/** Reads who it is, once for a visit. Without an answer nobody is known, and the sign-in screen says so. */
+/** Tells the sign-in screen that nobody is asked to sign in: the server did not say who is. */
+const awayIn = (who: Who) => (who.status() === 'failed' ? { away: true } : {});
+
+/** Reads who it is, once for a visit. Without an answer the sign-in screen says so, and goes on when there is one. */
 function whenRead(who: Who) {
   if (who.session() === undefined) inject(Store).dispatch(sessionActions.opened());
   return toObservable(who.status).pipe(

@@ -15,7 +15,7 @@ import type {
   SignIn,
   TrailEntry,
 } from '@hearty-ladle/core';
-import { catchError, map, type Observable, of } from 'rxjs';
+import { catchError, map, type Observable, of, timeout } from 'rxjs';
 import { ApiClient } from './client.ts';
 import { codeOf, failureOf, titleOf } from './failure.ts';
 
@@ -28,6 +28,8 @@ export type PinAnswer =
   | { readonly outcome: 'right'; readonly acting: Acting }
   | { readonly outcome: 'wrong'; readonly code: string | undefined };
 
+/** A server that is frozen never answers. */
+const ANSWER_MS = 10_000;
 const NO_ANSWER = 'The server does not answer just now. Nothing was changed; please try again.';
 
 /** The server's routes about people, sessions and devices, as the pages' effects use them. */
@@ -36,7 +38,7 @@ export class SessionApi {
   readonly #client = inject(ApiClient);
 
   session(): Observable<Session> {
-    return this.#client.call('get /api/session', {});
+    return this.#client.call('get /api/session', {}).pipe(timeout(ANSWER_MS));
   }
 
   signIn(body: SignIn): Observable<Asked<Session>> {
@@ -74,6 +76,7 @@ export class SessionApi {
 
   tryPin(body: PinTry): Observable<PinAnswer> {
     return this.#client.call('post /api/device/pin', { body }).pipe(
+      timeout(ANSWER_MS),
       map((acting): PinAnswer => ({ outcome: 'right', acting })),
       catchError((error: HttpErrorResponse) =>
         of<PinAnswer>({
@@ -119,6 +122,7 @@ export class SessionApi {
 
 function asked<T>(answer: Observable<T>): Observable<Asked<T>> {
   return answer.pipe(
+    timeout(ANSWER_MS),
     map((value): Asked<T> => ({ outcome: 'done', value })),
     catchError((error: HttpErrorResponse) =>
       of<Asked<T>>({

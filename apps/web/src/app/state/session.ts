@@ -31,6 +31,11 @@ import {
 import { now } from '../clock.ts';
 import { SESSION, sessionLost, type SessionState } from '../api/session-slice.ts';
 import { SessionApi } from '../api/session-api.ts';
+import { menuActions } from './menu-actions.ts';
+import { menuFeature } from './menu-reducer.ts';
+
+const RETRY_MS = 5_000;
+const NOT_YET = 'Changes of yours are not saved yet. Sign out once they are, or discard them first.';
 
 export const sessionActions = createActionGroup({
   source: 'Session',
@@ -125,6 +130,16 @@ export class SessionEffects {
     ),
   );
 
+  /** On the sign-in screen the question is put again until it is answered. */
+  readonly readAgain = createEffect(() =>
+    this.#actions.pipe(
+      ofType(sessionActions.readFailed),
+      switchMap(() => timer(RETRY_MS)),
+      filter(() => this.#router.url.startsWith('/sign-in')),
+      map(() => sessionActions.opened()),
+    ),
+  );
+
   /** Whoever was signed out elsewhere signs in again and finds everything as it was. */
   readonly lost = createEffect(
     () =>
@@ -136,15 +151,24 @@ export class SessionEffects {
     { dispatch: false },
   );
 
-  /** The next one finds nothing of the last: the pages begin anew. */
-  readonly signOut = createEffect(
-    () =>
-      this.#actions.pipe(
-        ofType(sessionActions.signedOut, sessionActions.unpaired),
-        exhaustMap(({ type }) => (type === sessionActions.signedOut.type ? this.#api.signOut() : this.#api.unpair())),
-        tap(() => location.assign('/sign-in')),
-      ),
-    { dispatch: false },
+  /** Nobody leaves while changes of theirs wait to be saved; the next one finds nothing of the last. */
+  readonly signOut = createEffect(() =>
+    this.#actions.pipe(
+      ofType(sessionActions.signedOut, sessionActions.unpaired),
+      withLatestFrom(this.#store.select(menuFeature.selectMenuState)),
+      exhaustMap(([{ type }, { pendingEdits, pendingChange }]) => {
+        if (pendingEdits.length > 0 || pendingChange !== undefined)
+          return of(menuActions.noticeGiven({ notice: NOT_YET }));
+        const ended = type === sessionActions.signedOut.type ? this.#api.signOut() : this.#api.unpair();
+        return ended.pipe(
+          switchMap((answer) => {
+            if (answer.outcome === 'refused') return of(menuActions.noticeGiven({ notice: answer.message }));
+            location.assign('/sign-in');
+            return EMPTY;
+          }),
+        );
+      }),
+    ),
   );
 
   readonly leave = createEffect(() =>

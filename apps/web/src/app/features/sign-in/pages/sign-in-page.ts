@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -20,6 +20,8 @@ import { signInActions, signInFeature } from '../store/sign-in-store.ts';
 export class SignInPage {
   /** The screen to go on with. */
   readonly from = input<string>();
+  /** The server did not say who is here: whoever it is goes on once it does. */
+  readonly away = input<string>();
   readonly #store = inject(Store);
   protected readonly who = inject(Who);
   protected readonly state = this.#store.selectSignal(signInFeature.selectSignInState);
@@ -40,9 +42,19 @@ export class SignInPage {
       })),
   );
 
+  /** Whether the server has not said yet who is here. */
+  protected readonly isAway = computed(
+    () => this.who.status() === 'failed' || (this.away() !== undefined && this.who.status() === 'loading'),
+  );
+
   constructor() {
     this.#store.dispatch(sessionActions.opened());
     this.#store.dispatch(signInActions.opened());
+    effect(() => {
+      const session = this.who.session();
+      if (this.away() === undefined || !session || !this.who.isKnown()) return;
+      untracked(() => this.#store.dispatch(signInActions.letIn({ session, from: this.from() })));
+    });
   }
 
   protected readAgain(): void {
