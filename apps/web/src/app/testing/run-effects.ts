@@ -8,12 +8,16 @@ import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
 import { SessionApi } from '../api/session-api.ts';
 
-/** Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. */
+/**
+ * Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. `others`: what
+ * else is in the store.
+ */
 export function runEffects<E extends object, S>(
   effects: Type<E>,
   api: object,
   feature: { reducer: (state: S | undefined, action: Action) => S },
   more: StaticProvider[] = [],
+  others: object = {},
 ) {
   const actions = new Subject<Action>();
   const events = new Subject<LiveEvent>();
@@ -25,7 +29,8 @@ export function runEffects<E extends object, S>(
     actions.next(action);
   };
   const store = {
-    select: (selector: (whole: object) => unknown) => selectFrom(state, selector, feature as never),
+    select: (selector: (whole: object) => unknown) =>
+      selectFrom(state, (whole) => selector({ ...others, ...whole }), feature as never),
     dispatch: act,
   };
   const injector = Injector.create({
