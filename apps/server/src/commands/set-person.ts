@@ -1,11 +1,12 @@
+import { isDeepStrictEqual } from 'node:util';
 import { may, type OwnSecrets, type Person, type PersonChange, WHOLE_HOUSE_ROLES } from '@hearty-ladle/core';
 import { type EntityManager, Not } from 'typeorm';
 import { ActingEntity, PersonEntity, type PersonRow, SessionEntity } from '../db/entities.ts';
 import { storedMenu, type MenuDependencies } from '../queries/menu.ts';
 import { personOf } from '../queries/people.ts';
 import { hashSecret, isSecret, type PasswordFault, passwordFault } from './secrets.ts';
-import { nameKeyOf, type SecretDependencies } from './sign-in.ts';
-import { throttled, type ThrottlePolicy } from './throttle.ts';
+import { nameKeyOf, PASSWORD_TRIES, type SecretDependencies } from './sign-in.ts';
+import { throttled } from './throttle.ts';
 import { addToTrail, type Doer } from './trail.ts';
 
 export type PersonRefusal =
@@ -39,6 +40,8 @@ export async function setPerson(
     // One at a time, so that two owners can't make each other the last.
     await manager.query('LOCK TABLE person IN SHARE ROW EXCLUSIVE MODE');
     const before = await manager.findOneBy(PersonEntity, { id });
+    // Sent again after a lost answer: it is stored already.
+    if (before && before.version === version + 1 && (await isSameAs(before, change))) return personOf(before);
     if ((before?.version ?? 0) !== version) return 'stale';
     const nameKey = nameKeyOf(name);
     if (await manager.existsBy(PersonEntity, { nameKey, id: Not(id) })) return 'name-taken';
@@ -62,6 +65,17 @@ export async function setPerson(
   });
 }
 
+/** Whether a person is as a change wants them, secrets too. */
+async function isSameAs(person: PersonRow, { name, grants, isActive, password, pin }: PersonChange): Promise<boolean> {
+  const isSet = async (hashed: string | null, secret: string | null | undefined) =>
+    secret === undefined || (secret === null ? hashed === null : isSecret(hashed, secret));
+  return (
+    isDeepStrictEqual([person.name, person.grants, person.isActive], [name.trim(), grants, isActive]) &&
+    (await isSet(person.passwordHash, password)) &&
+    (await isSet(person.pinHash, pin))
+  );
+}
+
 const isOwner = ({ grants, isActive }: PersonRow) => isActive && may(grants, 'manage-people');
 
 async function hasOtherOwner(manager: EntityManager, id: string): Promise<boolean> {
@@ -83,8 +97,6 @@ async function endSessions(manager: EntityManager, personId: string, but = ''): 
     .execute();
 }
 
-const OWN: ThrottlePolicy = { tries: 5, pauseSeconds: 60, doublings: 3 };
-
 export type OwnRefusal = 'wrong-password' | 'too-often' | PasswordFault;
 
 /** Changes one's own password or PIN, by the current password; every other session ends. */
@@ -99,7 +111,7 @@ export async function setOwnSecrets(
       const person = await manager.findOneByOrFail(PersonEntity, { id });
       const fault = password === undefined ? undefined : passwordFault(password, person.name);
       if (fault) return fault;
-      const tried = await throttled(manager, { id: `own password ${id}`, policy: OWN }, [], async () =>
+      const tried = await throttled(manager, { id: `own password ${id}`, policy: PASSWORD_TRIES }, [], async () =>
         (await isSecret(person.passwordHash, current)) ? true : undefined,
       );
       if (tried.outcome !== 'right') return tried.outcome === 'wrong' ? 'wrong-password' : 'too-often';

@@ -43,8 +43,8 @@ export interface SignedInPerson {
   readonly known: string;
 }
 
-/** Wrong passwords for one person from one address, or from a browser that has signed in as the person before. */
-const OWN: ThrottlePolicy = { tries: 5, pauseSeconds: 60, doublings: 3 };
+/** Wrong passwords of one person: from one address, from a browser that knows them, or in their own session. */
+export const PASSWORD_TRIES: ThrottlePolicy = { tries: 5, pauseSeconds: 60, doublings: 3 };
 /** Wrong passwords from one address, whoever they are for. */
 const ADDRESS: ThrottlePolicy = { tries: 20, pauseSeconds: 60, doublings: 3 };
 /** Wrong passwords for one person, from wherever: its short pause does not grow. */
@@ -71,7 +71,10 @@ export async function signIn(
       const person = await manager.findOneBy(PersonEntity, { nameKey: key, isActive: true, ...letIn(isDemo) });
       const isKnown = person !== null && isSigned(known, secret) && known.startsWith(`${person.id}~`);
       const who = hashToken(key);
-      const own = { id: isKnown ? `known ${known.split('.')[0]}` : `person ${who} at ${address}`, policy: OWN };
+      const own = {
+        id: isKnown ? `known ${known.split('.')[0]}` : `person ${who} at ${address}`,
+        policy: PASSWORD_TRIES,
+      };
       const shared = isKnown
         ? []
         : [

@@ -86,20 +86,14 @@ export class Sessions {
 
   /** Starts a session under a new id, so that one that was known before is worth nothing. */
   async start(request: Request, personId: string): Promise<void> {
-    await new Promise<void>((resolve, reject) => {
-      request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
-    });
+    await called((done) => request.session.regenerate(done));
     request.session.personId = personId;
     request.session.startedAt = now().getTime();
-    await new Promise<void>((resolve, reject) => {
-      request.session.save((error: unknown) => (error ? reject(error as Error) : resolve()));
-    });
+    await called((done) => request.session.save(done));
   }
 
   async end(request: Request, response: Response): Promise<void> {
-    await new Promise<void>((resolve, reject) => {
-      request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));
-    });
+    await called((done) => request.session.destroy(done));
     response.clearCookie(this.#nameOf('session'), this.#cookie);
   }
 
@@ -142,4 +136,9 @@ export class Sessions {
   get #cookie(): CookieOptions {
     return { httpOnly: true, sameSite: 'strict', secure: this.#isSecure, path: '/' };
   }
+}
+
+/** Waits for something that calls back. */
+function called(begin: (done: (error: unknown) => void) => void): Promise<void> {
+  return new Promise((resolve, reject) => begin((error) => (error ? reject(error as Error) : resolve())));
 }

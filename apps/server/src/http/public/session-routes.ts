@@ -7,7 +7,7 @@ import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 import type { Sessions } from '../sessions.ts';
-import { passwordProblem } from '../workbench/password-problem.ts';
+import { passwordProblem } from '../password-problem.ts';
 import { tooOften } from '../too-often.ts';
 
 const WRONG = problem(403, 'wrong', 'The name or the password is not right.');

@@ -6,7 +6,7 @@ import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 import type { Sessions } from '../sessions.ts';
-import { passwordProblem } from './password-problem.ts';
+import { passwordProblem } from '../password-problem.ts';
 
 /** People, devices, the trail, and one's own account. */
 export function peopleRoutes(routes: AudienceRouter, services: Services, sessions: Sessions): void {

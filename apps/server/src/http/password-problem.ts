@@ -1,6 +1,6 @@
 import { PASSWORD_LENGTH } from '@hearty-ladle/core';
-import type { PasswordFault } from '../../commands/secrets.ts';
-import { type Problem, problem } from '../reply.ts';
+import type { PasswordFault } from '../commands/secrets.ts';
+import { type Problem, problem } from './reply.ts';
 
 const TEXTS: Readonly<Record<PasswordFault, string>> = {
   'too-short': `A password has at least ${PASSWORD_LENGTH.min} characters. Several words make a good one.`,
