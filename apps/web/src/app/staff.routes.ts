@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { leadsHome, opensTo } from './doors.ts';
 import { PinPeopleEffects, pinPeopleFeature } from './state/pin-people.ts';
+import { OPEN_TO } from './state/screens.ts';
 import { SessionEffects, sessionFeature } from './state/session.ts';
 
 /** The screens of the people who work here, each open to who may do what it is for. */
@@ -18,25 +19,25 @@ export default [
       { path: '', pathMatch: 'full', canActivate: [leadsHome], children: [] },
       {
         path: 'till',
-        canActivate: [opensTo('take-orders')],
+        canActivate: [opensTo(OPEN_TO.till)],
         loadChildren: () => import('./features/till/till.routes.ts'),
         title: 'Till',
       },
       {
         path: 'pass',
-        canActivate: [opensTo('see-tickets')],
+        canActivate: [opensTo(OPEN_TO.pass)],
         loadChildren: () => import('./features/pass/pass.routes.ts'),
         title: 'Pass',
       },
       {
         path: 'board',
-        canActivate: [opensTo('read-menu')],
+        canActivate: [opensTo(OPEN_TO.board)],
         loadChildren: () => import('./features/pantry/board.routes.ts'),
         title: '86 board',
       },
       {
         path: 'pantry',
-        canActivate: [opensTo('read-menu')],
+        canActivate: [opensTo(OPEN_TO.pantry)],
         loadChildren: () => import('./features/pantry/pantry.routes.ts'),
         title: 'Pantry',
       },

@@ -6,6 +6,7 @@ import { provideKit } from '../kit-theme.ts';
 import { FirstStepsEffects, firstStepsFeature } from '../state/first-steps.ts';
 import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
+import { OPEN_TO } from '../state/screens.ts';
 import { provideStock } from '../state/stock-view.ts';
 import { Workbench } from './workbench.ts';
 
@@ -25,61 +26,61 @@ export default [
     children: [
       {
         path: 'start',
-        canActivate: [opensTo('change-set-up')],
+        canActivate: [opensTo(OPEN_TO.start)],
         loadChildren: () => import('../features/start/start.routes.ts'),
         title: 'First steps · Hearty Ladle',
       },
       {
         path: 'menu',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.menu)],
         loadChildren: () => import('../features/menu/menu.routes.ts'),
         title: 'Menu · Hearty Ladle',
       },
       {
         path: 'groups',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.groups)],
         loadChildren: () => import('../features/groups/groups.routes.ts'),
         title: 'Groups · Hearty Ladle',
       },
       {
         path: 'rules',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.rules)],
         loadChildren: () => import('../features/rules/rules.routes.ts'),
         title: 'Rules · Hearty Ladle',
       },
       {
         path: 'cross-table',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO['cross-table'])],
         loadChildren: () => import('../features/cross-table/cross-table.routes.ts'),
         title: 'Cross table · Hearty Ladle',
       },
       {
         path: 'prices',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.prices)],
         loadChildren: () => import('../features/prices/prices.routes.ts'),
         title: 'Prices · Hearty Ladle',
       },
       {
         path: 'check',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.check)],
         loadChildren: () => import('../features/check/check.routes.ts'),
         title: 'Line check · Hearty Ladle',
       },
       {
         path: 'history',
-        canActivate: [opensTo('see-set-up')],
+        canActivate: [opensTo(OPEN_TO.history)],
         loadChildren: () => import('../features/history/history.routes.ts'),
         title: 'History · Hearty Ladle',
       },
       {
         path: 'orders',
-        canActivate: [opensTo('see-orders')],
+        canActivate: [opensTo(OPEN_TO.orders)],
         loadChildren: () => import('../features/orders/orders.routes.ts'),
         title: 'Orders · Hearty Ladle',
       },
       {
         path: 'setup',
-        canActivate: [opensTo('read-menu')],
+        canActivate: [opensTo(OPEN_TO.setup)],
         loadChildren: () => import('../features/setup/setup.routes.ts'),
         title: 'Set-up · Hearty Ladle',
       },

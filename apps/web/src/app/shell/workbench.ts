@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { type Action, type Thing, thingFinder } from '@hearty-ladle/core';
+import { type Thing, thingFinder } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
@@ -12,6 +12,7 @@ import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { StockView } from '../state/stock-view.ts';
 import { StockMark } from './stock-mark.ts';
+import { OPEN_TO, type Screen } from '../state/screens.ts';
 import { Who } from '../state/session.ts';
 import { thingName } from '../text/changes.ts';
 import { type Naming, pathText, valueText } from '../text/value-text.ts';
@@ -28,13 +29,7 @@ import { languageOptions } from '../ui/fields/option.ts';
 
 interface Rail {
   readonly name: string;
-  readonly screens: readonly {
-    readonly path: string;
-    readonly name: string;
-    readonly icon: string;
-    /** What one must be allowed to do to see it. */
-    readonly action?: Action;
-  }[];
+  readonly screens: readonly { readonly screen: Screen | 'shop'; readonly name: string; readonly icon: string }[];
 }
 
 /** The screens by what they are for; the last ones leave the workbench. */
@@ -42,34 +37,34 @@ const RAIL: readonly Rail[] = [
   {
     name: 'Build',
     screens: [
-      { path: '/menu', name: 'Menu', icon: 'pi-book', action: 'see-set-up' },
-      { path: '/groups', name: 'Groups', icon: 'pi-list-check', action: 'see-set-up' },
-      { path: '/rules', name: 'Rules', icon: 'pi-directions', action: 'see-set-up' },
-      { path: '/prices', name: 'Prices', icon: 'pi-tags', action: 'see-set-up' },
-      { path: '/check', name: 'Line check', icon: 'pi-verified', action: 'see-set-up' },
+      { screen: 'menu', name: 'Menu', icon: 'pi-book' },
+      { screen: 'groups', name: 'Groups', icon: 'pi-list-check' },
+      { screen: 'rules', name: 'Rules', icon: 'pi-directions' },
+      { screen: 'prices', name: 'Prices', icon: 'pi-tags' },
+      { screen: 'check', name: 'Line check', icon: 'pi-verified' },
     ],
   },
   {
     name: 'Serve',
     screens: [
-      { path: '/orders', name: 'Orders', icon: 'pi-inbox', action: 'see-orders' },
-      { path: '/pantry', name: 'Pantry', icon: 'pi-box', action: 'read-menu' },
-      { path: '/board', name: '86 board', icon: 'pi-ban', action: 'read-menu' },
+      { screen: 'orders', name: 'Orders', icon: 'pi-inbox' },
+      { screen: 'pantry', name: 'Pantry', icon: 'pi-box' },
+      { screen: 'board', name: '86 board', icon: 'pi-ban' },
     ],
   },
   {
     name: 'Look back and set up',
     screens: [
-      { path: '/history', name: 'History', icon: 'pi-history', action: 'see-set-up' },
-      { path: '/setup', name: 'Set-up', icon: 'pi-sliders-h', action: 'read-menu' },
+      { screen: 'history', name: 'History', icon: 'pi-history' },
+      { screen: 'setup', name: 'Set-up', icon: 'pi-sliders-h' },
     ],
   },
   {
     name: 'Outside',
     screens: [
-      { path: '/shop', name: 'Shop', icon: 'pi-mobile' },
-      { path: '/till', name: 'Till', icon: 'pi-calculator', action: 'take-orders' },
-      { path: '/pass', name: 'Pass', icon: 'pi-receipt', action: 'see-tickets' },
+      { screen: 'shop', name: 'Shop', icon: 'pi-mobile' },
+      { screen: 'till', name: 'Till', icon: 'pi-calculator' },
+      { screen: 'pass', name: 'Pass', icon: 'pi-receipt' },
     ],
   },
 ];
@@ -105,7 +100,7 @@ export class Workbench {
   protected readonly rail = computed(() =>
     RAIL.map(({ name, screens }) => ({
       name,
-      screens: screens.filter(({ action }) => action === undefined || this.#who.mayAnywhere(action)),
+      screens: screens.filter(({ screen }) => screen === 'shop' || this.#who.mayAnywhere(OPEN_TO[screen])),
     })).filter(({ screens }) => screens.length > 0),
   );
   protected readonly mayEdit = computed(() => this.#who.mayAnywhere('edit-menu'));

@@ -1,20 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
-import type { Action } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import type { MenuItem } from 'primeng/api';
 import { ButtonDirective } from 'primeng/button';
 import { Menu } from 'primeng/menu';
 import { type StaffKey, staffMessage, StaffPipe } from '../messages/staff-message.ts';
+import { OPEN_TO, type Screen } from '../state/screens.ts';
 import { sessionActions, Who } from '../state/session.ts';
 
-/** The screens beside the workbench's own, with what each is open to. */
-const SCREENS: readonly (readonly [path: string, name: StaffKey, action: Action])[] = [
-  ['/menu', 'page.workbench', 'see-set-up'],
-  ['/orders', 'page.orders', 'see-orders'],
-  ['/till', 'page.till', 'take-orders'],
-  ['/pass', 'page.pass', 'see-tickets'],
-  ['/board', 'page.board', 'read-menu'],
+/** The screens that are named here. */
+const SCREENS: readonly (readonly [screen: Screen, name: StaffKey])[] = [
+  ['menu', 'page.workbench'],
+  ['orders', 'page.orders'],
+  ['till', 'page.till'],
+  ['pass', 'page.pass'],
+  ['board', 'page.board'],
 ];
 
 /** Who is here, and the ways to other screens and out. */
@@ -66,7 +66,7 @@ export class PersonMenu {
   readonly #router = inject(Router);
   protected readonly name = computed(() => this.#who.person()?.name ?? this.#who.device()?.name ?? '');
   protected readonly ways = computed((): MenuItem[] => {
-    const screens = SCREENS.filter(([, , action]) => this.hasScreens() && this.#who.mayAnywhere(action));
+    const screens = SCREENS.filter(([screen]) => this.hasScreens() && this.#who.mayAnywhere(OPEN_TO[screen]));
     const out: readonly MenuItem[] = this.#who.person()
       ? [
           { label: this.#say('person.account'), command: this.#to('/setup/account') },
@@ -76,7 +76,7 @@ export class PersonMenu {
           { label: this.#say('person.sign-in'), command: this.#to('/sign-in') },
           { label: this.#say('person.give-up'), command: () => this.#store.dispatch(sessionActions.unpaired()) },
         ];
-    return [...screens.map(([path, name]) => ({ label: this.#say(name), command: this.#to(path) })), ...out];
+    return [...screens.map(([screen, name]) => ({ label: this.#say(name), command: this.#to(`/${screen}`) })), ...out];
   });
 
   #to(path: string): () => void {
