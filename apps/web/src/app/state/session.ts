@@ -4,6 +4,7 @@ import {
   type Acting,
   type Action,
   devicePlaces,
+  type PinTry,
   type Places,
   placesFor,
   reaches,
@@ -11,15 +12,26 @@ import {
   type SignedIn,
 } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import {
+  type Action as NgrxAction,
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
 import {
   catchError,
+  concatMap,
   EMPTY,
   exhaustMap,
   filter,
   fromEvent,
   map,
   merge,
+  type Observable,
   of,
   startWith,
   switchMap,
@@ -30,7 +42,7 @@ import {
 } from 'rxjs';
 import { now } from '../clock.ts';
 import { SESSION, sessionLost, type SessionState } from '../api/session-slice.ts';
-import { SessionApi } from '../api/session-api.ts';
+import { type PinAnswer, SessionApi } from '../api/session-api.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 
@@ -196,6 +208,22 @@ export class SessionEffects {
       map(() => sessionActions.left()),
     ),
   );
+}
+
+/** Tries a PIN: who entered the right one acts here from then on, before `then` answers what was asked for. */
+export function pinTried(
+  api: SessionApi,
+  tried: PinTry,
+  then: (answer: PinAnswer) => readonly NgrxAction[],
+): Observable<NgrxAction> {
+  return api
+    .tryPin(tried)
+    .pipe(
+      concatMap((answer) => [
+        ...(answer.outcome === 'right' ? [sessionActions.acted({ acting: answer.acting })] : []),
+        ...then(answer),
+      ]),
+    );
 }
 
 /** The first screen of whoever uses this browser. */

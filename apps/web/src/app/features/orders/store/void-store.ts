@@ -3,11 +3,11 @@ import { inject, Injectable } from '@angular/core';
 import type { OrderRound, PinTry, VoidRequest } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, filter, map, of, timeout, type TimeoutError, withLatestFrom } from 'rxjs';
+import { catchError, exhaustMap, filter, map, of, timeout, type TimeoutError, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
 import { codeOf, failureOf } from '../../../api/failure.ts';
 import { type PinAnswer, SessionApi } from '../../../api/session-api.ts';
-import { sessionActions } from '../../../state/session.ts';
+import { pinTried } from '../../../state/session.ts';
 
 /** A server that is frozen never answers. */
 const ANSWER_MS = 10_000;
@@ -95,16 +95,7 @@ export class VoidEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(voidActions.pinEntered),
-      exhaustMap(({ tried }) =>
-        this.#session
-          .tryPin(tried)
-          .pipe(
-            concatMap((answer) => [
-              ...(answer.outcome === 'right' ? [sessionActions.acted({ acting: answer.acting })] : []),
-              voidActions.pinAnswered({ answer }),
-            ]),
-          ),
-      ),
+      exhaustMap(({ tried }) => pinTried(this.#session, tried, (answer) => [voidActions.pinAnswered({ answer })])),
     ),
   );
 

@@ -24,7 +24,7 @@ import {
 import { codeOf, failureOf } from '../../../api/failure.ts';
 import { StockApi } from '../../../api/stock-api.ts';
 import { SessionApi } from '../../../api/session-api.ts';
-import { sessionActions } from '../../../state/session.ts';
+import { pinTried } from '../../../state/session.ts';
 import { stockActions } from '../../../state/stock.ts';
 import { type Deed, deedActions, type DeedAnswer, deedFeature, rememberDeeds } from './deed-store.ts';
 import { rememberSheets, sheetFeature } from './sheet-store.ts';
@@ -92,16 +92,7 @@ export class DeedEffects {
   readonly pin = createEffect(() =>
     this.#actions.pipe(
       ofType(deedActions.pinEntered),
-      exhaustMap(({ tried }) =>
-        this.#session
-          .tryPin(tried)
-          .pipe(
-            concatMap((answer) => [
-              ...(answer.outcome === 'right' ? [sessionActions.acted({ acting: answer.acting })] : []),
-              deedActions.pinAnswered({ answer }),
-            ]),
-          ),
-      ),
+      exhaustMap(({ tried }) => pinTried(this.#session, tried, (answer) => [deedActions.pinAnswered({ answer })])),
     ),
   );
 

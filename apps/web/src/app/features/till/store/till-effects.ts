@@ -22,7 +22,7 @@ import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
 import { SessionApi } from '../../../api/session-api.ts';
-import { sessionActions } from '../../../state/session.ts';
+import { pinTried, sessionActions } from '../../../state/session.ts';
 import { selectLocation } from '../../../state/stock.ts';
 import { SLOW_MS, replacing } from '../../../state/order-tries.ts';
 import { tillActions } from './till-actions.ts';
@@ -138,15 +138,11 @@ export class TillEffects {
       ofType(tillActions.pinEntered),
       withLatestFrom(this.#store.select(tillFeature.selectAsking)),
       exhaustMap(([{ tried }, asking]) =>
-        this.#session.tryPin(tried).pipe(
-          concatMap((answer) => {
-            const answered = tillActions.pinAnswered({ answer });
-            if (answer.outcome === 'wrong') return [answered];
-            const acted = [sessionActions.acted({ acting: answer.acting }), answered];
-            const sendsAgain = typeof asking === 'object' && 'total' in asking;
-            return sendsAgain ? [...acted, tillActions.sent({ total: asking.total })] : acted;
-          }),
-        ),
+        pinTried(this.#session, tried, (answer) => {
+          const answered = tillActions.pinAnswered({ answer });
+          const sendsAgain = answer.outcome === 'right' && typeof asking === 'object' && 'total' in asking;
+          return sendsAgain ? [answered, tillActions.sent({ total: asking.total })] : [answered];
+        }),
       ),
     ),
   );
