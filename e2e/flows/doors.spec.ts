@@ -112,8 +112,25 @@ test('somebody is added, signs in at two browsers, and signs out everywhere at o
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'among the first' })).toBeVisible();
   await form.getByLabel(/^Password/).fill(PASSWORD);
+  await form.getByText('Kitchen').click();
+  const where = form.getByRole('group', { name: 'Where as Kitchen' });
+  await where.getByText('Millrace Hatch').click();
+  await where.getByText('Lantern Steps').click();
+  await expect(where.getByLabel('everywhere')).not.toBeChecked();
+  // The answer is lost after the server has stored it: saving again is the same, and what was typed is still there.
+  await page.route('**/api/workbench/people', async (route) => {
+    if (route.request().method() === 'POST') await route.fetch();
+    await route.abort();
+  });
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('The server does not answer just now. Nothing was changed')).toBeVisible();
+  await page.unroute('**/api/workbench/people');
   await form.getByRole('button', { name: 'Save' }).dblclick();
   await expect(page.getByText('Wren Halloway is saved.')).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Wren Halloway' })).toHaveCount(1);
+  await expect(page.getByRole('listitem').filter({ hasText: 'Wren Halloway' })).toContainText(
+    'Shift lead, Kitchen at Millrace Hatch, Kitchen at Lantern Steps',
+  );
   await expect(page.getByRole('listitem').filter({ hasText: 'Wren Halloway' })).toContainText('password and PIN');
 
   const signedIn = async () => {
@@ -132,6 +149,27 @@ test('somebody is added, signs in at two browsers, and signs out everywhere at o
   await expect(there).toHaveURL(/\/sign-in\?from=/);
   await signInAs(there, 'Wren Halloway', PASSWORD);
   await expect(there).toHaveURL(/\/orders/);
+});
+
+test('who is signed in while the server is away goes on by themselves when it is back', async ({ page }) => {
+  await page.route('**/api/session', (route) => route.abort());
+  await page.goto(at('/orders'));
+  await expect(page.getByRole('alert')).toContainText('The server does not answer just now.');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toHaveCount(0);
+  await expectAccessible(page);
+  await page.unroute('**/api/session');
+  await expect(page).toHaveURL(/\/orders$/);
+  // Nobody signs out over what is not saved yet.
+  await page.goto(at('/menu/toast'));
+  await page.route('**/api/workbench/changes', (route) => route.abort());
+  await page.getByLabel(/^Price \(/).fill('4.40');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('banner').getByRole('status')).toContainText('1 change waits here');
+  await page.getByRole('button', { name: `You are ${PEOPLE.owner}` }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(page.getByRole('alert')).toContainText('Changes of yours are not saved yet.');
+  await page.unroute('**/api/workbench/changes');
+  await expect(page.getByRole('banner').getByRole('status')).toHaveText('Saved');
 });
 
 test.describe('a menu editor', () => {

@@ -15,6 +15,7 @@ const SCREENS: readonly (readonly [screen: Screen, name: StaffKey])[] = [
   ['till', 'page.till'],
   ['pass', 'page.pass'],
   ['board', 'page.board'],
+  ['pantry', 'board.pantry'],
 ];
 
 /** Who is here, and the ways to other screens and out. */

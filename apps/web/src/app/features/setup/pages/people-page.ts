@@ -16,19 +16,17 @@ import { InputText } from 'primeng/inputtext';
 import { Tag } from 'primeng/tag';
 import { MenuView } from '../../../state/menu-view.ts';
 import { grantsText, roleDeeds, roleName } from '../../../text/roles.ts';
-import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { peopleActions, peopleFeature } from '../store/people-store.ts';
 
-const EVERYWHERE = '';
 const PIN = /^\d{4,12}$/;
 
 /** The people who work here, and what each may do. */
 @Component({
   selector: 'hl-people-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, InputText, ReactiveFormsModule, SelectField, SetupNav, Tag, TickBox],
+  imports: [ButtonDirective, InputText, ReactiveFormsModule, SetupNav, Tag, TickBox],
   templateUrl: './people-page.html',
   styleUrls: ['./house-page.css', './people-page.css'],
 })
@@ -39,13 +37,6 @@ export class PeoplePage {
   protected readonly LENGTH = PASSWORD_LENGTH;
   readonly #locations = computed(() => this.#view.menu()?.locations ?? []);
   readonly #locale = computed(() => this.#view.menu()?.locales[0] ?? 'en');
-  protected readonly places = computed(() => [
-    { value: EVERYWHERE, label: 'everywhere' },
-    ...this.#locations().map(({ id, name }) => ({
-      value: id,
-      label: `at ${textIn(name, this.#locale(), this.#locale())}`,
-    })),
-  ]);
   protected readonly rows = computed(() =>
     this.state().people.map((person) => ({
       person,
@@ -72,7 +63,14 @@ export class PeoplePage {
         deeds: roleDeeds(role),
         isOn: grants.length > 0,
         isWhole: WHOLE_HOUSE_ROLES.has(role) || this.#locations().length === 0,
-        place: grants[0]?.location ?? EVERYWHERE,
+        places: [
+          { location: undefined, name: 'everywhere', isOn: grants.some(({ location }) => location === undefined) },
+          ...this.#locations().map(({ id, name }) => ({
+            location: id,
+            name: textIn(name, this.#locale(), this.#locale()),
+            isOn: grants.some(({ location }) => location === id),
+          })),
+        ],
       };
     }),
   );
@@ -106,11 +104,15 @@ export class PeoplePage {
     this.#setGrants(role, isOn ? [{ role }] : []);
   }
 
-  protected place(role: Role, location: string): void {
-    this.#setGrants(role, [{ role, ...(location !== EVERYWHERE && { location }) }]);
+  /** Gives a role at a location, or takes it away there; everywhere and at some locations exclude each other. */
+  protected giveAt(role: Role, location: string | undefined, isOn: boolean): void {
+    if (location === undefined) return this.give(role, isOn);
+    const others = (this.open()?.grants ?? []).filter(
+      (grant) => grant.role === role && grant.location !== undefined && grant.location !== location,
+    );
+    this.#setGrants(role, isOn ? [...others, { role, location }] : others);
   }
 
-  /** Where a person has one role at several locations, choosing another place leaves just that one. */
   #setGrants(role: Role, grants: readonly Grant[]): void {
     this.open.update((person) => {
       if (!person) return person;
