@@ -23,6 +23,7 @@ import { Sessions } from './http/sessions.ts';
 import { shopRoutes } from './http/shop/shop-routes.ts';
 import { blankRoutes } from './http/workbench/blank-routes.ts';
 import { checkRoutes } from './http/workbench/check-routes.ts';
+import { editionRoutes } from './http/workbench/edition-routes.ts';
 import { workbenchEvents } from './http/workbench/event-routes.ts';
 import { houseRoutes } from './http/workbench/house-routes.ts';
 import { menuRoutes } from './http/workbench/menu-routes.ts';
@@ -105,6 +106,7 @@ function apiRoutes(config: Config, services: Services, isClosing: () => boolean)
     (one) => orderListRoutes(one, services, workbenchApi),
     blankRoutes,
     checkRoutes,
+    editionRoutes,
     printerRoutes,
     pictureRoutes,
     houseRoutes,

@@ -3,12 +3,13 @@ import { request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { groupAt, sendGroup } from './testing/requests.ts';
+import { publishDraft } from './testing/publish.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let house: TestHouse;
 let one: string;
 let other: string;
-useTwoServers((opened) => ({ house, one, other } = opened));
+useTwoServers((opened) => ({ house, one, other } = opened), { hasQuickChecks: true });
 
 describe('a change', () => {
   it('sent again with its id is answered the same and made once; with another content it is refused', async () => {
@@ -81,9 +82,10 @@ describe('a change', () => {
 });
 
 describe('what is read', () => {
-  it('is of one moment, and orders name the revision that they were priced on, however often the menu changes', async () => {
+  it('is of one moment, and orders name the edition that they were priced on, however often one is published', async () => {
     const dish = (await menuAt(one)).menu.items.find(({ id }) => id === 'barley-tea');
     const priceAt = new Map<number, number>();
+    const soldAt = new Map<number, number>();
     let isChanging = true;
     const writer = async () => {
       for (let i = 0; i < 40; i++) {
@@ -99,6 +101,8 @@ describe('what is read', () => {
           })
           .expect(200);
         priceAt.set(body.revision, price);
+        if (i % 8 === 0)
+          for (const { number } of (await publishDraft(i % 2 ? one : other)).editions) soldAt.set(number, price);
       }
       isChanging = false;
     };
@@ -122,11 +126,11 @@ describe('what is read', () => {
     expect(known.length).toBeGreaterThan(20);
     expect(known.filter(({ revision, price }) => price !== priceAt.get(revision))).toEqual([]);
     const orders = (await house.database.query(
-      `SELECT revision::int, (quote -> 'lines' -> 0 -> 'price' ->> 'base')::int AS base FROM orders`,
-    )) as { revision: number; base: number }[];
-    const priced = orders.filter(({ revision }) => priceAt.has(revision));
+      `SELECT edition, (quote -> 'lines' -> 0 -> 'price' ->> 'base')::int AS base FROM orders`,
+    )) as { edition: number; base: number }[];
+    const priced = orders.filter(({ edition }) => soldAt.has(edition));
     expect(priced.length).toBeGreaterThan(20);
-    expect(priced.filter(({ revision, base }) => base !== priceAt.get(revision))).toEqual([]);
+    expect(priced.filter(({ edition, base }) => base !== soldAt.get(edition))).toEqual([]);
   });
 
   it('lists tickets in the order of their orders, also when the clock was set back', async () => {
@@ -150,7 +154,7 @@ describe('what is read', () => {
 
   it('is found by an index among many orders, a page at a time, whatever is typed', async () => {
     await house.database
-      .query(`INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search, guest_token)
+      .query(`INSERT INTO orders (id, key, fingerprint, placed_at, edition, request, quote, total, due, search, guest_token)
       SELECT gen_random_uuid(), 'many-' || n, '', now(), 1, '{"lines":[]}', '{}', 100, 100, 'guest number' || n ||
         ' somewhere', gen_random_uuid() FROM generate_series(1, 3000) AS n`);
     await house.database.query('ANALYZE orders');

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { faultMessage, type Menu } from '@hearty-ladle/core';
 import { parseMenuDocument } from '@hearty-ladle/core/validation';
+import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { connectWithPatience, newDataSource } from './db/data-source.ts';
 import {
@@ -12,8 +13,8 @@ import {
   STOCK_ENTITIES,
   TicketEntity,
 } from './db/entities.ts';
-import { SoldMenuEntity } from './db/sold-entities.ts';
 import { currentRevision, loadMenu, replaceMenu } from './db/menu-store.ts';
+import { publishEverywhere } from './db/edition-store.ts';
 import { runMigrations } from './db/run-migrations.ts';
 import { EMPTY_HOUSE } from './demo/empty-house.ts';
 import { loadHouse } from './demo/load-house.ts';
@@ -44,6 +45,7 @@ async function loadDemo(url: string, args: readonly string[]): Promise<void> {
     if (!isEmpty) await storeDemoPeople(manager);
     await announce(manager, { type: 'pantry' });
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
+    await announce(manager, { type: 'editions' });
     await announce(manager, { type: 'tickets' });
   });
   await database.destroy();
@@ -58,13 +60,18 @@ function readMenu(file: string): Menu {
 async function clear(manager: EntityManager): Promise<void> {
   // Everything that refers to these goes with them.
   for (const { options } of [TicketEntity, OrderEntity]) await manager.query(`DELETE FROM "${options.name}"`);
-  const others = [SoldMenuEntity, JournalEntity, SimPaperEntity, ParkedOrderEntity, PictureEntity, ...STOCK_ENTITIES];
+  await manager.query('TRUNCATE edition CASCADE');
+  await manager.query('TRUNCATE edition_part, showing');
+  const others = [JournalEntity, SimPaperEntity, ParkedOrderEntity, PictureEntity, ...STOCK_ENTITIES];
   for (const { options } of others) await manager.query(`TRUNCATE "${options.name}"`);
   await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
 }
 
 async function loadSmallHouse(manager: EntityManager, menu: Menu): Promise<void> {
-  await replaceMenu(manager, withSalesOn(menu));
+  const house = withSalesOn(menu);
+  await replaceMenu(manager, house);
+  const revision = await currentRevision(manager);
+  await publishEverywhere(manager, house, { name: 'The small house', by: 'demo', at: now(), revision });
   await storeShelves(manager, menu);
   await storeSmallStock(manager);
 }

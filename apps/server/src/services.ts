@@ -5,10 +5,13 @@ import type { Config } from './config.ts';
 import { Gate } from './db/gate.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { MenuCache } from './db/menu-cache.ts';
-import { SoldMenus } from './db/sold-menus.ts';
+import { Editions } from './db/editions.ts';
 import type { Services } from './http/services.ts';
+import { EditionWatch } from './jobs/edition-watch.ts';
 import { Housekeeping } from './jobs/housekeeping.ts';
+import { LineChecks } from './jobs/line-checks.ts';
 import { PrintQueue } from './jobs/print-queue.ts';
+import { Replays } from './jobs/replay-orders.ts';
 import { Judge } from './judge/judge.ts';
 import { LiveEvents } from './live/live-events.ts';
 import { log } from './log.ts';
@@ -42,6 +45,8 @@ export async function newServices(
   await printing.start();
   const housekeeping = new Housekeeping(database, houseSettings);
   housekeeping.start();
+  const editionWatch = new EditionWatch(database);
+  editionWatch.start();
   const judge = new Judge();
   return {
     database,
@@ -51,7 +56,9 @@ export async function newServices(
     printing,
     houseSettings,
     judge,
-    soldMenus: new SoldMenus(database),
+    lineChecks: new LineChecks(),
+    replays: new Replays(database),
+    editions: new Editions(database),
     isDemo: config.demoSignIn,
     secret: await houseSettings.secret(database.manager),
     secretGate: new Gate(SECRETS_AT_ONCE, SECRET_WAIT_MS),
@@ -61,6 +68,7 @@ export async function newServices(
     pictureGate: new Gate(1, PICTURE_WAIT_MS),
     stop: async () => {
       await housekeeping.stop();
+      await editionWatch.stop();
       await judge.stop();
     },
   };

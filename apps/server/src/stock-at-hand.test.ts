@@ -3,12 +3,13 @@ import { hideChoices, keyOfWhat, type Menu, type PantryNow, type StockStanding }
 import { as, request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
 import { BOWL, sendAsLead, sendOrder } from './testing/requests.ts';
+import { publishDraft } from './testing/publish.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let one: string;
 let other: string;
 let house: TestHouse;
-useTwoServers((opened) => ({ one, other, house } = opened));
+useTwoServers((opened) => ({ one, other, house } = opened), { hasQuickChecks: true });
 
 const send = (path: string, body: object) => sendAsLead(one, path, body);
 const pantry = async () =>
@@ -46,6 +47,7 @@ describe('a stand-in', () => {
         based: [],
       })
       .expect(200);
+    await publishDraft(one);
     const withRice = {
       ...BOWL,
       picks: BOWL.picks.map((pick) => (pick.group === 'noodle' ? { ...pick, choice: 'rice' } : pick)),

@@ -40,6 +40,7 @@ export {
 export { Snooze } from './menu/snooze.ts';
 export { snoozeOf } from './menu/snooze-of.ts';
 export { type Mend, type MendKind } from './mends/candidates.ts';
+export { KINDS } from './menu/scope.ts';
 export { ASIDE_KINDS } from './menu/workbook.ts';
 export { checkWorkbook, findingKey, provedMend } from './mends/prove.ts';
 export { menuForGuests } from './menu/for-guests.ts';
@@ -170,8 +171,23 @@ export { type Announcement, HEARTBEAT_MS, type LiveEvent } from './api/live-even
 export { openApi } from './api/openapi.ts';
 export { type Faults, type FaultWithMessage, problemFields } from './api/problem.ts';
 export { deviceApi, publicApi, routeName, type Routes, ROUTES, shopApi, workbenchApi } from './api/routes/index.ts';
+export {
+  type Edition,
+  type EditionsNow,
+  MOST_REPLAYED_LISTED,
+  type OpenedEdition,
+  type Publication,
+  type Published,
+  type PublishAgain,
+  type PublishFault,
+  type PublishRequest,
+  type ReplayLine,
+  type ReplayRequest,
+  type ShownEdition,
+  type Showing,
+} from './api/edition.ts';
 export type { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu, Versions } from './api/workbook.ts';
-export { BLANK_NOTE, withoutNotes, withoutQuotedNotes, withoutTicketNotes } from './order/blank-notes.ts';
+export { BLANK_NOTE, withoutNotes, withoutTicketNotes } from './order/blank-notes.ts';
 export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';
 export { type ReadRule, readRule } from './rule-text/read-rule.ts';
@@ -214,7 +230,10 @@ export { standInsAt } from './pantry/stand-ins.ts';
 export { withStandIns } from './edits/stand-ins.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
-export { differences, type FieldChange, type PlaceChange } from './editions/differences.ts';
+export { differences, editionDifferences, type FieldChange, type PlaceChange } from './editions/differences.ts';
+export { EDITION_ASIDES, editionOf } from './editions/edition.ts';
+export { neededWith, type TakenChanges } from './editions/needed-with.ts';
+export { takeChanges } from './editions/take-changes.ts';
 export { hashOf } from './editions/hash.ts';
 export { type DatedOrder, OrderReplay, type ReplayedOrder, type ReplaySums } from './editions/replay-orders.ts';
 export { type PriceKind, type PricePlace, pricePlaces, setPrices } from './prices/price-places.ts';

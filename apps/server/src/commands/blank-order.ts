@@ -4,7 +4,6 @@ import {
   voidedByLine,
   voidTickets,
   withoutNotes,
-  withoutQuotedNotes,
   withoutTicketNotes,
   withStandIns,
   withVoided,
@@ -20,7 +19,7 @@ import {
   type TicketRow,
 } from '../db/entities.ts';
 import { isUnavailable } from '../db/database-errors.ts';
-import type { SoldMenus } from '../db/sold-menus.ts';
+import type { Editions } from '../db/editions.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
 import { searchText } from './order-texts.ts';
@@ -28,7 +27,7 @@ import { addToTrail, type Doer } from './trail.ts';
 
 export interface BlankDependencies {
   readonly database: DataSource;
-  readonly soldMenus: SoldMenus;
+  readonly editions: Editions;
 }
 
 /**
@@ -57,16 +56,14 @@ export async function blankOrder(dependencies: BlankDependencies, id: string, do
 }
 
 /** Blanks one round; returns what it is found by from then on. */
-async function blankRound(manager: EntityManager, { soldMenus }: BlankDependencies, order: OrderRow): Promise<string> {
-  const kept = await soldMenus.at(order.revision);
-  const request = withoutNotes(kept, order.request);
-  const menu = kept && withStandIns(kept, order.standIns ?? []);
+async function blankRound(manager: EntityManager, { editions }: BlankDependencies, order: OrderRow): Promise<string> {
+  const sold = await editions.soldOn(order);
+  const request = withoutNotes(sold, order.request);
+  const menu = withStandIns(sold, order.standIns ?? []);
   const { out: _, ...asked } = request;
   // What it came to is what was paid, so only texts are taken from the new quote.
-  const quote = menu
-    ? { ...quoteOrder(menu, asked, clock), total: order.quote.total, takes: order.quote.takes }
-    : withoutQuotedNotes(order.quote);
-  const search = menu ? searchText(menu, request, quote, []) : order.dishes.join(' ').toLowerCase();
+  const quote = { ...quoteOrder(menu, asked, clock), total: order.quote.total, takes: order.quote.takes };
+  const search = searchText(menu, request, quote, []);
   const blank = { request, quote, name: null, place: null, search, blankedAt: now() };
   await manager.update(OrderEntity, { id: order.id }, blank as never);
   const blanked = { ...order, request, quote };
@@ -78,7 +75,7 @@ async function blankRound(manager: EntityManager, { soldMenus }: BlankDependenci
   const tickets = await manager.find(TicketEntity, { where: { orderId: order.id }, order: { sentAt: 'ASC' } });
   const told = voids.flatMap(({ lines, reason }) => voidTickets(quote, lines, reason));
   for (const ticket of tickets) {
-    const body = menu ? asQuoted(blanked, ticket, voided, told) : withoutTicketNotes(ticket.body);
+    const body = asQuoted(blanked, ticket, voided, told);
     await manager.update(TicketEntity, { id: ticket.id }, { body: body as never, version: ticket.version + 1 });
   }
   return search;

@@ -2,7 +2,7 @@ import { type Places, reaches } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource, EntityManager } from 'typeorm';
 import { OrderEntity, TicketEntity, type TicketRow } from '../db/entities.ts';
-import { TicketEventEntity } from '../db/sold-entities.ts';
+import { TicketEventEntity } from '../db/ticket-event-entity.ts';
 import { announce } from '../live/announce.ts';
 
 /** Bumps or recalls a ticket; repeating it changes nothing. Undefined if there is no such ticket at these places. */

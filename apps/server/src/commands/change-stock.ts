@@ -19,7 +19,7 @@ import { type EntityManager, In, IsNull } from 'typeorm';
 import { OffEntity, StockCountEntity, type StockCountRow, StockMovementEntity } from '../db/entities.ts';
 import { addMovements, countOf, type Flow, heldOff } from '../db/pantry-store.ts';
 import { announce } from '../live/announce.ts';
-import { type MenuDependencies, storedMenu } from '../queries/menu.ts';
+import { menusAt, type StockDependencies } from '../queries/menu.ts';
 
 /** What the caller named is not there, or is not a quantity. */
 export type StockRefusal = 'unknown-thing' | 'unknown-location' | 'bad-quantity' | 'too-much' | 'not-counted';
@@ -29,14 +29,14 @@ const MOST_ON_HAND = 1_000_000_000;
 
 /** 86s things. Repeating a key changes nothing and gives the first answer. */
 export async function takeOff(
-  dependencies: MenuDependencies,
+  dependencies: StockDependencies,
   key: string,
   { whats, locations, until, reason, standIns }: OffRequest,
   person: string,
 ): Promise<readonly HeldOff[] | StockRefusal> {
-  const stored = await storedMenu(dependencies);
+  const menus = await menusAt(dependencies, locations);
   const named = [...whats, ...(standIns ?? []).map((choice) => ({ choice }))];
-  const refused = refusalOf(stored?.menu, named, locations ?? []);
+  const refused = refusalOf(menus, named, locations ?? []);
   if (refused) return refused;
   return dependencies.database.transaction(async (manager) => {
     await lockKey(manager, key);
@@ -64,7 +64,7 @@ export async function takeOff(
 
 /** Puts something back that is off only at these places. What was put back before stays as it was. */
 export async function putBack(
-  { database }: MenuDependencies,
+  { database }: Pick<StockDependencies, 'database'>,
   id: string,
   person: string,
   places: Places,
@@ -82,14 +82,14 @@ export async function putBack(
 
 /** Writes a delivery, a count, waste or a correction into the ledger; a key does it once. Returns what is on hand then. */
 export async function moveStock(
-  dependencies: MenuDependencies,
+  dependencies: StockDependencies,
   key: string,
   { location, kind, reason, rows }: MovementRequest,
   person: string,
 ): Promise<readonly HeldCount[] | StockRefusal> {
-  const stored = await storedMenu(dependencies);
+  const menus = await menusAt(dependencies, location === undefined ? [] : [location]);
   const whats = rows.map(({ what }) => what);
-  const refused = refusalOf(stored?.menu, whats, location === undefined ? [] : [location]);
+  const refused = refusalOf(menus, whats, location === undefined ? [] : [location]);
   if (refused) return refused;
   if (!rows.every(({ quantity, seen = 0 }) => hasThreeDecimals(quantity) && hasThreeDecimals(seen)))
     return 'bad-quantity';
@@ -130,7 +130,7 @@ function exceeds({ key, onHand }: StockCountRow, flows: readonly Flow[]): boolea
  * nothing, so that what is on hand is the sum of it also when it is counted again.
  */
 export async function changeCount(
-  { database }: MenuDependencies,
+  { database }: Pick<StockDependencies, 'database'>,
   { what, location = '', low, isCounted }: CountChange,
   person: string,
 ): Promise<StockRefusal | undefined> {
@@ -153,12 +153,13 @@ export async function changeCount(
 }
 
 function refusalOf(
-  menu: Menu | undefined,
+  menus: readonly Menu[],
   whats: readonly What[],
   locations: readonly string[],
 ): StockRefusal | undefined {
-  if (!menu || !whats.every((what) => isKnownWhat(menu, what))) return 'unknown-thing';
-  return locations.every((id) => menu.locations?.some((place) => place.id === id)) ? undefined : 'unknown-location';
+  if (!whats.every((what) => menus.some((menu) => isKnownWhat(menu, what)))) return 'unknown-thing';
+  const isKnown = (id: string) => menus.some((menu) => menu.locations?.some((place) => place.id === id));
+  return locations.every(isKnown) ? undefined : 'unknown-location';
 }
 
 async function lockKey(manager: EntityManager, key: string): Promise<void> {

@@ -12,7 +12,7 @@ const JUST_ADDED_MS = 3_600_000;
 export async function deleteUnusedPictures(
   dependencies: MenuDependencies,
 ): Promise<{ readonly pictures: number; readonly bytes: number }> {
-  const used = usedPictures((await storedMenu(dependencies))?.menu);
+  const used = await usedPictures(dependencies.database, (await storedMenu(dependencies))?.menu);
   const addedBefore = new Date(now().getTime() - JUST_ADDED_MS);
   const [rows] = (await dependencies.database.query(
     'DELETE FROM picture WHERE NOT (id = ANY($1)) AND added_at < $2 RETURNING bytes',

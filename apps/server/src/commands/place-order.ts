@@ -23,7 +23,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { HouseSettings } from '../db/house-settings.ts';
 import type { StockCountRow } from '../db/entities.ts';
 import type { Gate } from '../db/gate.ts';
-import type { MenuCache } from '../db/menu-cache.ts';
+import type { Editions } from '../db/editions.ts';
 import {
   addMovements,
   flowsOf,
@@ -33,7 +33,6 @@ import {
   standInsThere,
   withCounts,
 } from '../db/pantry-store.ts';
-import type { SoldMenus } from '../db/sold-menus.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { asRound, firstRound, nextRound, warningsBefore } from './add-round.ts';
@@ -58,10 +57,9 @@ export type OrderOutcome =
 export interface OrderDependencies {
   readonly database: DataSource;
   readonly houseSettings: HouseSettings;
-  readonly cache: MenuCache;
   readonly printing: PrintQueue;
   readonly orderGate: Gate;
-  readonly soldMenus: SoldMenus;
+  readonly editions: Editions;
 }
 
 /** Who sends an order: a guest, or a till with whoever works at it. */
@@ -84,7 +82,7 @@ export async function placeOrder(
   request: OrderRequest,
   sender: OrderSender,
 ): Promise<OrderOutcome> {
-  const { database, cache, houseSettings, orderGate, printing, soldMenus } = dependencies;
+  const { database, editions, houseSettings, orderGate, printing } = dependencies;
   const { replaces = [], evenIfShort = false, addTo, ...sent } = request;
   const { seenTotal, ...ordered } = sent;
   const keys = keysOf(key, replaces, addTo === undefined ? ordered : { ...ordered, addTo });
@@ -98,23 +96,22 @@ export async function placeOrder(
   const { house } = await houseSettings.read(database.manager);
   const fault = limitFaultOf(placement, house.orders, sender.source === 'shop');
   if (fault) return { outcome: 'above-limit', fault };
-  const stored = await cache.current(database.manager);
-  if (!stored) return { outcome: 'no-menu' };
-  if (stored.menu.locations?.length && placement.location === undefined) return { outcome: 'no-location' };
+  const served = await editions.served(placement.location);
+  if (!served) return { outcome: 'no-menu' };
+  if (served.menu.locations?.length && placement.location === undefined) return { outcome: 'no-location' };
   const pause = sender.source === 'shop' ? await pauseAt(database.manager, placement.location) : undefined;
   if (pause) return { outcome: 'paused', until: pause.until };
-  const isPriceNamed = namesPrices(stored.menu, placement);
+  const isPriceNamed = namesPrices(served.menu, placement);
   if ((evenIfShort || isPriceNamed) && (sender.source === 'shop' || !reaches(sender.pricesAt, placement.location)))
     return { outcome: 'may-not-name-prices' };
-  const outcome = await orderGate.run(async () => {
-    await soldMenus.keep(stored);
-    return database.transaction(async (manager): Promise<OrderOutcome> => {
+  const outcome = await orderGate.run(() =>
+    database.transaction(async (manager): Promise<OrderOutcome> => {
       const earlier = await findEarlierOrder(manager, keys);
       if (earlier) return earlier;
       // Before any count is locked: a void locks the order first too.
       const added = first && { addedTo: first.id, number: first.number, round: await nextRound(manager, first) };
-      const order = trustedOrder(stored.menu, orderOf(placement), sender.source, clock);
-      const { quote, counts, standIns } = await judged(manager, stored.menu, order, evenIfShort);
+      const order = trustedOrder(served.menu, orderOf(placement), sender.source, clock);
+      const { quote, counts, standIns } = await judged(manager, served.menu, order, evenIfShort);
       if (!quote.ok) {
         await rememberTurnedAway(manager, order, quote);
         return { outcome: 'refused', quote };
@@ -127,18 +124,18 @@ export async function placeOrder(
         string | null,
       ];
       const warnings = [
-        ...new Set([...warningsOf(stored.menu, placement), ...(first ? await warningsBefore(manager, first) : [])]),
+        ...new Set([...warningsOf(served.menu, placement), ...(first ? await warningsBefore(manager, first) : [])]),
       ];
       const row = {
         key,
         fingerprint: keys.fingerprint,
         request: order,
         quote,
-        revision: stored.revision,
+        edition: served.edition,
         name,
         place,
-        dishes: dishNames(stored.menu, order),
-        search: searchText(stored.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
+        dishes: dishNames(served.menu, order),
+        search: searchText(served.menu, order, quote, [name ?? '', place ?? '', ...warnings]),
         ...added,
         standIns: standIns.length > 0 ? standIns : null,
       };
@@ -150,8 +147,8 @@ export async function placeOrder(
       if (isPriceNamed) await addToTrail(manager, 'price-named', sender.doer, about);
       if (evenIfShort) await addToTrail(manager, 'sold-short', sender.doer, about);
       return { outcome: 'placed', order: placed };
-    });
-  });
+    }),
+  );
   if (outcome.outcome === 'placed') printing.wake();
   return outcome;
 }

@@ -2,16 +2,16 @@ import { hasThreeDecimals, isKnownWhat, keyOfWhat, type PauseRequest, type Stock
 import { now } from '@hearty-ladle/node-runtime';
 import { OrderingPauseEntity, StockThingEntity } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
-import { type MenuDependencies, storedMenu } from '../queries/menu.ts';
+import { menusAt, type StockDependencies } from '../queries/menu.ts';
 import type { StockRefusal } from './change-stock.ts';
 
 /** Sets where something of stock stands, and the cases in which it is delivered. */
 export async function setStockThing(
-  dependencies: MenuDependencies,
+  dependencies: StockDependencies,
   { what, shelf, packs }: StockThing,
 ): Promise<StockRefusal | undefined> {
-  const stored = await storedMenu(dependencies);
-  if (!stored || !isKnownWhat(stored.menu, what)) return 'unknown-thing';
+  const menus = await menusAt(dependencies);
+  if (!menus.some((menu) => isKnownWhat(menu, what))) return 'unknown-thing';
   if (!packs.every(({ quantity }) => hasThreeDecimals(quantity))) return 'bad-quantity';
   await dependencies.database.transaction(async (manager) => {
     await manager.upsert(StockThingEntity, { key: keyOfWhat(what), what, shelf, packs } as never, ['key']);
@@ -22,12 +22,13 @@ export async function setStockThing(
 
 /** Pauses online ordering at a location (everywhere without one) for some minutes from now, or takes orders again. */
 export async function pauseOrdering(
-  dependencies: MenuDependencies,
+  dependencies: StockDependencies,
   { location, minutes }: PauseRequest,
   by: string,
 ): Promise<{ readonly until: string | null } | StockRefusal> {
-  const stored = await storedMenu(dependencies);
-  if (location !== undefined && !stored?.menu.locations?.some(({ id }) => id === location)) return 'unknown-location';
+  const menus = location === undefined ? [] : await menusAt(dependencies, [location]);
+  if (location !== undefined && !menus.some(({ locations }) => locations?.some(({ id }) => id === location)))
+    return 'unknown-location';
   const until = new Date(now().getTime() + minutes * 60_000);
   await dependencies.database.transaction(async (manager) => {
     await manager.upsert(OrderingPauseEntity, { location: location ?? '', until, by }, ['location']);

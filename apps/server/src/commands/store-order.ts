@@ -12,7 +12,7 @@ import type { StoredOrder } from './order-keys.ts';
 /** An order before it has an id and a number. */
 export type NewOrder = Pick<
   OrderRow,
-  'key' | 'fingerprint' | 'request' | 'quote' | 'revision' | 'name' | 'place' | 'dishes' | 'search'
+  'key' | 'fingerprint' | 'request' | 'quote' | 'edition' | 'name' | 'place' | 'dishes' | 'search'
 > &
   /** Of a round: its order, with the order's number. */
   Partial<Pick<OrderRow, 'addedTo' | 'number' | 'round' | 'standIns'>>;

@@ -28,19 +28,19 @@ import {
   TicketEntity,
 } from '../db/entities.ts';
 import { addMovements, type Flow } from '../db/pantry-store.ts';
-import type { SoldMenus } from '../db/sold-menus.ts';
+import type { Editions } from '../db/editions.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { sendTickets } from './store-order.ts';
 import { addToTrail, type Doer } from './trail.ts';
 
 /** `not-left`: more is voided than is left of a line; `no-menu`: the menu it was sold from is not kept any more. */
-export type VoidRefusal = 'no-order' | 'not-left' | 'key-taken' | 'no-menu' | 'not-allowed';
+export type VoidRefusal = 'no-order' | 'not-left' | 'key-taken' | 'not-allowed';
 
 interface VoidDependencies {
   readonly database: DataSource;
   readonly printing: PrintQueue;
-  readonly soldMenus: SoldMenus;
+  readonly editions: Editions;
 }
 
 /**
@@ -50,7 +50,7 @@ interface VoidDependencies {
  * used for something else, it is refused.
  */
 export async function voidLines(
-  { database, printing, soldMenus }: VoidDependencies,
+  { database, printing, editions }: VoidDependencies,
   key: string,
   id: string,
   { lines, reason, stock }: VoidRequest,
@@ -68,9 +68,7 @@ export async function voidLines(
     if (await manager.existsBy(OrderVoidEntity, { requestKey: key })) return 'key-taken';
     const voided = before.flatMap((one) => one.lines);
     if (!isLeft(order, voided, lines)) return 'not-left';
-    const kept = await soldMenus.at(order.revision);
-    if (!kept) return 'no-menu';
-    const menu = withStandIns(kept, order.standIns ?? []);
+    const menu = withStandIns(await editions.soldOn(order), order.standIns ?? []);
     const remains = quoteRemains(menu, order.request, voided, clock);
     const after = quoteRemains(menu, order.request, [...voided, ...lines], clock);
     await manager.insert(OrderVoidEntity, {

@@ -1,7 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { DataSource } from 'typeorm';
 import { isUnavailable } from './database-errors.ts';
-import { MENU_ENTITIES, ORDER_ENTITIES, PEOPLE_ENTITIES, STOCK_ENTITIES } from './entities.ts';
+import { EDITION_ENTITIES, MENU_ENTITIES, ORDER_ENTITIES, PEOPLE_ENTITIES, STOCK_ENTITIES } from './entities.ts';
 import { First1790000000000 } from './migrations/1790000000000-first.ts';
 import { PicturesAndPrinting1790000100000 } from './migrations/1790000100000-pictures-and-printing.ts';
 import { HouseAndLimits1790000200000 } from './migrations/1790000200000-house-and-limits.ts';
@@ -12,6 +12,7 @@ import { RoundsAndVoids1790000600000 } from './migrations/1790000600000-rounds-a
 import { PrintersByLocation1790000700000 } from './migrations/1790000700000-printers-by-location.ts';
 import { PausesAndShelves1790000800000 } from './migrations/1790000800000-pauses-and-shelves.ts';
 import { PeopleAndDevices1790000900000 } from './migrations/1790000900000-people-and-devices.ts';
+import { Editions1790001000000 } from './migrations/1790001000000-editions.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
@@ -32,7 +33,7 @@ export function newDataSource(
   return new DataSource({
     type: 'postgres',
     url,
-    entities: [...MENU_ENTITIES, ...ORDER_ENTITIES, ...STOCK_ENTITIES, ...PEOPLE_ENTITIES],
+    entities: [...MENU_ENTITIES, ...EDITION_ENTITIES, ...ORDER_ENTITIES, ...STOCK_ENTITIES, ...PEOPLE_ENTITIES],
     migrations: [
       First1790000000000,
       PicturesAndPrinting1790000100000,
@@ -44,6 +45,7 @@ export function newDataSource(
       PrintersByLocation1790000700000,
       PausesAndShelves1790000800000,
       PeopleAndDevices1790000900000,
+      Editions1790001000000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

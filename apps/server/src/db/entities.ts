@@ -1,3 +1,4 @@
+export * from './edition-entities.ts';
 export * from './house-entities.ts';
 export * from './menu-entities.ts';
 export * from './order-entities.ts';

@@ -2,17 +2,17 @@ import type { Order, OrderQuote, OrderTicket, PaperLineOut, PaperState } from '@
 import { EntitySchema } from 'typeorm';
 import { HouseEntity } from './house-entities.ts';
 import { safeInteger } from './safe-integer.ts';
-import { SoldMenuEntity, TicketEventEntity } from './sold-entities.ts';
+import { TicketEventEntity } from './ticket-event-entity.ts';
 import { OrderVoidEntity } from './void-entities.ts';
 
-/** A placed order with its request, its quote and the menu revision it was quoted on. */
+/** A placed order with its request, its quote and the edition of the menu it was quoted on. */
 export interface OrderRow {
   id: string;
   number: number;
   key: string;
   fingerprint: string;
   placedAt: Date;
-  revision: number;
+  edition: number;
   request: Order;
   quote: OrderQuote;
   total: number;
@@ -44,7 +44,7 @@ export const OrderEntity = new EntitySchema<OrderRow>({
     key: { type: 'text' },
     fingerprint: { type: 'text' },
     placedAt: { type: 'timestamptz', name: 'placed_at' },
-    revision: { type: 'bigint', transformer: safeInteger },
+    edition: { type: 'integer', foreignKey: { target: 'edition', inverseSide: 'number', name: 'fk_orders_edition' } },
     request: { type: 'jsonb' },
     quote: { type: 'jsonb' },
     total: { type: 'bigint', transformer: safeInteger },
@@ -264,7 +264,6 @@ export const AbandonedKeyEntity = new EntitySchema<AbandonedKeyRow>({
 export const ORDER_ENTITIES = [
   OrderEntity,
   OrderVoidEntity,
-  SoldMenuEntity,
   TicketEntity,
   TicketEventEntity,
   PrintJobEntity,

@@ -4,7 +4,7 @@ import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { JournalEntity, OffEntity, ParkedOrderEntity, PictureEntity } from '../db/entities.ts';
 import { loadMenu, replaceMenu, storeChange } from '../db/menu-store.ts';
-import { SoldMenuEntity } from '../db/sold-entities.ts';
+import { publishEverywhere } from '../db/edition-store.ts';
 import { beforeTheRaise, demoHouse } from './house/house.ts';
 import { generateOrders, RAISED_DAYS_AGO } from './orders/generate-orders.ts';
 import { keptOrders } from './orders/kept-orders.ts';
@@ -18,6 +18,8 @@ const SEED = 'Quillfen Kitchen';
 /** Orders that are tried; those that the menu doesn't allow at their moment are left out. */
 const TRIED = 8_800;
 const WHO = 'Marisol';
+/** The first edition was published so long before the prices were raised, which is before the first order. */
+const BEFORE_THE_RAISE_DAYS = 60;
 const READY_MINUTES = { 'dine-in': 15, takeaway: 20, delivery: 45 };
 
 /** Loads the demo: its menu with pictures, six weeks of orders that end now, and what is on hand. */
@@ -51,7 +53,7 @@ export async function loadHouse(manager: EntityManager, count = TRIED): Promise<
   ]);
 }
 
-/** Stores the menu as it was, then the change that raised its prices, as a change of that day. */
+/** Stores the menu as it was, then the change that raised its prices as a change of that day; each was published. */
 async function storeMenus(manager: EntityManager, house: Workbook, raisedAt: Date): Promise<SoldFrom> {
   const { before, raise } = beforeTheRaise(house);
   await replaceMenu(manager, before);
@@ -69,9 +71,15 @@ async function storeMenus(manager: EntityManager, house: Workbook, raisedAt: Dat
     requestId: null,
     fingerprint: null,
   });
-  for (const { revision, menu } of [first, stored])
-    await manager.insert(SoldMenuEntity, { revision, menu: menu as never });
-  return { before: first, now: stored };
+  const opened = await publishEverywhere(manager, first.menu, {
+    ...{ name: 'Autumn menu', by: WHO, revision: first.revision },
+    at: new Date(raisedAt.getTime() - BEFORE_THE_RAISE_DAYS * DAY_MS),
+  });
+  const raised = await publishEverywhere(manager, stored.menu, {
+    ...{ name: 'New prices', by: WHO, revision: stored.revision },
+    at: raisedAt,
+  });
+  return { before: { menu: first.menu, edition: opened.number }, now: { menu: stored.menu, edition: raised.number } };
 }
 
 /** What is off right now, and an order on hold at the till. */

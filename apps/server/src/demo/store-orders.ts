@@ -11,10 +11,10 @@ import type { InventedOrder, SoldOutEvening } from './orders/generate-orders.ts'
 import { type KeptOrder, uuid } from './orders/kept-orders.ts';
 import { ledgersOf } from './orders/ledger.ts';
 
-/** The menus that orders were sold from, with their revisions. */
+/** The menus that orders were sold from, with their editions. */
 export interface SoldFrom {
-  readonly before: { readonly menu: Menu; readonly revision: number };
-  readonly now: { readonly menu: Menu; readonly revision: number };
+  readonly before: { readonly menu: Menu; readonly edition: number };
+  readonly now: { readonly menu: Menu; readonly edition: number };
 }
 
 /** Stores invented orders with their tickets, papers, voids and ledger, as if they had been sold one by one. */
@@ -33,7 +33,7 @@ export async function storeInventedOrders(
       'key',
       'fingerprint',
       'placed_at',
-      'revision',
+      'edition',
       'request',
       'quote',
       'total',
@@ -98,7 +98,7 @@ function* orderRows(
   };
   for (const order of kept) {
     const { id, number, placedAt, request, quote, name, place, addedTo, round, voided } = order;
-    const { menu, revision } = soldFrom(order);
+    const { menu, edition } = soldFrom(order);
     const fingerprint = createHash('sha256').update(JSON.stringify(request)).digest('hex');
     const sums = [quote.total, voided?.due ?? quote.total];
     const texts = [name, place, dishNames(menu, request), textOf(order)];
@@ -108,7 +108,7 @@ function* orderRows(
       `demo ${id}`,
       fingerprint,
       placedAt,
-      revision,
+      edition,
       request,
       quote,
       ...sums,

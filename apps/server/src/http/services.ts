@@ -1,17 +1,23 @@
 import type { PGStoreOptions } from 'connect-pg-simple';
 import type { ChangeDependencies } from '../commands/change-menu.ts';
 import type { PictureDependencies } from '../commands/store-picture.ts';
+import type { PublishDependencies } from '../commands/publish.ts';
 import type { OrderDependencies } from '../commands/place-order.ts';
 import type { SecretDependencies } from '../commands/sign-in.ts';
 import type { Gate } from '../db/gate.ts';
+import type { LineChecks } from '../jobs/line-checks.ts';
+import type { Replays } from '../jobs/replay-orders.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
 
 /** Dependencies of the routes. */
-export interface Services extends OrderDependencies, ChangeDependencies, PictureDependencies, SecretDependencies {
+export interface Services
+  extends OrderDependencies, ChangeDependencies, PictureDependencies, SecretDependencies, PublishDependencies {
   readonly live: LiveEvents;
   /** The connections on which sessions are kept. */
   readonly sessionPool: NonNullable<PGStoreOptions['pool']>;
   readonly stockGate: Gate;
   readonly judge: Judge;
+  readonly lineChecks: LineChecks;
+  readonly replays: Replays;
 }

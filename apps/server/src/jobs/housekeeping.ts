@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm';
 import { blankOldOrders } from '../commands/blank-order.ts';
 import type { HouseSettings } from '../db/house-settings.ts';
-import { SoldMenus } from '../db/sold-menus.ts';
+import { Editions } from '../db/editions.ts';
 import { log } from '../log.ts';
 
 const EVERY_MS = 3_600_000;
@@ -58,7 +58,7 @@ export async function tidy(database: DataSource, houseSettings: HouseSettings): 
   ] as const) {
     await database.query(`DELETE FROM ${table} WHERE ${column} < now() - make_interval(days => $1)`, [days]);
   }
-  const orders = { database, soldMenus: new SoldMenus(database) };
+  const orders = { database, editions: new Editions(database) };
   while ((await blankOldOrders(orders, guestDays)) > 0);
 }
 

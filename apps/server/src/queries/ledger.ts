@@ -1,7 +1,7 @@
 import { fromThousandths, type Movement, type StockDay } from '@hearty-ladle/core';
 import { type DataSource, In } from 'typeorm';
 import { OrderEntity, StockMovementEntity } from '../db/entities.ts';
-import { type MenuDependencies, storedMenu, timeZoneOf } from './menu.ts';
+import { type ServedDependencies, timeZoneOf } from './menu.ts';
 
 const MOST_MOVEMENTS = 500;
 
@@ -33,9 +33,13 @@ export async function ledgerOf(database: DataSource, key: string, location: stri
 const DAYS = 28;
 
 /** What was used of one thing at a location and what was left, day by day in the location's own time, oldest first. */
-export async function ledgerDays(dependencies: MenuDependencies, key: string, location: string): Promise<StockDay[]> {
-  const stored = await storedMenu(dependencies);
-  const zone = timeZoneOf(stored?.menu, location);
+export async function ledgerDays(
+  dependencies: ServedDependencies & { readonly database: DataSource },
+  key: string,
+  location: string,
+): Promise<StockDay[]> {
+  const served = await dependencies.editions.served(location);
+  const zone = timeZoneOf(served?.menu, location);
   const rows = (await dependencies.database.query(
     `SELECT to_char(at AT TIME ZONE $3, 'YYYY-MM-DD') AS day,
         -coalesce(sum(quantity) FILTER (WHERE kind IN ('sale', 'void')), 0) AS used,

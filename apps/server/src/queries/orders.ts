@@ -21,10 +21,14 @@ import {
   type TicketRow,
 } from '../db/entities.ts';
 import { numberFrom } from '../db/number-from.ts';
-import { TicketEventEntity } from '../db/sold-entities.ts';
-import type { SoldMenus } from '../db/sold-menus.ts';
-import { type MenuDependencies, storedMenu, timeZoneOf } from './menu.ts';
+import { TicketEventEntity } from '../db/ticket-event-entity.ts';
+import { type ServedDependencies, timeZoneOf } from './menu.ts';
+
 import { historyOf } from './order-history.ts';
+
+interface OrdersDependencies extends ServedDependencies {
+  readonly database: DataSource;
+}
 
 const PAGE = 50;
 
@@ -49,7 +53,7 @@ const IN_STATE: Readonly<Record<OrderState, string>> = {
 };
 
 /** The latest orders, or those that match; newest first. */
-export async function listOrders(dependencies: MenuDependencies, filter: OrderFilter): Promise<ListedOrder[]> {
+export async function listOrders(dependencies: OrdersDependencies, filter: OrderFilter): Promise<ListedOrder[]> {
   const { database } = dependencies;
   const { location, day, state, before, places } = filter;
   const find = filter.find?.trim() ?? '';
@@ -65,7 +69,7 @@ export async function listOrders(dependencies: MenuDependencies, filter: OrderFi
   if (location !== undefined) query.andWhere(`o.request ->> 'location' = :location`, { location });
   if (state !== undefined) query.andWhere(IN_STATE[state]);
   if (day !== undefined) {
-    const zone = timeZoneOf((await storedMenu(dependencies))?.menu, location);
+    const zone = timeZoneOf((await dependencies.editions.served(location))?.menu, location);
     query.andWhere(
       'o.placed_at >= CAST(:day AS timestamp) AT TIME ZONE :zone AND ' +
         `o.placed_at < (CAST(:day AS timestamp) + interval '1 day') AT TIME ZONE :zone`,
@@ -122,13 +126,9 @@ function listed(rounds: readonly OrderRow[], tickets: readonly TicketRow[]): Lis
   };
 }
 
-interface OpenOrderDependencies extends MenuDependencies {
-  readonly soldMenus: SoldMenus;
-}
-
 /** An order with everything known about it; undefined if there is none at these places. A round of it leads to it too. */
 export async function openOrder(
-  dependencies: OpenOrderDependencies,
+  dependencies: OrdersDependencies,
   id: string,
   places: Places,
 ): Promise<OpenedOrder | undefined> {
@@ -152,12 +152,10 @@ export async function openOrder(
       : await database
           .getRepository(TicketEventEntity)
           .find({ where: { ticketId: In(tickets.map((ticket) => ticket.id)) } });
-  const opened = await Promise.all(rounds.map((round) => openRound(dependencies, round, voids)));
-  if (opened.includes(undefined)) return undefined;
   return {
     ...listed(rounds, tickets),
     ...(order.request.location !== undefined && { location: order.request.location }),
-    rounds: opened as OrderRound[],
+    rounds: await Promise.all(rounds.map((round) => openRound(dependencies, round, voids))),
     rail: tickets.map((ticket) => ({
       id: ticket.id,
       ...ticket.body,
@@ -176,17 +174,15 @@ async function roundsOf(database: DataSource, id: string): Promise<OrderRow[]> {
 }
 
 async function openRound(
-  { database, cache, soldMenus }: OpenOrderDependencies,
-  { id, round, placedAt, revision, request, quote, total, due, standIns }: OrderRow,
+  { editions }: OrdersDependencies,
+  { id, round, placedAt, edition, request, quote, total, due, standIns }: OrderRow,
   voids: readonly OrderVoidRow[],
-): Promise<OrderRound | undefined> {
-  const kept = (await soldMenus.at(revision)) ?? (await cache.current(database.manager))?.menu;
-  if (!kept) return undefined;
-  const menu = withStandIns(kept, standIns ?? []);
+): Promise<OrderRound> {
+  const menu = withStandIns(await editions.soldOn({ edition }), standIns ?? []);
   const sold = new Set(request.lines.map(({ item }) => item));
   const lines = voids.filter(({ orderId }) => orderId === id).flatMap((one) => one.lines);
   return {
-    ...{ id, round, revision, request, quote, total, due },
+    ...{ id, round, edition, request, quote, total, due },
     placedAt: placedAt.toISOString(),
     menu: { ...menu, items: menu.items.filter(({ id: item }) => sold.has(item)) },
     voided: voidedByLine(request, lines),

@@ -3,11 +3,15 @@ import { clock, now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { OrderingPauseEntity, type OrderingPauseRow, StockThingEntity } from '../db/entities.ts';
 import { countOf, heldOff, loadStock, pantryOf, standInsThere, type StoredStock } from '../db/pantry-store.ts';
-import { type MenuDependencies, storedMenu } from './menu.ts';
+import type { ServedDependencies } from './menu.ts';
+
+interface PantryDependencies extends ServedDependencies {
+  readonly database: DataSource;
+}
 
 /** Everything about stock at a location; undefined if there is no menu or no such location. */
 export async function pantryAt(
-  dependencies: MenuDependencies,
+  dependencies: PantryDependencies,
   location: string | undefined,
 ): Promise<PantryNow | undefined> {
   const found = await standingAt(dependencies, location);
@@ -63,7 +67,7 @@ async function sellingAt(database: DataSource, location: string | undefined): Pr
 
 /** What a guest is told: what is out, of what few are left, and how long orders take. */
 export async function standingForGuests(
-  dependencies: MenuDependencies,
+  dependencies: PantryDependencies,
   location: string | undefined,
   { stock: { few }, ready }: Pick<House, 'stock' | 'ready'>,
 ): Promise<StockStanding | undefined> {
@@ -84,10 +88,10 @@ export async function standingForGuests(
 }
 
 async function standingAt(
-  dependencies: MenuDependencies,
+  dependencies: PantryDependencies,
   location: string | undefined,
 ): Promise<{ readonly menu: Menu; readonly stock: StoredStock; readonly standing: StockStanding } | undefined> {
-  const stored = await storedMenu(dependencies);
+  const stored = await dependencies.editions.served(location);
   if (!stored) return undefined;
   const { manager } = dependencies.database;
   const stock = await loadStock(manager);

@@ -22,7 +22,7 @@ export async function pictureBytes(database: DataSource, id: string, isSmall: bo
 /** The disk space that pictures take, and how much of it is unused. */
 export async function pictureUse(database: DataSource, menu: Menu | undefined): Promise<PictureUse> {
   const pictures = database.getRepository(PictureEntity);
-  const unused = { id: Not(In([...usedPictures(menu)])) };
+  const unused = { id: Not(In([...(await usedPictures(database, menu))])) };
   const [all, allBytes, unusedCount, unusedBytes] = [
     await pictures.count(),
     await pictures.sum('bytes'),
@@ -32,8 +32,16 @@ export async function pictureUse(database: DataSource, menu: Menu | undefined): 
   return { pictures: all, bytes: allBytes ?? 0, unused: unusedCount, unusedBytes: unusedBytes ?? 0 };
 }
 
+/** Ids of the pictures that the draft shows, or that any edition shows, as orders are read with theirs for ever. */
+export async function usedPictures({ manager }: DataSource, menu: Menu | undefined): Promise<Set<string>> {
+  const rows = (await manager.query(
+    `SELECT DISTINCT image #>> '{}' AS id FROM edition_part, jsonb_path_query(body, 'strict $.**.image') AS image`,
+  )) as { id: string }[];
+  return new Set([...picturesOf(menu), ...rows.map(({ id }) => id)]);
+}
+
 /** Ids of the pictures used by sections, dishes, choices and variants. */
-export function usedPictures(menu: Menu | undefined): Set<string> {
+function picturesOf(menu: Menu | undefined): Set<string> {
   const used = new Set<string>();
   const add = (image: string | undefined) => image !== undefined && used.add(image);
   menu?.sections.forEach(({ image }) => add(image));

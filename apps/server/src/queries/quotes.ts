@@ -2,7 +2,6 @@ import {
   judgeOrder,
   type Line,
   limitFaultOf,
-  type Menu,
   type Order,
   type OrderLimitFault,
   type OrderQuote,
@@ -14,11 +13,13 @@ import {
   trustedOrder,
 } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
+import type { DataSource } from 'typeorm';
 import type { HouseSettings } from '../db/house-settings.ts';
 import { loadStock, pantryOf, servedThere } from '../db/pantry-store.ts';
-import { type MenuDependencies, storedMenu } from './menu.ts';
+import type { ServedDependencies } from './menu.ts';
 
-export interface QuoteDependencies extends MenuDependencies {
+export interface QuoteDependencies extends ServedDependencies {
+  readonly database: DataSource;
   readonly houseSettings: HouseSettings;
 }
 
@@ -28,7 +29,7 @@ export async function quoteDish(
   line: Line,
   source: OrderSource,
 ): Promise<Quote | undefined> {
-  const menu = await menuOf(dependencies);
+  const menu = (await dependencies.editions.served(line.location))?.menu;
   if (!menu) return undefined;
   const stock = await loadStock(dependencies.database.manager);
   const trusted = trustedLine(menu, line, source, clock);
@@ -51,13 +52,9 @@ export async function quoteWholeOrder(
   const { house } = await dependencies.houseSettings.read(dependencies.database.manager);
   const fault = limitFaultOf(order, house.orders, source === 'shop');
   if (fault) return { fault };
-  const menu = await menuOf(dependencies);
+  const menu = (await dependencies.editions.served(order.location))?.menu;
   if (!menu) return undefined;
   const stock = await loadStock(dependencies.database.manager);
   const served = servedThere(menu, stock, order.location);
   return { quote: judgeOrder(served, pantryOf(stock), trustedOrder(menu, order, source, clock), clock) };
-}
-
-async function menuOf(dependencies: QuoteDependencies): Promise<Menu | undefined> {
-  return (await storedMenu(dependencies))?.menu;
 }

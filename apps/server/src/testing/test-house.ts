@@ -2,29 +2,36 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import type { House, Menu } from '@hearty-ladle/core';
+import { checkMenu, type FindingReport, findingReport, type House, type Menu } from '@hearty-ladle/core';
+import { clock, now } from '@hearty-ladle/node-runtime';
 import { Client } from 'pg';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { newApp } from '../app.ts';
 import type { Config } from '../config.ts';
 import { newDataSource } from '../db/data-source.ts';
 import { HouseSettings } from '../db/house-settings.ts';
-import { replaceMenu } from '../db/menu-store.ts';
+import { publishEverywhere } from '../db/edition-store.ts';
+import { currentRevision, replaceMenu } from '../db/menu-store.ts';
 import { SimulatedPrinters } from '../devices/simulated-printers.ts';
+import { LineChecks } from '../jobs/line-checks.ts';
 import { newServices } from '../services.ts';
 import { signInEverybody } from './signed-in.ts';
 
 const demo = JSON.parse(readFileSync(new URL('../../../../demo/small-house.json', import.meta.url), 'utf8')) as Menu;
 
 /** A database of its own with the demo in it, and any number of applications on it. */
-export async function openHouse() {
+export async function openHouse({ hasQuickChecks = false } = {}) {
   const template = inject('templateUrl');
   const name = `house_${randomUUID().replaceAll('-', '')}`;
   await asAdmin(`CREATE DATABASE "${name}" TEMPLATE template OWNER ${new URL(template).username}`);
   const url = template.replace(/\/template$/, `/${name}`);
   const database = newDataSource(url);
   await database.initialize();
-  await database.transaction((manager) => replaceMenu(manager, demo));
+  await database.transaction(async (manager) => {
+    await replaceMenu(manager, demo);
+    const revision = await currentRevision(manager);
+    await publishEverywhere(manager, demo, { name: 'First', by: 'test', at: now(), revision });
+  });
   await database.query(`UPDATE house SET body = '{"rates":{"shop":100000,"device":100000,"workbench":100000}}'`);
   const closers: (() => Promise<void>)[] = [];
 
@@ -43,7 +50,11 @@ export async function openHouse() {
       allowedHosts: [],
       ...more,
     };
-    const services = await newServices(config, database);
+    // In a thread from sources, a check takes seconds to start.
+    const services = {
+      ...(await newServices(config, database)),
+      ...(hasQuickChecks && { lineChecks: new QuickChecks() }),
+    };
     const app = newApp(config, services);
     const server = createServer(app.express);
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -84,13 +95,23 @@ export async function openHouse() {
 export type TestHouse = Awaited<ReturnType<typeof openHouse>>;
 
 /** A house with two servers, opened before the tests of a file and closed after them. */
-export function useTwoServers(opened: (at: { house: TestHouse; one: string; other: string }) => void): void {
+export function useTwoServers(
+  opened: (at: { house: TestHouse; one: string; other: string }) => void,
+  options: { readonly hasQuickChecks?: boolean } = {},
+): void {
   let house: TestHouse;
   beforeAll(async () => {
-    house = await openHouse();
+    house = await openHouse(options);
     opened({ house, one: (await house.openServer()).address, other: (await house.openServer()).address });
   });
   afterAll(() => house.close());
+}
+
+/** Line checks without a thread. */
+class QuickChecks extends LineChecks {
+  override run(menu: Menu): Promise<FindingReport[]> {
+    return Promise.resolve(checkMenu(menu, {}, clock).map(findingReport));
+  }
 }
 
 async function asAdmin(sql: string): Promise<void> {

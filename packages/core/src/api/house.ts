@@ -22,6 +22,8 @@ export const House = object({
   /** Guests are told how many portions are left from this number down; 0: never. */
   stock: object({ few: int(0, 100) }),
   ready: ReadyMinutes,
+  /** So many orders in so many minutes are a rush, in which it is asked before publishing; 0 orders: never. */
+  rush: object({ orders: int(0, 10_000), minutes: int(1, 240) }),
 });
 export type House = Static<typeof House>;
 
@@ -33,6 +35,7 @@ export const DEFAULT_HOUSE: House = {
   pictures: { maxMegabytes: 500 },
   stock: { few: 5 },
   ready: { 'dine-in': 0, takeaway: 0, delivery: 0 },
+  rush: { orders: 12, minutes: 15 },
 };
 
 /** New settings, based on the version that was read. */

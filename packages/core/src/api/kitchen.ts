@@ -96,14 +96,14 @@ export const OrderEvent = object({
 export type OrderEvent = Readonly<Static<typeof OrderEvent>>;
 
 /**
- * What was ordered at one time: with the order, or added to it later. `revision`: the menu's at that time; `menu`: that
+ * What was ordered at one time: with the order, or added to it later. `edition`: the one that it was made on; `menu`: that
  * menu, with the dishes of the round only; `voided`: how much of each line was voided since.
  */
 export const OrderRound = object({
   id: Uuid,
   round: count,
   placedAt: Timestamp,
-  revision: count,
+  edition: count,
   menu: WorkbookDocument,
   request: Type.Unsafe<Order>(Order),
   quote: OrderQuote,

@@ -114,6 +114,9 @@ export const TRAIL_EVENTS = [
   'sold-short',
   'order-blanked',
   'settings-changed',
+  'published',
+  'plan-moved',
+  'plan-called-off',
 ] as const;
 export type TrailEvent = (typeof TRAIL_EVENTS)[number];
 

@@ -38,8 +38,18 @@ const Versions = Type.Unsafe<Versions>({
   additionalProperties: { type: 'object', additionalProperties: count },
 });
 
-/** The menu at one revision. `by`: who made that revision, for the workbench. */
-export const StoredMenu = object({ revision: count, menu: WorkbookDocument, versions: Versions, by: optional(text) });
+/**
+ * The menu at one revision. `by`: who made that revision, for the workbench. Where an edition is served: its number, the
+ * location that has it, and a revision that grows each time the location gets another one.
+ */
+export const StoredMenu = object({
+  revision: count,
+  menu: WorkbookDocument,
+  versions: Versions,
+  by: optional(text),
+  edition: optional(count),
+  location: optional(text),
+});
 export type StoredMenu = Readonly<Static<typeof StoredMenu>>;
 
 const Thing = Type.Unsafe<Thing>({ type: 'object' });

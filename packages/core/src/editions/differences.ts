@@ -3,6 +3,8 @@ import type { Item, Menu, Variants } from '../menu/document.ts';
 import type { Attachment, Choice, ChoicesGroup } from '../menu/group-schema.ts';
 import { KINDS } from '../menu/scope.ts';
 import { keyOfWhat } from '../menu/what-key.ts';
+import { documentOf, type Workbook } from '../menu/workbook.ts';
+import { EDITION_ASIDES } from './edition.ts';
 import { movedOut } from './moved-out.ts';
 
 /** A field on both sides; a side that was not there is left out. */
@@ -40,6 +42,20 @@ export function differences(before: Menu, after: Menu): PlaceChange[] {
       }),
     ),
     ...attachmentDifferences('orderGroups', before.orderGroups, after.orderGroups),
+  ];
+}
+
+/** The differences of two editions: of their documents, and of the lists beside them, at places `LIST/ID` too. */
+export function editionDifferences(before: Workbook, after: Workbook): PlaceChange[] {
+  return [
+    ...differences(documentOf(before), documentOf(after)),
+    ...EDITION_ASIDES.flatMap((list) =>
+      listDifferences<{ readonly id: string }>(before[list] ?? [], after[list] ?? [], {
+        keyOf: ({ id }) => id,
+        whereOf: ({ id }) => `${list}/${id}`,
+        id: 'id',
+      }),
+    ),
   ];
 }
 
@@ -95,7 +111,7 @@ const PARTED: Readonly<Record<string, Pick<ListKind<{ readonly id: string }>, 'p
     parts: new Set(['groups']),
     inner: (was, is) => [
       ...attachmentDifferences(`items/${is.id}/groups`, (was as Item).groups, (is as Item).groups),
-      ...cellDifferences(`items/${is.id}/variants`, (was as Item).variants, (is as Item).variants),
+      ...cellDifferences(is.id, (was as Item).variants, (is as Item).variants),
     ],
   },
 };
@@ -153,13 +169,19 @@ function attachmentDifferences(where: string, before: readonly Attachment[] = []
   });
 }
 
-function cellDifferences(where: string, before: Variants | undefined, after: Variants | undefined): PlaceChange[] {
+/** Names a cell of a variants table by what is picked, in any order. */
+export const cellKey = ({ pick }: Cell) => keyOfWhat({ variant: { item: '', pick } });
+
+/** The place of a cell, in the order of the groups that the table is by. */
+export const cellPlace = (item: string, by: readonly string[], { pick }: Cell) =>
+  `items/${item}/variants/${by.map((group) => `${group}=${pick[group] ?? ''}`).join(',')}`;
+
+type Cell = Variants['cells'][number];
+
+function cellDifferences(item: string, before: Variants | undefined, after: Variants | undefined): PlaceChange[] {
   return listDifferences(before?.cells ?? [], after?.cells ?? [], {
-    keyOf: ({ pick }) => keyOfWhat({ variant: { item: '', pick } }),
-    whereOf: ({ pick }, isAfter) => {
-      const by = (isAfter ? after : before)?.by ?? [];
-      return `${where}/${by.map((group) => `${group}=${pick[group] ?? ''}`).join(',')}`;
-    },
+    keyOf: cellKey,
+    whereOf: (cell, isAfter) => cellPlace(item, (isAfter ? after : before)?.by ?? [], cell),
     id: 'pick',
   });
 }

@@ -1,5 +1,5 @@
 import type { Answers, Order, Pick } from '../api/line.ts';
-import type { OrderQuote, OrderTicket } from '../api/quote.ts';
+import type { OrderTicket } from '../api/quote.ts';
 import type { Menu } from '../menu/document.ts';
 
 /** What stands in the place of a note that an order can't be without. */
@@ -7,12 +7,12 @@ export const BLANK_NOTE = '–';
 
 /**
  * An order without what its guest wrote: notes are taken out, and those that their groups require become a dash, so that the
- * order can still be quoted. Without the menu that it was sold from, every note becomes a dash.
+ * order can still be quoted.
  */
-export function withoutNotes(menu: Menu | undefined, order: Order): Order {
+export function withoutNotes(menu: Menu, order: Order): Order {
   const isRequired = (id: string): boolean => {
-    const group = menu?.groups.find((one) => one.id === id);
-    return !menu || (group?.kind === 'note' && group.note?.required === true);
+    const group = menu.groups.find((one) => one.id === id);
+    return group?.kind === 'note' && group.note?.required === true;
   };
   const answered = <A extends Pick | Answers>({ notes, picks, ...rest }: A): A => {
     const kept = Object.keys(notes ?? {}).filter(isRequired);
@@ -28,13 +28,4 @@ export function withoutNotes(menu: Menu | undefined, order: Order): Order {
 /** A ticket without the notes of its lines, without its own, and without what its guest can't have. */
 export function withoutTicketNotes({ warnings: _, ...ticket }: OrderTicket): OrderTicket {
   return { ...ticket, lines: ticket.lines.map((line) => ({ ...line, notes: [] })), notes: [] };
-}
-
-/** A quote without the notes that its tickets repeat, for an order that can't be quoted again. */
-export function withoutQuotedNotes(quote: OrderQuote): OrderQuote {
-  const lines = quote.lines.map((line) => ({
-    ...line,
-    tickets: line.tickets.map((ticket) => ({ ...ticket, lines: ticket.lines.map((one) => ({ ...one, notes: [] })) })),
-  }));
-  return { ...quote, lines, tickets: quote.tickets.map(withoutTicketNotes) };
 }

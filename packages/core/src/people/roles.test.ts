@@ -7,6 +7,8 @@ const TABLE: Readonly<Record<Action, string>> = {
   'read-menu': 'OELTK tpb',
   'own-account': 'OELTK',
   'edit-menu': 'OE',
+  publish: 'OE',
+  'publish-anyway': 'O',
   'see-set-up': 'OEL',
   'change-set-up': 'O',
   'manage-people': 'O',

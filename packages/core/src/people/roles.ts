@@ -20,6 +20,10 @@ const RULES = {
   /** Change one's own password and PIN, and sign out everywhere. */
   'own-account': { roles: ROLES },
   'edit-menu': { roles: ['owner', 'editor'] },
+  /** Publish editions and plan them. */
+  publish: { roles: ['owner', 'editor'] },
+  /** Publish although line check finds what stops orders. */
+  'publish-anyway': { roles: ['owner'] },
   /** Read the settings, printers and pictures, and run the line check. */
   'see-set-up': { roles: ['owner', 'editor', 'lead'] },
   'change-set-up': { roles: ['owner'] },

@@ -37,6 +37,6 @@ export function kitchenRoutes(routes: AudienceRouter, { database, printing, live
   routes.handle(deviceApi.printers, async () => ok(await printersInHouse(database)));
 
   routes.stream(deviceApi.events, (_input, request, response) =>
-    live.connect(request, response, ['menu', 'tickets', 'printers', 'parked', 'pantry']),
+    live.connect(request, response, ['editions', 'tickets', 'printers', 'parked', 'pantry']),
   );
 }

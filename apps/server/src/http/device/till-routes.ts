@@ -1,6 +1,7 @@
 import { deviceApi, reaches } from '@hearty-ladle/core';
 import { actAs, forgetActing } from '../../commands/act-as.ts';
 import { confirmParked, parkOrder, reserveParked } from '../../commands/park-order.ts';
+import { showEdition } from '../../commands/show-edition.ts';
 import { type VoidRefusal, voidLines } from '../../commands/void-lines.ts';
 import { servedMenu } from '../../queries/menu.ts';
 import { parkedOrders } from '../../queries/parked-orders.ts';
@@ -18,8 +19,6 @@ function voidRefusal(code: VoidRefusal): Problem {
   switch (code) {
     case 'no-order':
       return problem(404, code, 'There is no such order.');
-    case 'no-menu':
-      return problem(404, code, 'The menu that this was sold from is not kept any more.');
     case 'not-left':
       return problem(422, code, 'That much is not left of it; somebody may have voided it already.');
     case 'not-allowed':
@@ -35,7 +34,14 @@ const GONE = 'This order was taken up at another till.';
 export function tillRoutes(routes: AudienceRouter, services: Services): void {
   const { database } = services;
 
-  routes.handle(deviceApi.menu, async () => menuReply(await servedMenu(services)));
+  routes.handle(deviceApi.menu, async ({ query, actor }) =>
+    menuReply(await servedMenu(services, query.location ?? actor.device?.location)),
+  );
+
+  routes.handle(deviceApi.showing, async ({ body, actor }) => {
+    await showEdition(database, body, actor.device?.name ?? actor.by);
+    return ok({});
+  });
 
   orderRoutes(routes, services, deviceApi, 'till');
 

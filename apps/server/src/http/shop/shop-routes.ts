@@ -10,13 +10,13 @@ import type { Services } from '../services.ts';
 
 /** Guests: menu, quotes, orders and their progress. */
 export function shopRoutes(routes: AudienceRouter, services: Services): void {
-  routes.handle(shopApi.menu, async () => {
-    const stored = await servedMenu(services);
+  routes.handle(shopApi.menu, async ({ query }) => {
+    const stored = await servedMenu(services, query.location);
     return menuReply(stored && { ...stored, menu: menuForGuests(stored.menu) });
   });
 
-  routes.handle(shopApi.document, async () => {
-    const menu = await menuDocument(services);
+  routes.handle(shopApi.document, async ({ query }) => {
+    const menu = await menuDocument(services, query.location);
     return menu ? ok(menuForGuests(menu)) : NO_MENU;
   });
 
@@ -33,6 +33,6 @@ export function shopRoutes(routes: AudienceRouter, services: Services): void {
   });
 
   routes.stream(shopApi.events, (_input, request, response) =>
-    services.live.connect(request, response, ['menu', 'tickets', 'pantry']),
+    services.live.connect(request, response, ['editions', 'tickets', 'pantry']),
   );
 }

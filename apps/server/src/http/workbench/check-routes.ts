@@ -1,42 +1,41 @@
-import { type CheckLine, workbenchApi } from '@hearty-ladle/core';
-import { LineChecks } from '../../jobs/line-checks.ts';
-import { log } from '../../log.ts';
-import { storedMenu } from '../../queries/menu.ts';
+import { type CheckLine, type ReplayLine, workbenchApi } from '@hearty-ladle/core';
+import { servedMenu, storedMenu } from '../../queries/menu.ts';
+import { NO_MENU } from '../menu-reply.ts';
 import { problem } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
+import { streamLines } from '../stream-lines.ts';
 
-/** Runs line check on the served menu in a thread: one line of JSON for each step, then the findings. */
+const BUSY = problem(
+  503,
+  'busy-checking',
+  'Others are checking or replaying; please try again in a moment.',
+  {},
+  { 'Retry-After': '2' },
+);
+
+/** Line check and replay of the draft, in threads: one line of JSON for each step, then what was found. */
 export function checkRoutes(routes: AudienceRouter, services: Services): void {
-  const checks = new LineChecks();
+  const { lineChecks, replays } = services;
 
   routes.stream(workbenchApi.check, async ({ body }, _request, response) => {
     const stored = await storedMenu(services);
-    if (!stored) return problem(404, 'no-menu', 'There is no menu to check yet.');
-    if (checks.isFull)
-      return problem(
-        503,
-        'busy-checking',
-        'Other checks are running; please try again in a moment.',
-        {},
-        { 'Retry-After': '2' },
-      );
-    const gone = new AbortController();
-    response.on('close', () => gone.abort());
-    const write = (line: CheckLine) => response.write(`${JSON.stringify(line)}\n`);
-    response.type('application/x-ndjson').flushHeaders();
-    try {
-      write({
-        findings: await checks.run(stored.menu, body, (done, total) => void write({ done, total }), gone.signal),
-      });
-    } catch (error) {
-      // The response has begun; it can only be cut off.
-      if (!gone.signal.aborted) {
-        log.error({ err: error }, 'line check failed');
-        response.destroy(error as Error);
-      }
-    }
-    response.end();
+    if (!stored) return NO_MENU;
+    if (lineChecks.isFull) return BUSY;
+    await streamLines<CheckLine>(response, async (write, signal) =>
+      write({ findings: await lineChecks.run(stored.menu, body, (done, total) => write({ done, total }), signal) }),
+    );
+    return undefined;
+  });
+
+  routes.stream(workbenchApi.replay, async ({ body }, _request, response) => {
+    const stored = await storedMenu(services);
+    const served = await servedMenu(services, body.location ?? undefined);
+    if (!stored || !served) return NO_MENU;
+    if (replays.isFull) return BUSY;
+    await streamLines<ReplayLine>(response, async (write, signal) =>
+      write(await replays.run(served.menu, stored.menu, body, write, signal)),
+    );
     return undefined;
   });
 }

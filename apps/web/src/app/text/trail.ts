@@ -4,6 +4,8 @@ const ACTION_WORDS: Readonly<Record<Action, string>> = {
   'read-menu': 'read the menu',
   'own-account': 'change an account',
   'edit-menu': 'change the menu',
+  publish: 'publish the menu',
+  'publish-anyway': 'publish over what stops orders',
   'see-set-up': 'see the set-up',
   'change-set-up': 'change the settings',
   'manage-people': 'see or change people and devices',
@@ -62,6 +64,12 @@ export function trailWords({ event, by, about }: TrailEntry): string {
       return `${who} sold what is short in ${what}`;
     case 'order-blanked':
       return `${who} blanked ${what}`;
+    case 'published':
+      return `${who} published ${what}`;
+    case 'plan-moved':
+      return `${who} moved a plan for ${what}`;
+    case 'plan-called-off':
+      return `${who} called off a plan for ${what}`;
     case 'settings-changed':
       return `${who} changed the settings`;
   }

@@ -1,6 +1,7 @@
 import Type from 'typebox';
 import { optional } from '../../menu/schema-kit.ts';
 import { events, json, routesFor } from '../contract.ts';
+import { Showing } from '../edition.ts';
 import { ParkedOrder, PassTicket, PlacedOrder, Printer, VoidAnswer } from '../kitchen.ts';
 import { Line, Order } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
@@ -37,9 +38,16 @@ const takenElsewhere = { when: 'The order was taken at another till.' };
 export const deviceApi = {
   menu: get('/menu', {
     action: 'read-menu',
-    summary: 'The menu with its revision and summary lines',
+    summary: 'The edition that a location has, with its summary lines; without a location, that of the first one',
+    query: atLocation,
     responses: { 200: json(StoredMenu) },
     refusals: noMenu,
+  }),
+  showing: post('/showing', {
+    action: 'read-menu',
+    summary: 'Tells which edition a page shows',
+    body: Showing,
+    responses: { 200: json(object({})) },
   }),
   quote: post('/quote', {
     action: 'take-orders',

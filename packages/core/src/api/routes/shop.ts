@@ -16,12 +16,14 @@ const { get, post } = routesFor('shop');
 /** What guests may do: read the menu, get prices, order, and follow their order. */
 export const shopApi = {
   menu: get('/menu', {
-    summary: 'The menu with its revision and summary lines',
+    summary: 'The edition that a location has, with its summary lines; without a location, that of the first one',
+    query: { location: optional(Type.String()) },
     responses: { 200: json(StoredMenu) },
     refusals: noMenu,
   }),
   document: get('/menu/document', {
-    summary: 'The menu document',
+    summary: 'The menu document that a location has; without a location, that of the first one',
+    query: { location: optional(Type.String()) },
     responses: { 200: json(MenuDocument) },
     refusals: noMenu,
   }),

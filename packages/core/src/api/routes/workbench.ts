@@ -12,6 +12,7 @@ import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
 import { count, many, object, text, Uuid } from '../schema.ts';
 import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
 import { accountApi } from './account.ts';
+import { editionsApi } from './editions.ts';
 import { before, oneOrder, orderList } from './order-list.ts';
 import { noMenu } from './refusals.ts';
 
@@ -133,6 +134,7 @@ export const workbenchApi = {
     responses: { 200: json(object({ pictures: count, bytes: count })) },
   }),
   ...accountApi,
+  ...editionsApi,
   events: get('/events', {
     action: 'read-menu',
     summary: 'Events: anything changed',

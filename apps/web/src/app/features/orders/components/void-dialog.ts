@@ -20,7 +20,6 @@ const REFUSALS: Readonly<Record<string, string>> = {
   'not-left': 'That much is not left of it: somebody may have voided it already.',
   'key-taken': 'What was sent before went through after all. Look at what is left of the order now.',
   'no-order': 'There is no such order any more.',
-  'no-menu': 'The menu that this was sold from is not kept any more, so it can’t be quoted again.',
   'no-answer': 'The server does not answer just now. Send it again: nothing is voided twice.',
 };
 

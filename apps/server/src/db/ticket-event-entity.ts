@@ -1,19 +1,5 @@
-import type { Workbook } from '@hearty-ladle/core';
 import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
-
-/** The menu at a revision from which something was sold; orders are read with it for ever. */
-export interface SoldMenuRow {
-  revision: number;
-  menu: Workbook;
-}
-export const SoldMenuEntity = new EntitySchema<SoldMenuRow>({
-  name: 'sold_menu',
-  columns: {
-    revision: { type: 'bigint', primary: true, primaryKeyConstraintName: 'pk_sold_menu', transformer: safeInteger },
-    menu: { type: 'jsonb' },
-  },
-});
 
 /** A ticket was bumped or recalled. Append-only. */
 export interface TicketEventRow {

@@ -1,0 +1,84 @@
+import type { StoredMenu, Workbook } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
+import type { DataSource, EntityManager } from 'typeorm';
+import { loadEdition } from './edition-store.ts';
+
+/** An edition never changes, so one that was read can be kept; so many of them are. */
+const KEPT = 24;
+
+interface Begun {
+  readonly location: string;
+  readonly edition: number;
+  readonly at: Date;
+}
+
+/** An edition as it is served somewhere. */
+export type ServedMenu = StoredMenu & { readonly edition: number };
+
+/** The editions that are served, and those that orders were made on. */
+export class Editions {
+  readonly #database: DataSource;
+  readonly #kept = new Map<number, Promise<Workbook | undefined>>();
+
+  constructor(database: DataSource) {
+    this.#database = database;
+  }
+
+  /**
+   * What a location is served now; undefined if nothing is published. Without a location, or at one without an edition of
+   * its own: what the first location of the newest edition in force has.
+   */
+  async served(location?: string): Promise<ServedMenu | undefined> {
+    const { manager } = this.#database;
+    const own = location === undefined ? undefined : await begunAt(manager, location);
+    if (own) return this.#servedAs(own);
+    const newest = await begunAt(manager);
+    const menu = newest && (await this.at(newest.edition));
+    const first = menu?.locations?.[0];
+    const there = location === undefined && first ? await begunAt(manager, first.id) : undefined;
+    return newest && this.#servedAs(there ?? newest);
+  }
+
+  /** What an edition holds. */
+  async at(number: number): Promise<Workbook | undefined> {
+    const kept = this.#kept.get(number) ?? loadEdition(this.#database.manager, number);
+    this.#kept.delete(number);
+    this.#kept.set(number, kept);
+    const [oldest] = this.#kept.keys();
+    if (this.#kept.size > KEPT && oldest !== undefined) this.#kept.delete(oldest);
+    const menu = await kept.catch((error: unknown) => {
+      this.#kept.delete(number);
+      throw error;
+    });
+    if (!menu) this.#kept.delete(number);
+    return menu;
+  }
+
+  /** The edition that an order was made on; there always is one. */
+  async soldOn({ edition }: { readonly edition: number }): Promise<Workbook> {
+    const menu = await this.at(edition);
+    if (!menu) throw new Error(`there is no edition ${edition}`);
+    return menu;
+  }
+
+  async #servedAs({ location, edition, at }: Begun): Promise<ServedMenu | undefined> {
+    const menu = await this.at(edition);
+    if (!menu) return undefined;
+    return { revision: at.getTime(), menu, versions: {}, edition, ...(location !== '' && { location }) };
+  }
+}
+
+/** The last publication that has begun at a location, or anywhere. Runs on every quote, so it is plain SQL. */
+export async function begunAt(
+  manager: EntityManager,
+  location?: string,
+  moment: Date = now(),
+): Promise<Begun | undefined> {
+  const [row] = (await manager.query(
+    `SELECT location, edition, at FROM publication
+      WHERE called_off_at IS NULL AND at <= $1 ${location === undefined ? '' : 'AND location = $2'}
+      ORDER BY at DESC, location LIMIT 1`,
+    location === undefined ? [moment] : [moment, location],
+  )) as Begun[];
+  return row;
+}

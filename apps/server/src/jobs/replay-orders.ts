@@ -1,0 +1,159 @@
+import {
+  type DatedOrder,
+  editionOf,
+  type Menu,
+  MOST_REPLAYED_LISTED,
+  type ReplayedOrder,
+  type ReplayLine,
+  type ReplayRequest,
+  type Workbook,
+} from '@hearty-ladle/core';
+import { now, replayInWorker } from '@hearty-ladle/node-runtime';
+import type { DataSource } from 'typeorm';
+import { editionWithout } from '../commands/publish.ts';
+
+const PAGE = 500;
+const DAY_MS = 86_400_000;
+/** Replays that a process runs at once; each takes a thread. */
+const MAX_AT_ONCE = 2;
+
+interface PastOrder {
+  readonly id: string;
+  readonly number: number;
+  readonly round: number;
+  readonly placedAt: Date;
+  readonly dishes: readonly string[];
+  readonly request: DatedOrder;
+}
+
+type Summary = Extract<ReplayLine, { differing: unknown }>;
+
+/** Quotes the orders of the last days with an edition and with the draft, a few at a time. */
+export class Replays {
+  readonly #database: DataSource;
+  #running = 0;
+
+  constructor(database: DataSource) {
+    this.#database = database;
+  }
+
+  get isFull(): boolean {
+    return this.#running >= MAX_AT_ONCE;
+  }
+
+  /** Aborting rejects with the signal's reason. */
+  async run(
+    before: Workbook,
+    draft: Workbook,
+    { location, left, days }: ReplayRequest,
+    write: (line: ReplayLine) => void,
+    signal: AbortSignal,
+  ): Promise<Summary> {
+    const without = editionWithout(before, draft, left);
+    // Where what is left is needed after all, everything is compared.
+    const after = Array.isArray(without) ? editionOf(draft) : without;
+    this.#running++;
+    try {
+      return await this.#replay(
+        { before, after },
+        { location, since: new Date(now().getTime() - days * DAY_MS) },
+        write,
+        signal,
+      );
+    } finally {
+      this.#running--;
+    }
+  }
+
+  async #replay(
+    menus: { readonly before: Menu; readonly after: Menu },
+    which: Which,
+    write: (line: ReplayLine) => void,
+    signal: AbortSignal,
+  ): Promise<Summary> {
+    const total = await countOf(this.#database, which);
+    const found = new Differing();
+    let page: readonly PastOrder[] = [];
+    let done = 0;
+    const pages = async function* (database: DataSource) {
+      do {
+        page = await pageOf(database, which, page.at(-1));
+        if (page.length > 0) yield page.map(({ request }) => request);
+      } while (page.length === PAGE);
+    };
+    const sums = await replayInWorker(
+      menus,
+      pages(this.#database),
+      (differing) => {
+        differing.forEach((one, index) => found.add(page[index], one));
+        write({ done: (done += page.length), total });
+      },
+      signal,
+    );
+    return { sums, ...found.told() };
+  }
+}
+
+/** What differs, as far as it is listed, and how much each dish adds. */
+class Differing {
+  readonly #orders: Summary['differing'][number][] = [];
+  readonly #dishes = new Map<string, { orders: number; difference: number }>();
+
+  add(order: PastOrder | undefined, replayed: ReplayedOrder | undefined): void {
+    if (!order || !replayed) return;
+    const { id, number, placedAt, dishes, request } = order;
+    const { before, after } = replayed;
+    this.#orders.push({ id, number, placedAt: placedAt.toISOString(), dishes, ...replayed });
+    const difference = before !== null && after !== null ? after - before : 0;
+    const items = new Set(request.lines.map(({ item }) => item));
+    for (const item of items) {
+      const sum = this.#dishes.get(item) ?? { orders: 0, difference: 0 };
+      sum.orders++;
+      // An order with several dishes counts for each in equal parts.
+      sum.difference += difference / items.size;
+      this.#dishes.set(item, sum);
+    }
+  }
+
+  /** The latest orders, those that are refused or allowed only after first. */
+  told(): Pick<Summary, 'differing' | 'dishes'> {
+    const changesStanding = ({ before, after }: Summary['differing'][number]) =>
+      before === null || after === null ? 1 : 0;
+    return {
+      differing: this.#orders
+        .reverse()
+        .sort((one, other) => changesStanding(other) - changesStanding(one))
+        .slice(0, MOST_REPLAYED_LISTED),
+      dishes: [...this.#dishes]
+        .map(([item, { orders, difference }]) => ({ item, orders, difference: Math.round(difference) }))
+        .sort((one, other) => Math.abs(other.difference) - Math.abs(one.difference) || other.orders - one.orders),
+    };
+  }
+}
+
+interface Which {
+  readonly location: string | null;
+  readonly since: Date;
+}
+
+const WHERE = `placed_at >= $1 AND ($2::text IS NULL OR request ->> 'location' = $2)`;
+
+async function countOf(database: DataSource, { since, location }: Which): Promise<number> {
+  const [{ total } = { total: 0 }] = (await database.query(`SELECT count(*)::int AS total FROM orders WHERE ${WHERE}`, [
+    since,
+    location,
+  ])) as { total: number }[];
+  return total;
+}
+
+async function pageOf(
+  database: DataSource,
+  { since, location }: Which,
+  last: PastOrder | undefined,
+): Promise<PastOrder[]> {
+  return (await database.query(
+    `SELECT id, number, round, placed_at AS "placedAt", dishes, request FROM orders
+      WHERE ${WHERE} AND (number, round) > ($3, $4) ORDER BY number, round LIMIT ${PAGE}`,
+    [since, location, last?.number ?? 0, last?.round ?? 0],
+  )) as PastOrder[];
+}
