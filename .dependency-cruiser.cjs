@@ -23,7 +23,7 @@ const CORE_ARROWS = {
   'cross-table': ['menu', 'change', 'compile', 'quote', 'analysis', 'check', 'edits'],
   variants: ['money', 'menu', 'change', 'compile', 'quote', 'edits', 'cross-table', 'api'],
   pantry: ['money', 'menu', 'compile', 'quote', 'order', 'api', 'search'],
-  editions: ['menu', 'order', 'api'],
+  editions: ['menu', 'change', 'order', 'api'],
   prices: ['money', 'menu', 'change'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],

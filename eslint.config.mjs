@@ -15,10 +15,10 @@ const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
   injects(
     'ApiClient',
-    '^(Api|StockApi|SessionApi)',
-    'Only Api, StockApi and SessionApi use the client; they name what a call is for.',
+    '^(Api|StockApi|SessionApi|EditionsApi)',
+    'Only Api, StockApi, SessionApi and EditionsApi use the client; they name what a call is for.',
   ),
-  injects('Api|StockApi|SessionApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
+  injects('Api|StockApi|SessionApi|EditionsApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
 ];
 
 const CLOCK = [

@@ -22,6 +22,7 @@ const MENU_WAIT_MS = 700;
 const ORDERS_AT_ONCE = 6;
 /** Changes of stock wait for the same rows as orders do. */
 const STOCK_CHANGES_AT_ONCE = 2;
+const PUBLISH_WAIT_MS = 30_000;
 const PICTURE_WAIT_MS = 20_000;
 /** Each takes a core for some 50 ms. */
 const SECRETS_AT_ONCE = 2;
@@ -62,6 +63,7 @@ export async function newServices(
     isDemo: config.demoSignIn,
     secret: await houseSettings.secret(database.manager),
     secretGate: new Gate(SECRETS_AT_ONCE, SECRET_WAIT_MS),
+    publishGate: new Gate(1, PUBLISH_WAIT_MS),
     menuGate: new Gate(MENU_WRITERS, MENU_WAIT_MS),
     orderGate: new Gate(ORDERS_AT_ONCE),
     stockGate: new Gate(STOCK_CHANGES_AT_ONCE),

@@ -231,10 +231,17 @@ export { withStandIns } from './edits/stand-ins.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, editionDifferences, type FieldChange, type PlaceChange } from './editions/differences.ts';
+export { changeBetween } from './editions/change-between.ts';
 export { EDITION_ASIDES, editionOf } from './editions/edition.ts';
 export { neededWith, type TakenChanges } from './editions/needed-with.ts';
 export { takeChanges } from './editions/take-changes.ts';
 export { hashOf } from './editions/hash.ts';
-export { type DatedOrder, OrderReplay, type ReplayedOrder, type ReplaySums } from './editions/replay-orders.ts';
+export {
+  type DatedOrder,
+  OrderReplay,
+  type ReplayedByDish,
+  type ReplayedOrder,
+  type ReplaySums,
+} from './editions/replay-orders.ts';
 export { type PriceKind, type PricePlace, pricePlaces, setPrices } from './prices/price-places.ts';
 export { hasOwnAmount, type Raise, raised, type Rounding, withAmounts, withListAmount } from './prices/reprice.ts';

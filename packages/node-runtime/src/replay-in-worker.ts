@@ -1,4 +1,4 @@
-import type { DatedOrder, Menu, ReplayedOrder, ReplaySums } from '@hearty-ladle/core';
+import type { DatedOrder, Menu, ReplayedByDish, ReplaySums } from '@hearty-ladle/core';
 import { newThread } from './new-thread.ts';
 import type { ReplayAnswer, ReplayRequest } from './replay-worker.ts';
 
@@ -6,7 +6,7 @@ import type { ReplayAnswer, ReplayRequest } from './replay-worker.ts';
 export async function replayInWorker(
   menus: { readonly before: Menu; readonly after: Menu },
   pages: AsyncIterable<readonly DatedOrder[]>,
-  heard: (differing: readonly (ReplayedOrder | undefined)[]) => void,
+  heard: (differing: readonly (ReplayedByDish | undefined)[]) => void,
   signal: AbortSignal,
 ): Promise<ReplaySums> {
   signal.throwIfAborted();

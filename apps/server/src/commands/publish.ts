@@ -30,7 +30,8 @@ import type { Doer } from './trail.ts';
 export interface PublishDependencies extends PlanDependencies {
   readonly editions: Editions;
   readonly houseSettings: HouseSettings;
-  readonly menuGate: Gate;
+  /** Publishing checks the whole menu, so it is done one after the other. */
+  readonly publishGate: Gate;
   readonly lineChecks: Pick<LineChecks, 'run'>;
 }
 
@@ -64,7 +65,15 @@ interface Delivery {
  * compared with the edition that it has then. Editions and publications are stored in one transaction, in which no
  * menu writer runs; the draft must still be the one that was seen. Repeating an id gives the first answer.
  */
-export async function publish(
+export function publish(
+  dependencies: PublishDependencies,
+  request: PublishRequest,
+  publisher: Publisher,
+): Promise<PublishOutcome> {
+  return dependencies.publishGate.run(() => publishNow(dependencies, request, publisher));
+}
+
+async function publishNow(
   dependencies: PublishDependencies,
   request: PublishRequest,
   publisher: Publisher,
@@ -83,27 +92,25 @@ export async function publish(
   if (stops > 0 && !(publisher.mayAnyway && request.reason !== undefined)) return refused('stops', { stops });
   const orders = await rushOf(dependencies, request);
   if (orders > 0) return { outcome: 'rush', orders };
-  return dependencies.menuGate.run(() =>
-    database.transaction(async (manager): Promise<PublishOutcome> => {
-      const revision = await lockRevision(manager);
-      const again = await publishedBefore(manager, request.id);
-      if (again) return { outcome: 'published', published: again };
-      if (revision !== request.revision) return { outcome: 'stale', revision };
-      for (const { location, at, base } of deliveries)
-        if ((await begunAt(manager, location, at))?.edition !== base) return { outcome: 'stale', revision };
-      const numbers = new Map<string, number>();
-      for (const { edition } of deliveries) {
-        const hash = hashOf(edition);
-        if (numbers.has(hash)) continue;
-        const reason = stops > 0 ? (request.reason ?? null) : null;
-        const { id: requestId, name, note } = request;
-        const about = { requestId, name, note, by: publisher.doer.by ?? '', at: now(), revision, reason };
-        numbers.set(hash, (await storeEdition(manager, edition, about)).number);
-      }
-      const each = deliveries.map((one) => ({ ...one, number: numbers.get(hashOf(one.edition)) ?? 0 }));
-      return outcomeOf(await storePublications(manager, request.id, each, publisher.doer));
-    }),
-  );
+  return database.transaction(async (manager): Promise<PublishOutcome> => {
+    const revision = await lockRevision(manager);
+    const again = await publishedBefore(manager, request.id);
+    if (again) return { outcome: 'published', published: again };
+    if (revision !== request.revision) return { outcome: 'stale', revision };
+    for (const { location, at, base } of deliveries)
+      if ((await begunAt(manager, location, at))?.edition !== base) return { outcome: 'stale', revision };
+    const numbers = new Map<string, number>();
+    for (const { edition } of deliveries) {
+      const hash = hashOf(edition);
+      if (numbers.has(hash)) continue;
+      const reason = stops > 0 ? (request.reason ?? null) : null;
+      const { id: requestId, name, note } = request;
+      const about = { requestId, name, note, by: publisher.doer.by ?? '', at: now(), revision, reason };
+      numbers.set(hash, (await storeEdition(manager, edition, about)).number);
+    }
+    const each = deliveries.map((one) => ({ ...one, number: numbers.get(hashOf(one.edition)) ?? 0 }));
+    return outcomeOf(await storePublications(manager, request.id, each, publisher.doer));
+  });
 }
 
 /** Publishes an edition that there is, to some locations, now or at a local time. */
@@ -126,13 +133,11 @@ export async function publishAgain(
   if (fresh.length === 0) return refused('nothing-new');
   const orders = await rushOf(dependencies, request);
   if (orders > 0) return { outcome: 'rush', orders };
-  return dependencies.menuGate.run(() =>
-    database.transaction(async (manager): Promise<PublishOutcome> => {
-      await lockRevision(manager);
-      const again = await publishedBefore(manager, request.id);
-      return outcomeOf(again ?? (await storePublications(manager, request.id, fresh, doer)));
-    }),
-  );
+  return database.transaction(async (manager): Promise<PublishOutcome> => {
+    await lockRevision(manager);
+    const again = await publishedBefore(manager, request.id);
+    return outcomeOf(again ?? (await storePublications(manager, request.id, fresh, doer)));
+  });
 }
 
 function outcomeOf(stored: Published | PublishRefusal): PublishOutcome {

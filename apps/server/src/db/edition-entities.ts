@@ -3,12 +3,12 @@ import { EntitySchema } from 'typeorm';
 import { safeInteger } from './safe-integer.ts';
 
 /** A part of editions, kept once however many of them have it: an object of the menu, or a list of other parts. */
-export interface EditionPartRow {
+interface EditionPartRow {
   id: number;
   hash: string;
   body: unknown;
 }
-export const EditionPartEntity = new EntitySchema<EditionPartRow>({
+const EditionPartEntity = new EntitySchema<EditionPartRow>({
   name: 'edition_part',
   columns: {
     id: {

@@ -1,10 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import { businessDayEnd, invert, localMinute, type Menu, type StoredMenu, type Workbook } from '@hearty-ladle/core';
+import {
+  applyUnchecked,
+  businessDayEnd,
+  type Edit,
+  invert,
+  localMinute,
+  type Menu,
+  type StoredMenu,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { JournalEntity, OffEntity, ParkedOrderEntity, PictureEntity } from '../db/entities.ts';
 import { loadMenu, replaceMenu, storeChange } from '../db/menu-store.ts';
 import { publishEverywhere } from '../db/edition-store.ts';
+import { AHEAD } from './house/ahead.ts';
 import { beforeTheRaise, demoHouse } from './house/house.ts';
 import { generateOrders, RAISED_DAYS_AGO } from './orders/generate-orders.ts';
 import { keptOrders } from './orders/kept-orders.ts';
@@ -58,19 +68,7 @@ async function storeMenus(manager: EntityManager, house: Workbook, raisedAt: Dat
   const { before, raise } = beforeTheRaise(house);
   await replaceMenu(manager, before);
   const first = (await loadMenu(manager)) as StoredMenu;
-  const { stored, touched } = await storeChange(manager, first, house, raise, WHO);
-  await manager.insert(JournalEntity, {
-    at: raisedAt,
-    by: WHO,
-    label: 'Prices of four dishes raised',
-    revision: stored.revision,
-    change: raise as never,
-    inverse: invert(first.menu, raise) as never,
-    touched,
-    undoes: null,
-    requestId: null,
-    fingerprint: null,
-  });
+  const stored = await storeStep(manager, first, { label: 'Prices of four dishes raised', at: raisedAt, ...raise });
   const opened = await publishEverywhere(manager, first.menu, {
     ...{ name: 'Autumn menu', by: WHO, revision: first.revision },
     at: new Date(raisedAt.getTime() - BEFORE_THE_RAISE_DAYS * DAY_MS),
@@ -79,7 +77,31 @@ async function storeMenus(manager: EntityManager, house: Workbook, raisedAt: Dat
     ...{ name: 'New prices', by: WHO, revision: stored.revision },
     at: raisedAt,
   });
+  await storeDraftAhead(manager, stored, now());
   return { before: { menu: first.menu, edition: opened.number }, now: { menu: stored.menu, edition: raised.number } };
+}
+
+/** Stores a change with its entry in the journal. */
+async function storeStep(
+  manager: EntityManager,
+  before: StoredMenu,
+  { label, at, edits }: { readonly label: string; readonly at: Date; readonly edits: readonly Edit[] },
+): Promise<StoredMenu> {
+  const change = { edits };
+  const { stored, touched } = await storeChange(manager, before, applyUnchecked(before.menu, change), change, WHO);
+  const made = { ...{ at, by: WHO, label, revision: stored.revision, touched }, undoes: null };
+  const values = { change: change as never, inverse: invert(before.menu, change) as never };
+  await manager.insert(JournalEntity, { ...made, ...values, requestId: null, fingerprint: null });
+  return stored;
+}
+
+/** Works on the draft ahead of what is served, in the last hours. */
+async function storeDraftAhead(manager: EntityManager, served: StoredMenu, moment: Date): Promise<void> {
+  let draft = served;
+  for (const [i, { label, edits }] of AHEAD.entries()) {
+    const at = new Date(moment.getTime() - (AHEAD.length - i) * 40 * 60_000);
+    draft = await storeStep(manager, draft, { label, at, edits: edits(draft.menu) });
+  }
 }
 
 /** What is off right now, and an order on hold at the till. */

@@ -3,7 +3,7 @@ import {
   editionOf,
   type Menu,
   MOST_REPLAYED_LISTED,
-  type ReplayedOrder,
+  type ReplayedByDish,
   type ReplayLine,
   type ReplayRequest,
   type Workbook,
@@ -99,19 +99,14 @@ class Differing {
   readonly #orders: Summary['differing'][number][] = [];
   readonly #dishes = new Map<string, { orders: number; difference: number }>();
 
-  add(order: PastOrder | undefined, replayed: ReplayedOrder | undefined): void {
+  add(order: PastOrder | undefined, replayed: ReplayedByDish | undefined): void {
     if (!order || !replayed) return;
-    const { id, number, placedAt, dishes, request } = order;
-    const { before, after } = replayed;
-    this.#orders.push({ id, number, placedAt: placedAt.toISOString(), dishes, ...replayed });
-    const difference = before !== null && after !== null ? after - before : 0;
-    const items = new Set(request.lines.map(({ item }) => item));
-    for (const item of items) {
+    const { id, number, placedAt, dishes } = order;
+    const { before, after, problems } = replayed;
+    this.#orders.push({ id, number, placedAt: placedAt.toISOString(), dishes, before, after, problems });
+    for (const [item, difference] of replayed.dishes) {
       const sum = this.#dishes.get(item) ?? { orders: 0, difference: 0 };
-      sum.orders++;
-      // An order with several dishes counts for each in equal parts.
-      sum.difference += difference / items.size;
-      this.#dishes.set(item, sum);
+      this.#dishes.set(item, { orders: sum.orders + 1, difference: sum.difference + difference });
     }
   }
 
@@ -125,7 +120,7 @@ class Differing {
         .sort((one, other) => changesStanding(other) - changesStanding(one))
         .slice(0, MOST_REPLAYED_LISTED),
       dishes: [...this.#dishes]
-        .map(([item, { orders, difference }]) => ({ item, orders, difference: Math.round(difference) }))
+        .map(([item, { orders, difference }]) => ({ item, orders, difference }))
         .sort((one, other) => Math.abs(other.difference) - Math.abs(one.difference) || other.orders - one.orders),
     };
   }

@@ -6,8 +6,8 @@ import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes.ts';
 import { provideRenderBeforeInput } from './shell/render-before-input.ts';
-import { MenuEffects } from './state/menu-effects.ts';
-import { menuFeature } from './state/menu-reducer.ts';
+import { chosenLocationFeature } from './state/chosen-location.ts';
+import { ServedEffects, servedFeature } from './state/served-menu.ts';
 import { theme } from './theme.ts';
 
 /** The nonce of this response, required by the content security policy for component styles. */
@@ -20,10 +20,10 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
-      { [menuFeature.name]: menuFeature.reducer },
+      { [servedFeature.name]: servedFeature.reducer, [chosenLocationFeature.name]: chosenLocationFeature.reducer },
       { runtimeChecks: { strictStateImmutability: isDevMode(), strictActionImmutability: isDevMode() } },
     ),
-    provideEffects(MenuEffects),
+    provideEffects(ServedEffects),
     providePrimeNG({
       csp: { nonce },
       theme: {

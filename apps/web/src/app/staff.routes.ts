@@ -2,8 +2,11 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { leadsHome, opensTo } from './doors.ts';
+import { MenuEffects } from './state/menu-effects.ts';
+import { menuFeature } from './state/menu-reducer.ts';
 import { PinPeopleEffects, pinPeopleFeature } from './state/pin-people.ts';
 import { OPEN_TO } from './state/screens.ts';
+import { ShowingEffects } from './state/showing.ts';
 import { SessionEffects, sessionFeature } from './state/session.ts';
 
 /** The screens of the people who work here, each open to who may do what it is for. */
@@ -11,9 +14,10 @@ export default [
   {
     path: '',
     providers: [
+      provideState(menuFeature),
       provideState(sessionFeature),
       provideState(pinPeopleFeature),
-      provideEffects(SessionEffects, PinPeopleEffects),
+      provideEffects(MenuEffects, SessionEffects, PinPeopleEffects, ShowingEffects),
     ],
     children: [
       { path: '', pathMatch: 'full', canActivate: [leadsHome], children: [] },

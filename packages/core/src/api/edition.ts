@@ -8,7 +8,7 @@ import { WorkbookDocument } from './workbook.ts';
 /** Editions: what is served, where and from when. */
 
 /** A local time, to the minute. */
-export const LocalMinute = Type.String({ pattern: String.raw`^\d{4}-\d\d-\d\dT\d\d:\d\d$` });
+const LocalMinute = Type.String({ pattern: String.raw`^\d{4}-\d\d-\d\dT\d\d:\d\d$` });
 
 /** An edition, without what it holds. `revision`: the draft's when it was made. */
 export const Edition = object({

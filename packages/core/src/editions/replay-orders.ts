@@ -1,5 +1,5 @@
 import type { Order } from '../api/line.ts';
-import type { OrderProblem } from '../api/quote.ts';
+import type { OrderProblem, OrderQuote } from '../api/quote.ts';
 import type { Menu } from '../menu/document.ts';
 import { quoteOrder } from '../order/quote-order.ts';
 
@@ -8,6 +8,11 @@ export interface ReplayedOrder {
   readonly before: number | null;
   readonly after: number | null;
   readonly problems: readonly OrderProblem[];
+}
+
+/** With how much each dish that differs adds to the difference; empty where the order does not stand in both. */
+export interface ReplayedByDish extends ReplayedOrder {
+  readonly dishes: ReadonlyMap<string, number>;
 }
 
 /** How many orders are the same, dearer, cheaper, refused or allowed only after; money over those that stand in both. */
@@ -47,11 +52,25 @@ export class OrderReplay {
 
   /** Undefined if nothing differs: the same total, or refused by both. */
   replay(order: DatedOrder): ReplayedOrder | undefined {
+    const found = this.replayByDish(order);
+    if (!found) return undefined;
+    const { dishes: _, ...replayed } = found;
+    return replayed;
+  }
+
+  /** The same, dish by dish. */
+  replayByDish(order: DatedOrder): ReplayedByDish | undefined {
     const clock = () => order.at;
     const [was, is] = [quoteOrder(this.#before, order, clock), quoteOrder(this.#after, order, clock)];
     const [before, after] = [was.ok ? was.total : null, is.ok ? is.total : null];
     this.#count(before, after);
-    return before === after ? undefined : { before, after, problems: is.problems };
+    if (before === after) return undefined;
+    return {
+      before,
+      after,
+      problems: is.problems,
+      dishes: was.ok && is.ok ? differenceByDish(order, was, is) : new Map(),
+    };
   }
 
   #count(before: number | null, after: number | null): void {
@@ -66,4 +85,13 @@ export class OrderReplay {
     else if (after > before) this.sums.dearer++;
     else this.sums.cheaper++;
   }
+}
+
+function differenceByDish({ lines }: DatedOrder, was: OrderQuote, is: OrderQuote): Map<string, number> {
+  const dishes = new Map<string, number>();
+  lines.forEach(({ item }, i) => {
+    const difference = (is.lines[i]?.price.line ?? 0) - (was.lines[i]?.price.line ?? 0);
+    if (difference !== 0) dishes.set(item, (dishes.get(item) ?? 0) + difference);
+  });
+  return dishes;
 }

@@ -3,7 +3,9 @@ import type { Menu } from '../index.ts';
 import { neighbour } from '../testing/neighbour.ts';
 import { Random } from '../testing/random.ts';
 import { richMenu } from '../testing/rich-menu.ts';
+import { applyUnchecked, touchedBy } from '../change/change.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
+import { changeBetween } from './change-between.ts';
 import { editionDifferences } from './differences.ts';
 import { neededWith } from './needed-with.ts';
 import { takeChanges } from './take-changes.ts';
@@ -73,4 +75,24 @@ it('brings a new group with the dish that asks it, and the dish with the group t
   expect(of('items/bowl/groups/new')).toEqual(['groups/new', 'items/bowl/groups/new']);
   expect(of('groups/old')).toEqual(['groups/old', 'items/bowl/groups/old']);
   expect(of('groups/new')).toEqual(['groups/new']);
+});
+
+it('is a change of the objects that differ, and of no others', () => {
+  const sorted = (menu: object) =>
+    Object.fromEntries(
+      Object.entries(menu).map(([list, things]) => [
+        list,
+        Array.isArray(things) ? things.map((thing) => JSON.stringify(thing)).sort() : (things as unknown),
+      ]),
+    );
+  for (let seed = 1; seed <= 100; seed++) {
+    const before = plain(richMenu(seed));
+    const after = plain(richMenu(seed + 500));
+    const change = changeBetween(before, after);
+    expect(changeBetween(applyUnchecked(before, change), after).edits).toEqual([]);
+    expect(sorted(plain(applyUnchecked(before, change)))).toEqual(sorted({ ...before, ...after }));
+    const [first] = touchedBy(change);
+    const one = changeBetween(before, after, ({ kind, id }) => kind === first?.kind && id === first.id);
+    expect(touchedBy(one)).toEqual(first ? [first] : []);
+  }
 });

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Workbook } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { type NewEdition, publishEverywhere, storeEdition } from '../edition-store.ts';
 import { loadMenu } from '../menu-store.ts';
@@ -57,7 +58,7 @@ export class Editions1790001000000 implements MigrationInterface {
 async function soldMenusToEditions(runner: QueryRunner): Promise<void> {
   const { manager } = runner;
   const about = (revision: number, name: string): NewEdition => ({
-    ...{ name, note: '', by: 'before editions', at: new Date(), revision, reason: null, requestId: randomUUID() },
+    ...{ name, note: '', by: 'before editions', at: now(), revision, reason: null, requestId: randomUUID() },
   });
   await runner.query(`ALTER TABLE "orders" ADD "edition" integer`);
   const sold = (await runner.query(`SELECT "revision", "menu" FROM "sold_menu" ORDER BY "revision"`)) as {

@@ -159,10 +159,10 @@ describe('smaller requests', () => {
       ),
     ).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
     const { api, http } = answering(200, [], 'device');
-    api.menu();
+    api.servedMenu('steps');
     api.placeOrder(order, 'key-of-this-order');
     expect(http.request.mock.calls).toEqual([
-      ['get', '/api/device/menu', { headers: {}, params: {}, body: undefined }],
+      ['get', '/api/device/menu', { headers: {}, params: { location: 'steps' }, body: undefined }],
       ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} }],
     ]);
   });

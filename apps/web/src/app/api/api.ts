@@ -87,9 +87,17 @@ export class Api {
     return this.#audience.now() === 'device';
   }
 
-  /** The menu as the page's audience may read it. */
-  menu(): Observable<StoredMenu> {
-    return this.#client.call(`get /api/${this.#audience.now()}/menu`, {});
+  /** The draft. */
+  draft(): Observable<StoredMenu> {
+    return this.#client.call('get /api/workbench/menu', {});
+  }
+
+  /** The edition that a location has, for guests and devices. */
+  servedMenu(location?: string): Observable<StoredMenu> {
+    const query = { ...(location !== undefined && { location }) };
+    return this.#isDevice()
+      ? this.#client.call('get /api/device/menu', { query })
+      : this.#client.call('get /api/shop/menu', { query });
   }
 
   change(request: ChangeRequest): Observable<SentChange> {

@@ -1,8 +1,13 @@
-import { HttpClient, type HttpErrorResponse } from '@angular/common/http';
+import {
+  HttpClient,
+  type HttpDownloadProgressEvent,
+  type HttpErrorResponse,
+  HttpEventType,
+} from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { AnswerOf, BodyOf, RefusalFieldsOf, Route, Routes, StaticOf } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
-import { type Observable, tap } from 'rxjs';
+import { concatMap, type Observable, tap } from 'rxjs';
 import { bodyOf } from './failure.ts';
 import { selectActingToken, sessionLost } from './session-slice.ts';
 
@@ -39,7 +44,37 @@ export class ApiClient {
   readonly #acting = this.#store.selectSignal(selectActingToken);
 
   call<N extends keyof Routes>(name: N, input: CallInput<Routes[N]>): Observable<AnswerOf<Routes[N]>> {
-    const { params = {}, query = {}, body, key } = input as AnyInput;
+    const { method, address, ...options } = this.#request(name, input as AnyInput);
+    return this.#http
+      .request<AnswerOf<Routes[N]>>(method, address, options)
+      .pipe(tap({ error: (error: HttpErrorResponse) => this.#lost(error) }));
+  }
+
+  /** The lines of an answer that is written line by line, as they arrive. Unsubscribing ends the request. */
+  lines<N extends keyof Routes>(name: N, input: CallInput<Routes[N]>): Observable<AnswerOf<Routes[N]>> {
+    const { method, address, ...options } = this.#request(name, input as AnyInput);
+    let read = 0;
+    return this.#http
+      .request(method, address, { ...options, observe: 'events', reportProgress: true, responseType: 'text' })
+      .pipe(
+        tap({ error: (error: HttpErrorResponse) => this.#lost(error) }),
+        concatMap((event) => {
+          const isEnd = event.type === HttpEventType.Response;
+          const text = isEnd ? (event.body ?? '') : (event as HttpDownloadProgressEvent).partialText;
+          if (text === undefined) return [];
+          const end = isEnd ? text.length : text.lastIndexOf('\n') + 1;
+          const lines = text.slice(read, end).split('\n').filter(Boolean);
+          read = Math.max(read, end);
+          return lines.map((line) => JSON.parse(line) as AnswerOf<Routes[N]>);
+        }),
+      );
+  }
+
+  #lost({ status }: HttpErrorResponse): void {
+    if (status === SIGN_IN) this.#store.dispatch(sessionLost());
+  }
+
+  #request(name: string, { params = {}, query = {}, body, key }: AnyInput) {
     const [method = '', path = ''] = name.split(' ');
     const address = path.replace(/:(\w+)/g, (_, param: string) => encodeURIComponent(String(params[param])));
     const asked = Object.fromEntries(
@@ -53,13 +88,7 @@ export class ApiClient {
       ...(acting !== undefined && { 'X-Acting-As': acting }),
       ...(body instanceof Blob && { 'Content-Type': 'application/octet-stream' }),
     };
-    return this.#http.request<AnswerOf<Routes[N]>>(method, address, { body, headers, params: asked }).pipe(
-      tap({
-        error: ({ status }: HttpErrorResponse) => {
-          if (status === SIGN_IN) this.#store.dispatch(sessionLost());
-        },
-      }),
-    );
+    return { method, address, body, headers, params: asked };
   }
 }
 

@@ -4,11 +4,12 @@ import { brokenPromises, type DishReach, type Edit, promisedAnew, promisesOf, ty
 import { clock } from '../clock.ts';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
+import { DraftView } from '../state/draft-view.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { describeChange } from '../text/changes.ts';
 import { faultText } from '../text/faults.ts';
 import { findingText, placeName } from '../text/findings.ts';
-import { formatMoney } from '../text/money.ts';
+import { spanWords } from '../text/spans.ts';
 import { ButtonDirective } from 'primeng/button';
 
 /** Steps of a reach that are done before anyone could read about them. */
@@ -30,7 +31,7 @@ export class ReachBar {
   protected readonly editor = inject(MenuEditor);
   readonly #language = inject(EditingLanguage);
   protected readonly all = signal(false);
-  protected readonly pendingChange = this.#view.pendingChange;
+  protected readonly pendingChange = inject(DraftView).pendingChange;
   /** A change whose reach is found at once, and harmless, is not shown. */
   protected readonly shownChange = computed(() => {
     const pending = this.pendingChange();
@@ -130,10 +131,8 @@ export class ReachBar {
     };
   }
 
-  #span(span: { min: number; max: number } | null | undefined): string {
-    const money = (minor: number) =>
-      formatMoney(minor, this.#view.menu()?.currency ?? 'EUR', this.#view.firstLocale() || 'en');
-    if (!span) return 'can’t be ordered';
-    return span.min === span.max ? money(span.min) : `${money(span.min)} – ${money(span.max)}`;
+  #span(span: Parameters<typeof spanWords>[1]): string {
+    const menu = this.#view.menu();
+    return menu ? spanWords(menu, span) : '';
   }
 }

@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { opensTo } from '../doors.ts';
 import { provideKit } from '../kit-theme.ts';
+import { EditionsEffects, editionsFeature } from '../state/editions.ts';
 import { FirstStepsEffects, firstStepsFeature } from '../state/first-steps.ts';
 import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
@@ -20,7 +21,8 @@ export default [
       provideState(pictureFeature),
       provideState(checkFeature),
       provideState(firstStepsFeature),
-      provideEffects(PictureEffects, CheckEffects, FirstStepsEffects),
+      provideState(editionsFeature),
+      provideEffects(PictureEffects, CheckEffects, FirstStepsEffects, EditionsEffects),
     ],
     component: Workbench,
     children: [
@@ -65,6 +67,12 @@ export default [
         canActivate: [opensTo(OPEN_TO.check)],
         loadChildren: () => import('../features/check/check.routes.ts'),
         title: 'Line check · Hearty Ladle',
+      },
+      {
+        path: 'editions',
+        canActivate: [opensTo(OPEN_TO.editions)],
+        loadChildren: () => import('../features/editions/editions.routes.ts'),
+        title: 'Editions · Hearty Ladle',
       },
       {
         path: 'history',

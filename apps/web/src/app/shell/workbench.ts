@@ -6,6 +6,8 @@ import { Dialog } from 'primeng/dialog';
 import { Message } from 'primeng/message';
 import { firstStepsFeature } from '../state/first-steps.ts';
 import { EditingLanguage } from '../state/editing-language.ts';
+import { DraftView } from '../state/draft-view.ts';
+import { editionsActions, selectAhead } from '../state/editions.ts';
 import { FindingsView } from '../state/findings-view.ts';
 import { checkActions } from '../state/line-check.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
@@ -19,6 +21,7 @@ import { type Naming, pathText, valueText } from '../text/value-text.ts';
 import { FindingMark } from '../ui/finding-mark.ts';
 import { HotkeyList } from '../ui/hotkeys/hotkey-list.ts';
 import { bindHotkeys } from '../ui/hotkeys/hotkeys.ts';
+import { aheadWords } from '../text/ahead.ts';
 import { FindAnything } from './find-anything.ts';
 import { ReachBar } from './reach-bar.ts';
 import { ButtonDirective } from 'primeng/button';
@@ -42,6 +45,7 @@ const RAIL: readonly Rail[] = [
       { screen: 'rules', name: 'Rules', icon: 'pi-directions' },
       { screen: 'prices', name: 'Prices', icon: 'pi-tags' },
       { screen: 'check', name: 'Line check', icon: 'pi-verified' },
+      { screen: 'editions', name: 'Editions', icon: 'pi-send' },
     ],
   },
   {
@@ -94,6 +98,7 @@ const RAIL: readonly Rail[] = [
 })
 export class Workbench {
   protected readonly view = inject(MenuView);
+  protected readonly draft = inject(DraftView);
   protected readonly editor = inject(MenuEditor);
   protected readonly language = inject(EditingLanguage);
   readonly #who = inject(Who);
@@ -108,9 +113,9 @@ export class Workbench {
   protected readonly finding = signal(false);
   protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
   protected readonly status = computed(() => {
-    const count = this.view.pendingEdits().length;
+    const count = this.draft.pendingEdits().length;
     const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
-    switch (this.view.sendFailure() ?? this.view.readFailure()) {
+    switch (this.draft.sendFailure() ?? this.draft.readFailure()) {
       case 'offline':
         return count > 0 ? `Offline. ${changes} here and will be sent.` : 'Offline. What you see may be out of date.';
       case 'busy':
@@ -120,17 +125,24 @@ export class Workbench {
           ? `Not saved: something is wrong at the server. ${changes} here.`
           : 'The menu can’t be read: something is wrong at the server.';
     }
-    if (this.view.pendingChange())
-      return this.view.pendingChange()?.reach ? 'Decide below' : 'Checking what this touches …';
+    if (this.draft.pendingChange())
+      return this.draft.pendingChange()?.reach ? 'Decide below' : 'Checking what this touches …';
     return count > 0 ? 'Saving …' : 'Saved';
   });
 
   /** What the person can do about a failure that does not pass by itself. */
   protected readonly mustAct = computed(() =>
-    this.view.sendFailure() === 'failed' ? 'send' : this.view.readFailure() === 'failed' ? 'read' : undefined,
+    this.draft.sendFailure() === 'failed' ? 'send' : this.draft.readFailure() === 'failed' ? 'read' : undefined,
   );
 
-  readonly #isBegun = inject(Store).selectSignal(firstStepsFeature.selectIsBegun);
+  readonly #store = inject(Store);
+  /** How far the draft is ahead of what is served. */
+  readonly #ahead = this.#store.selectSignal(selectAhead);
+  protected readonly ahead = computed(() => {
+    const ahead = this.#ahead();
+    return ahead && { words: aheadWords(ahead), isAhead: ahead.changes > 0 || ahead.editions.length === 0 };
+  });
+  readonly #isBegun = this.#store.selectSignal(firstStepsFeature.selectIsBegun);
   /** The way back to the first steps, of a house without dishes and as long as they are not all taken. */
   protected readonly isLed = computed(() => this.#isEmpty() || this.#isBegun());
   readonly #isEmpty = computed(() => this.view.menu()?.items.length === 0);
@@ -141,8 +153,9 @@ export class Workbench {
       if (this.#isEmpty() && router.url === '/menu') untracked(() => void router.navigateByUrl('/start'));
     });
     this.view.open();
+    this.#store.dispatch(editionsActions.opened());
     inject(StockView).open();
-    if (this.#who.person()) inject(Store).dispatch(checkActions.opened());
+    if (this.#who.person()) this.#store.dispatch(checkActions.opened());
     bindHotkeys(
       () => 'Menu',
       [
@@ -178,7 +191,7 @@ export class Workbench {
 
   /** What undo would take back. */
   protected readonly undoTitle = computed(() => {
-    const [pendingChange, past] = [this.view.pendingChange(), this.view.past()];
+    const [pendingChange, past] = [this.draft.pendingChange(), this.draft.past()];
     const isPending = pendingChange && past.length <= pendingChange.pastLength;
     const label = isPending ? pendingChange.label : past.at(-1)?.label;
     return label === undefined ? 'Ctrl+Z' : `Undo: ${label} (Ctrl+Z)`;
@@ -186,14 +199,14 @@ export class Workbench {
 
   /** Applies the pending change to all dishes, if its reach is known and nothing makes it impossible. */
   protected applyPending(): void {
-    const reach = this.view.pendingChange()?.reach;
+    const reach = this.draft.pendingChange()?.reach;
     if (reach && reach.faults.length === 0) this.editor.decide('everywhere');
   }
 
   /** The clash to decide: what both changed, and both values. */
   protected readonly clash = computed(() => {
     const menu = this.view.menu();
-    const clash = this.view.clashes()[0];
+    const clash = this.draft.clashes()[0];
     if (!menu || !clash) return undefined;
     const { kind, id, path, mine, theirs } = clash;
     const thing = thingFinder(menu)({ kind, id });

@@ -47,7 +47,7 @@ function open(items: Menu['items'] = []) {
   const asked: { request: ChangeRequest; answer: (answer: SentChange) => void }[] = [];
   let stored = { revision: 1, menu: menu([group('a'), group('b')], items), versions: { groups: { a: 1, b: 1 } } };
   const api = {
-    menu: vi.fn(() => of(stored)),
+    draft: vi.fn(() => of(stored)),
     change: (request: ChangeRequest) => {
       const reply = new Subject<SentChange>();
       asked.push({
@@ -161,7 +161,7 @@ describe('what is typed', () => {
       conflicts: [{ kind: 'groups', id: 'a', version: 5, thing: group('a', 'Theirs') }] as never,
     });
     vi.advanceTimersByTime(50);
-    expect(api.menu).toHaveBeenCalledTimes(2);
+    expect(api.draft).toHaveBeenCalledTimes(2);
     expect(state().menu?.groups[0]?.name).toBe('Theirs');
     expect(state().clashes).toMatchObject([{ id: 'a', path: ['name'], mine: 'Mine', theirs: 'Theirs' }]);
   });
@@ -173,36 +173,36 @@ describe('what others do', () => {
     serve({ revision: 4, menu: menu([group('a', 'New')]), versions: { groups: { a: 4, b: 1 } } });
     events.next({ type: 'menu', revision: 1 } as never);
     vi.advanceTimersByTime(100);
-    expect(api.menu).toHaveBeenCalledTimes(1);
+    expect(api.draft).toHaveBeenCalledTimes(1);
     events.next({ type: 'menu', revision: 4 } as never);
     vi.advanceTimersByTime(100);
     expect(state()).toMatchObject({ revision: 4, menu: { groups: [{ name: 'New' }] } });
     events.next({ type: 'connected' } as never);
     vi.advanceTimersByTime(100);
-    expect(api.menu).toHaveBeenCalledTimes(3);
+    expect(api.draft).toHaveBeenCalledTimes(3);
   });
 
   it('keeps the old menu on the screen when it cannot be read, and reads it by itself once it can', () => {
     const { events, api, state } = open();
-    api.menu.mockImplementationOnce(() => throwError(() => ({ status: 0 })));
+    api.draft.mockImplementationOnce(() => throwError(() => ({ status: 0 })));
     events.next({ type: 'connected' } as never);
     vi.advanceTimersByTime(100);
     expect(state()).toMatchObject({ readFailure: 'offline', menu: { groups: [{}, {}] } });
     vi.advanceTimersByTime(1_600);
     expect(state()).toMatchObject({ readFailure: undefined });
-    expect(api.menu).toHaveBeenCalledTimes(3);
+    expect(api.draft).toHaveBeenCalledTimes(3);
   });
 
   it('is read after a reading that was under way, when it is heard of meanwhile', () => {
     const { events, api, state } = open();
     const first = new Subject<never>();
-    api.menu.mockImplementationOnce(() => first);
+    api.draft.mockImplementationOnce(() => first);
     events.next({ type: 'menu', revision: 2 } as never);
     vi.advanceTimersByTime(100);
     events.next({ type: 'menu', revision: 3 } as never);
     vi.advanceTimersByTime(100);
-    expect(api.menu).toHaveBeenCalledTimes(2);
-    api.menu.mockImplementationOnce(() =>
+    expect(api.draft).toHaveBeenCalledTimes(2);
+    api.draft.mockImplementationOnce(() =>
       of({ revision: 3, menu: menu([group('a', 'Third')]), versions: { groups: { a: 3, b: 1 } } }),
     );
     first.next({ revision: 2, menu: menu([group('a', 'Second')]), versions: {} } as never);
@@ -213,13 +213,13 @@ describe('what others do', () => {
 
   it('and the first reading can be tried again, after it failed', () => {
     const failing = open();
-    failing.api.menu.mockImplementation(() => throwError(() => ({ status: 500 })));
+    failing.api.draft.mockImplementation(() => throwError(() => ({ status: 500 })));
     failing.events.next({ type: 'connected' } as never);
     vi.advanceTimersByTime(60_000);
-    const before = failing.api.menu.mock.calls.length;
+    const before = failing.api.draft.mock.calls.length;
     failing.act(menuActions.opened());
     vi.advanceTimersByTime(100);
-    expect(failing.api.menu.mock.calls.length).toBe(before + 1);
+    expect(failing.api.draft.mock.calls.length).toBe(before + 1);
   });
 });
 

@@ -70,7 +70,7 @@ export class MenuEffects {
       filter((reads) => reads !== undefined),
       debounceTime(READ_PAUSE_MS),
       concatMap(() =>
-        this.#api.menu().pipe(
+        this.#api.draft().pipe(
           map((stored) => menuActions.arrived({ stored })),
           catchError((error: HttpErrorResponse) => of(menuActions.loadFailed({ kind: unreachable(error) }))),
         ),

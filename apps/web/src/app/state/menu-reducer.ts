@@ -1,4 +1,5 @@
 import { createFeature, createReducer, on } from '@ngrx/store';
+import { MENU } from './menu-slice.ts';
 import { menuActions } from './menu-actions.ts';
 import { INITIAL, type MenuState } from './menu-state.ts';
 import { answered, arrived, givenUp, sending } from './menu-answers.ts';
@@ -7,7 +8,7 @@ import { changed, clashResolved, decided, reached } from './pending-change.ts';
 
 /** The menu being edited: edits show at once, are sent in order, and can be undone. */
 export const menuFeature = createFeature({
-  name: 'menu',
+  name: MENU,
   reducer: createReducer<MenuState>(
     INITIAL,
     on(menuActions.opened, (state) => ({

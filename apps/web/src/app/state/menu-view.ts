@@ -1,24 +1,19 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { compileMenu, minorDigits } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
+import { PageAudience } from '../api/audience.ts';
 import { menuActions } from './menu-actions.ts';
-import { menuFeature } from './menu-reducer.ts';
+import { selectEdition, selectMenu, selectMenuLoad } from './menu-slice.ts';
+import { servedActions } from './served-menu.ts';
 
-/** The menu being worked on, and what became of its edits, as signals to read. */
+/** The menu on screen, as signals to read: the draft in the workbench, else the edition that is served. */
 @Injectable({ providedIn: 'root' })
 export class MenuView {
   readonly #store = inject(Store);
-  readonly load = this.#store.selectSignal(menuFeature.selectLoad);
-  readonly menu = this.#store.selectSignal(menuFeature.selectMenu);
-  readonly pendingEdits = this.#store.selectSignal(menuFeature.selectPendingEdits);
-  readonly readFailure = this.#store.selectSignal(menuFeature.selectReadFailure);
-  readonly sendFailure = this.#store.selectSignal(menuFeature.selectSendFailure);
-  readonly past = this.#store.selectSignal(menuFeature.selectPast);
-  readonly future = this.#store.selectSignal(menuFeature.selectFuture);
-  readonly step = this.#store.selectSignal(menuFeature.selectStep);
-  readonly clashes = this.#store.selectSignal(menuFeature.selectClashes);
-  readonly notice = this.#store.selectSignal(menuFeature.selectNotice);
-  readonly pendingChange = this.#store.selectSignal(menuFeature.selectPendingChange);
+  readonly #audience = inject(PageAudience);
+  readonly load = this.#store.selectSignal(selectMenuLoad);
+  readonly menu = this.#store.selectSignal(selectMenu);
+  readonly edition = this.#store.selectSignal(selectEdition);
   readonly compiled = computed(() => {
     const menu = this.menu();
     return menu && compileMenu(menu);
@@ -30,6 +25,8 @@ export class MenuView {
 
   /** Reads the menu; every page that shows it calls this. */
   open(): void {
-    this.#store.dispatch(menuActions.opened());
+    const audience = this.#audience.now();
+    this.#store.dispatch(servedActions.opened({ audience }));
+    if (audience === 'workbench') this.#store.dispatch(menuActions.opened());
   }
 }

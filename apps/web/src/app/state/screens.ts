@@ -9,6 +9,7 @@ export const OPEN_TO = {
   'cross-table': 'see-set-up',
   prices: 'see-set-up',
   check: 'see-set-up',
+  editions: 'see-set-up',
   history: 'see-set-up',
   setup: 'read-menu',
   orders: 'see-orders',

@@ -11,6 +11,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, Store } from '@ngrx/store';
 import { MenuView } from './menu-view.ts';
 import { selectPlaces } from '../api/session-slice.ts';
+import { locationChosen } from './chosen-location.ts';
 import { locationsIn, selectLocation, stockActions, StockEffects, stockFeature } from './stock.ts';
 
 const NO_CHOICES: readonly string[] = [];
@@ -61,7 +62,7 @@ export class StockView {
   }
 
   choose(location: string): void {
-    this.#store.dispatch(stockActions.locationChosen({ location }));
+    this.#store.dispatch(locationChosen({ location }));
   }
 }
 

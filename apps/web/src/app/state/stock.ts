@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Location, PantryNow, Places, StockStanding, Workbook } from '@hearty-ladle/core';
+import type { LiveEvent, Location, PantryNow, Places, StockStanding, Workbook } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -27,15 +27,15 @@ import {
 import { Live } from '../api/live.ts';
 import { selectPlaces } from '../api/session-slice.ts';
 import { StockApi } from '../api/stock-api.ts';
-import { menuFeature } from './menu-reducer.ts';
+import { LOCATION_KEY, locationChosen, selectChosen } from './chosen-location.ts';
+import { selectMenu } from './menu-slice.ts';
 
-const LOCATION_KEY = 'hearty-ladle-location';
+/** News after which something else may be out. */
+const STANDING_NEWS: ReadonlySet<LiveEvent['type']> = new Set(['pantry', 'connected', 'editions']);
 /** What is off until a minute ends by itself, without news of it. */
 const LOOK_AGAIN_MS = 30_000;
 
 export interface StockState {
-  /** The location chosen on this device; the menu may no longer have it. */
-  readonly chosen: string | undefined;
   /** What is out and left there; undefined until the server has told. */
   readonly standing: StockStanding | undefined;
   /** Everything about stock there, for devices of the house. */
@@ -46,7 +46,6 @@ export const stockActions = createActionGroup({
   source: 'Stock',
   events: {
     Opened: emptyProps(),
-    'Location chosen': props<{ location: string }>(),
     Moved: emptyProps(),
     'Standing arrived': props<{ standing: StockStanding; pantry: PantryNow | undefined }>(),
   },
@@ -55,13 +54,8 @@ export const stockActions = createActionGroup({
 export const stockFeature = createFeature({
   name: 'stock',
   reducer: createReducer<StockState>(
-    { chosen: globalThis.localStorage?.getItem(LOCATION_KEY) ?? undefined, standing: undefined, pantry: undefined },
-    on(stockActions.locationChosen, (state, { location }) => ({
-      ...state,
-      chosen: location,
-      standing: undefined,
-      pantry: undefined,
-    })),
+    { standing: undefined, pantry: undefined },
+    on(locationChosen, () => ({ standing: undefined, pantry: undefined })),
     on(stockActions.standingArrived, (state, { standing, pantry }) => ({
       ...state,
       standing: unchanged(state.standing, standing),
@@ -76,15 +70,10 @@ function unchanged<T>(before: T | undefined, now: T): T {
 }
 
 /** The chosen location if it is one of those here, else the first of them; undefined if there is none. */
-export const selectLocation = createSelector(
-  stockFeature.selectChosen,
-  menuFeature.selectMenu,
-  selectPlaces,
-  (chosen, menu, places) => {
-    const here = locationsIn(menu, places);
-    return (here.find(({ id }) => id === chosen) ?? here[0])?.id;
-  },
-);
+export const selectLocation = createSelector(selectChosen, selectMenu, selectPlaces, (chosen, menu, places) => {
+  const here = locationsIn(menu, places);
+  return (here.find(({ id }) => id === chosen) ?? here[0])?.id;
+});
 
 /** The menu's locations where whoever is here has business. */
 export function locationsIn(menu: Workbook | undefined, places: Places): readonly Location[] {
@@ -103,7 +92,7 @@ export class StockEffects {
   readonly read = createEffect(() =>
     this.#actions.pipe(
       ofType(stockActions.opened),
-      switchMap(() => this.#store.select(menuFeature.selectMenu)),
+      switchMap(() => this.#store.select(selectMenu)),
       map((menu) => menu !== undefined),
       distinctUntilChanged(),
       filter((isThere) => isThere),
@@ -113,7 +102,7 @@ export class StockEffects {
           of(undefined),
           timer(LOOK_AGAIN_MS, LOOK_AGAIN_MS),
           this.#actions.pipe(ofType(stockActions.moved)),
-          this.#live.events.pipe(filter(({ type }) => type === 'pantry' || type === 'connected' || type === 'menu')),
+          this.#live.events.pipe(filter(({ type }) => STANDING_NEWS.has(type))),
         ).pipe(
           debounceTime(60),
           switchMap(() => this.#api.now(location).pipe(catchError(() => EMPTY))),
@@ -126,7 +115,7 @@ export class StockEffects {
   readonly remember = createEffect(
     () =>
       this.#actions.pipe(
-        ofType(stockActions.locationChosen),
+        ofType(locationChosen),
         tap(({ location }) => globalThis.localStorage?.setItem(LOCATION_KEY, location)),
       ),
     { dispatch: false },

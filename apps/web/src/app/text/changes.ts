@@ -25,7 +25,7 @@ export interface ChangedThing {
   readonly values: readonly ChangedValue[];
 }
 
-const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
+export const KIND_WORDS: Readonly<Record<ThingKind, string>> = {
   items: 'Dish',
   groups: 'Group',
   sections: 'Section',
@@ -70,7 +70,7 @@ function describeEdit(menu: Workbook, edit: Edit, inverse: Change): ChangedThing
 }
 
 /** A rule is said as a sentence, before and after; nothing if only its name changed. */
-function changedRule(menu: Workbook, before: Thing, after: Thing): ChangedValue[] {
+export function changedRule(menu: Workbook, before: Thing, after: Thing): ChangedValue[] {
   const [was, is] = [writeRule(menu, before as Rule), writeRule(menu, after as Rule)];
   return was === is ? [] : [{ field: 'Rule', before: was, after: is }];
 }

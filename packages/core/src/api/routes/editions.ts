@@ -24,11 +24,15 @@ const noEdition = { 404: { when: 'There is no such edition.' } };
 const noPlan = { 404: { when: 'There is no such plan, or it has begun.' } };
 const notPublished = {
   409: {
-    when: 'The draft was changed since `revision`; or more was ordered in the last minutes than the house calls a rush, which `orders` says.',
+    when:
+      'The draft was changed since `revision`; or more was ordered in the last minutes than the house calls a rush, ' +
+      'which `orders` says.',
     fields: { revision: optional(count), orders: optional(count) },
   },
   422: {
-    when: 'It is not published for the reason in `fault`: at the location in `location`, or because of what `stops`, or the places in `needs` go along.',
+    when:
+      'It is not published for the reason in `fault`: at the location in `location`, or because of what `stops`, or ' +
+      'the places in `needs` go along.',
     fields: {
       fault: optional(PublishFault),
       location: optional(text),

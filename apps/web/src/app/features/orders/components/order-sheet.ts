@@ -39,7 +39,7 @@ export class OrderSheet {
   readonly #first = computed(() => this.order().rounds[0] as Round);
   /** The menu that the first round was sold from. */
   readonly #sold = computed(() => compileMenu(this.#first().menu));
-  protected readonly revision = computed(() => this.#first().revision);
+  protected readonly edition = computed(() => this.#first().edition);
   protected readonly location = computed(
     () => this.#sold().menu.locations?.find(({ id }) => id === this.order().location)?.name,
   );

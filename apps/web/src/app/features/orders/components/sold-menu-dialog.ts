@@ -17,7 +17,7 @@ import { ReturnsFocus } from '../../../ui/returns-focus.ts';
     [modal]="true"
     [draggable]="false"
     [style]="{ width: '560px' }"
-    [header]="'The menu as it was, revision ' + round().revision"
+    [header]="'The menu as it was, edition ' + round().edition"
     (visibleChange)="closed.emit()"
   >
     <hl-select-field label="Dish" [options]="dishes()" [value]="dish()" (chosen)="dish.set($event)" />

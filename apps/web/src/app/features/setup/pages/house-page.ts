@@ -48,6 +48,8 @@ export class HousePage {
     readyHere: this.#number(0, 600),
     readyTakeaway: this.#number(0, 600),
     readyDelivery: this.#number(0, 600),
+    rushOrders: this.#number(0, 10_000),
+    rushMinutes: this.#number(1, 240),
   });
   protected readonly mayChange = inject(Who).mayAnywhere('change-set-up');
   protected readonly whoMay = whoMay('change-set-up');
@@ -93,6 +95,8 @@ export class HousePage {
       readyHere,
       readyTakeaway,
       readyDelivery,
+      rushOrders,
+      rushMinutes,
     } = this.form.getRawValue();
     const house: House = {
       orders: { maxLines, maxGuestQuantity, maxTotal: Math.round(maxTotal * this.#unit()) },
@@ -102,6 +106,7 @@ export class HousePage {
       pictures: { maxMegabytes },
       stock: { few },
       ready: { 'dine-in': readyHere, takeaway: readyTakeaway, delivery: readyDelivery },
+      rush: { orders: rushOrders, minutes: rushMinutes },
     };
     this.#store.dispatch(houseActions.saved({ house }));
   }
@@ -114,7 +119,7 @@ export class HousePage {
     this.#store.dispatch(houseActions.opened());
   }
 
-  #fill({ orders, rates, pin, retention, pictures, stock, ready }: House): void {
+  #fill({ orders, rates, pin, retention, pictures, stock, ready, rush }: House): void {
     this.form.reset({
       ...orders,
       maxTotal: orders.maxTotal / this.#unit(),
@@ -126,6 +131,8 @@ export class HousePage {
       readyHere: ready['dine-in'],
       readyTakeaway: ready.takeaway,
       readyDelivery: ready.delivery,
+      rushOrders: rush.orders,
+      rushMinutes: rush.minutes,
     });
   }
 

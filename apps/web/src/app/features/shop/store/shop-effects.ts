@@ -4,7 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { exhaustMap, filter, map, switchMap, takeUntil, tap, timer, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
-import { menuActions } from '../../../state/menu-actions.ts';
+import { servedActions } from '../../../state/served-menu.ts';
 import { selectLocation } from '../../../state/stock.ts';
 import { replacing, SLOW_MS } from '../../../state/order-tries.ts';
 import { orderOf, placeOf, remember, shopActions, shopFeature } from './shop-store.ts';
@@ -46,7 +46,7 @@ export class ShopEffects {
     this.#actions.pipe(
       ofType(shopActions.sendAnswered),
       filter(({ answer }) => answer.outcome === 'costs-otherwise' || answer.outcome === 'refused'),
-      map(() => menuActions.newsHeard({ revision: undefined })),
+      map(() => servedActions.readAgain()),
     ),
   );
 

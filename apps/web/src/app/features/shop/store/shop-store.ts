@@ -2,7 +2,7 @@ import type { Answers, Line, Order, OrderProblem, PlacedOrder, Service } from '@
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import type { SentOrder } from '../../../api/api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
-import { stockActions } from '../../../state/stock.ts';
+import { locationChosen } from '../../../state/chosen-location.ts';
 import type { BasketLine, SeenNames } from './basket-line.ts';
 import {
   answeredTries,
@@ -144,7 +144,7 @@ export const shopFeature = createFeature({
       ...(named.name !== undefined && { name: named.name }),
       ...(named.place !== undefined && { places: { ...state.places, [state.service ?? USUAL_SERVICE]: named.place } }),
     })),
-    on(stockActions.locationChosen, changedOrder),
+    on(locationChosen, changedOrder),
     on(shopActions.serviceChosen, (state, { service }) => ({ ...changedOrder(state), service })),
     on(shopActions.orderedAgain, (state) => ({ ...changedOrder(state), lines: [...state.lines, ...state.last] })),
     on(shopActions.avoided, (state, { avoid }) => ({ ...changedOrder(state), avoid })),

@@ -1,0 +1,121 @@
+import type { HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { StoredMenu } from '@hearty-ladle/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
+import { catchError, debounceTime, distinctUntilChanged, EMPTY, filter, map, merge, of, switchMap, timer } from 'rxjs';
+import { Api } from '../api/api.ts';
+import type { Audience } from '../api/audience.ts';
+import { failureOf } from '../api/failure.ts';
+import { Live } from '../api/live.ts';
+import { selectPlaces } from '../api/session-slice.ts';
+import { selectChosen } from './chosen-location.ts';
+
+const RETRY_MS = 1_500;
+/** Events that arrive together cause one read. */
+const READ_PAUSE_MS = 40;
+
+export interface ServedState {
+  /** Who the page on screen is for; the workbench shows the draft instead. */
+  readonly audience: Audience | undefined;
+  readonly served: StoredMenu | undefined;
+  readonly hasFailed: boolean;
+}
+
+export const servedActions = createActionGroup({
+  source: 'Served menu',
+  events: {
+    /** A page shows the menu. */
+    Opened: props<{ audience: Audience }>(),
+    Arrived: props<{ served: StoredMenu }>(),
+    'Load failed': props<{ isFinal: boolean }>(),
+    'Read again': emptyProps(),
+  },
+});
+
+/** The edition that shop, till, pass and 86 board show: what their location has. */
+export const servedFeature = createFeature({
+  name: 'served',
+  reducer: createReducer<ServedState>(
+    { audience: undefined, served: undefined, hasFailed: false },
+    on(servedActions.opened, (state, { audience }) =>
+      audience === state.audience ? state : { audience, served: undefined, hasFailed: false },
+    ),
+    on(servedActions.arrived, (state, { served }) => ({
+      ...state,
+      hasFailed: false,
+      // The same edition is the same menu, so that nothing is computed again for nothing.
+      served: isSame(state.served, served) ? state.served : served,
+    })),
+    on(servedActions.loadFailed, (state) => ({ ...state, hasFailed: true })),
+  ),
+});
+
+function isSame(one: StoredMenu | undefined, other: StoredMenu): boolean {
+  return one?.edition === other.edition && one?.location === other.location && one?.revision === other.revision;
+}
+
+/** Which location's edition is read, and for whom; undefined in the workbench. */
+const selectWanted = createSelector(
+  servedFeature.selectAudience,
+  selectChosen,
+  selectPlaces,
+  (audience, chosen, places) => {
+    if (audience === undefined || audience === 'workbench') return undefined;
+    const location = places === 'everywhere' || places.includes(chosen ?? '') ? chosen : places[0];
+    return JSON.stringify([audience, location ?? null]);
+  },
+);
+
+@Injectable()
+export class ServedEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #live = inject(Live);
+  readonly #store = inject(Store);
+
+  /** Reads the edition at the start, when another location is chosen, and whenever it may be another one. */
+  readonly read = createEffect(() =>
+    this.#store.select(selectWanted).pipe(
+      distinctUntilChanged(),
+      switchMap((wanted) => {
+        if (wanted === undefined) return EMPTY;
+        const [, location] = JSON.parse(wanted) as [Audience, string | null];
+        return merge(
+          of(undefined),
+          this.#actions.pipe(ofType(servedActions.opened, servedActions.readAgain)),
+          this.#live.events.pipe(filter(({ type }) => type === 'editions' || type === 'connected')),
+        ).pipe(
+          debounceTime(READ_PAUSE_MS),
+          switchMap(() =>
+            this.#api.servedMenu(location ?? undefined).pipe(
+              map((served) => servedActions.arrived({ served })),
+              catchError((error: HttpErrorResponse) =>
+                of(servedActions.loadFailed({ isFinal: failureOf(error) === 'refused' })),
+              ),
+            ),
+          ),
+        );
+      }),
+    ),
+  );
+
+  /** Tries again by itself when the server can't be reached; where nothing is served yet, news come by themselves. */
+  readonly readAgain = createEffect(() =>
+    this.#actions.pipe(
+      ofType(servedActions.loadFailed),
+      filter(({ isFinal }) => !isFinal),
+      switchMap(() => timer(RETRY_MS)),
+      map(() => servedActions.readAgain()),
+    ),
+  );
+}
