@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
+import { at, expectAccessible, publishDraft, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
@@ -52,6 +52,8 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await expect(face.getByRole('region', { name: 'Kitchen tickets' })).toContainText('Sweet corn');
   await expect(savedStatus(page)).toHaveText('Saved');
   await expectAccessible(page);
+
+  await publishDraft(page);
 
   // The pass is open while a guest orders with a note.
   const pass = await context.newPage();

@@ -1,6 +1,15 @@
 import { expect, type Page } from '@playwright/test';
 import { addBasket } from '../support/basket.ts';
-import { applied, at, choose, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
+import {
+  applied,
+  at,
+  choose,
+  expectAccessible,
+  publishDraft,
+  resetHouse,
+  savedStatus,
+  test,
+} from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 
@@ -51,6 +60,7 @@ test('six sizes by nine fillings: a block dragged, a row by keys, a row copied, 
   expect(menu.menu.rules.filter(({ when }) => JSON.stringify(when).includes('basket-size/basket-one'))).toHaveLength(1);
   await page.reload();
   await expect(cell(page, 'Basket One', 'Filling Eight')).toHaveAccessibleName(/does not go together/);
+  await publishDraft(page);
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: /Dumpling basket/ }).click();
   await page.getByLabel('Basket One').check();

@@ -14,6 +14,7 @@ const SCREENS = [
   ['/setup/stations/kettles', 'Used in'],
   ['/groups/bowl-size', 'Used on'],
   ['/check', 'What each dish can cost'],
+  ['/editions', 'Editions so far'],
   ['/rules', 'Type a new rule'],
   ['/cross-table?rows=noodle&columns=toppings', 'Filled goes together'],
   ['/prices', 'Percentages and factors follow'],

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { at, choose, resetHouse, savedStatus, test } from '../support/house.ts';
+import { at, choose, publishDraft, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 
@@ -43,6 +43,7 @@ test('a summary line has words of its own in each language, and the basket reads
   await choose(page.getByRole('banner'), 'Editing language', 'Español');
   await words.fill('Té {cup-size} con {milk}');
   await expect(savedStatus(page)).toHaveText('Saved');
+  await publishDraft(page);
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: /^Milk tea/ }).click();
   await page.getByRole('radio', { name: /^Tall/ }).check();
@@ -78,4 +79,26 @@ test('a till whose server does not answer says so after seconds, and keeps the o
   await expect(page.getByText(/The server is slow to answer. The order is kept here/)).toBeVisible({ timeout: 15_000 });
   await page.reload();
   await expect(order).toContainText('Night toast');
+});
+
+test('who reads what is changed at the dish, and how it is read back is written with a live preview', async ({
+  page,
+}) => {
+  await page.goto(at('/menu/milk-tea'));
+  await page.getByText('Kitchen routing').click();
+  await page.locator('hl-who-reads summary', { hasText: 'Milk' }).click();
+  await choose(page, /Oat/, 'Cold side');
+  await expect(page.locator('hl-who-reads')).toContainText('Oat milk: Cold side');
+  await page.getByText('Summary line in the basket').click();
+  const words = page.getByLabel('For this dish');
+  await words.fill('{cup-size} tea{, with +milk');
+  await expect(page.getByRole('alert')).toContainText('brace');
+  await words.fill('{cup-size} tea{, with +milk}');
+  await expect(page.locator('hl-summary-editor dl')).toContainText('Short tea');
+  await expect(savedStatus(page)).toHaveText('Saved');
+  await publishDraft(page);
+  await page.goto(at('/till'));
+  await page.getByRole('button', { name: 'Teas and other drinks' }).click();
+  await page.getByRole('button', { name: /^Milk tea/ }).click();
+  await expect(page.getByRole('region', { name: 'The order' })).toContainText(/(Short|Tall) tea/);
 });

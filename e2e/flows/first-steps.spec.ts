@@ -59,6 +59,7 @@ test('from an empty house to a ticket that was read, each step left and taken up
   await page.goto(at('/menu'));
   await page.getByRole('link', { name: 'First steps' }).click();
 
+  await tap(button('Publish the first edition'));
   const opens = context.waitForEvent('page');
   await tap(page.getByRole('link', { name: 'Open the shop' }));
   const shop = await opens;

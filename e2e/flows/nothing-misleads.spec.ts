@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
+import { at, expectAccessible, publishDraft, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 
@@ -128,6 +128,7 @@ test('what the menu took from a basket is said by name and taken out; a new name
   await workbench.goto(at('/groups/noodle'));
   await workbench.getByLabel('Guest name, row 1').fill('Hand-cut wheat');
   await expect(savedStatus(workbench)).toHaveText('Saved');
+  await publishDraft(page);
 
   const basket = page.getByLabel('Basket');
   await expect(basket).toContainText('No longer on the menu: Slow pork.');

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { openBasket } from '../support/guest.ts';
-import { applied, at, browserOf, choose, expectAccessible, resetHouse, test } from '../support/house.ts';
+import { applied, at, browserOf, choose, expectAccessible, publishDraft, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 // Who may look, but needs the shift lead's PIN for everything here.
@@ -53,6 +53,7 @@ test('a hidden choice stands in for one that is off, in the shop and on the boar
     .check();
   await page.getByRole('button', { name: 'Hide', exact: true }).click();
   await applied(page);
+  await publishDraft(page);
   const shop = await (await browser.newContext({ viewport: PHONE })).newPage();
   await shop.goto(at('/shop'));
   await shop.getByRole('button', { name: /^Ember broth/ }).click();
@@ -148,6 +149,7 @@ test('a case that is delivered counts as what it holds; the count goes shelf by 
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Keep shelf and cases' }).click();
   await enterPin(page);
+  await expect(page.getByRole('rowheader', { name: 'Cold room 2' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('rowheader', { name: 'Cold room 2' })).toBeVisible();
   const row = page.getByRole('row', { name: /^Butter/ });

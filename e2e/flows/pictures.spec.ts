@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
-import { applied, at, choose, expectAccessible, resetHouse, test } from '../support/house.ts';
+import { applied, at, choose, expectAccessible, publishDraft, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
@@ -51,6 +51,7 @@ test('several pictures at once are matched by name, one is cut and one corrected
   await words.fill('A dark bowl with an egg');
   await words.press('Tab');
   await applied(page);
+  await publishDraft(page);
   await page.goto(at('/shop?dish=ember'));
   await expect(page.getByRole('img', { name: 'A dark bowl with an egg' })).toBeVisible();
   await expectAccessible(page);

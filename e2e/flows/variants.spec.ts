@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { addBasket } from '../support/basket.ts';
-import { applied, at, expectAccessible, resetHouse, savedStatus, test } from '../support/house.ts';
+import { applied, at, expectAccessible, publishDraft, resetHouse, savedStatus, test } from '../support/house.ts';
 
 test.beforeEach(resetHouse);
 
@@ -52,6 +52,7 @@ test('forty variants: made of two groups, filled by one paste and a code pattern
   await applied(page);
   await expectAccessible(page);
 
+  await publishDraft(page);
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: /Dumpling basket/ }).click();
   await page.getByLabel('Basket One').check();
@@ -99,6 +100,7 @@ test('all combinations in one list, as the operator says: each with its price, a
   await applied(page);
   await expectAccessible(page);
 
+  await publishDraft(page);
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: /^Milk tea/ }).click();
   const list = page.getByRole('group', { name: /^Which one\?/ });
@@ -139,6 +141,7 @@ test('three versions with a price each, and a question for one of them only', as
   await page.waitForURL('**/rules/rule');
   await applied(page);
 
+  await publishDraft(page);
   await page.goto(at('/shop'));
   const dish = page.getByRole('button', { name: /^Dumpling basket/ });
   await expect(dish).toContainText('€9.00 – €15.00');

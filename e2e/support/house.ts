@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import type { StoredMenu } from '@hearty-ladle/core';
 import { run } from '../../scripts/lib/run.mjs';
 
 /** The demo's people, by what they do. */
@@ -67,6 +68,16 @@ export function emptyHouse(): void {
   run('node', ['apps/server/dist/load-demo.js', '--empty', '--replace'], {
     env: { DATABASE_URL: ofHouse('_DATABASE') },
   });
+}
+
+/** Publishes the draft to all locations, as whoever is signed in. */
+export async function publishDraft(page: Page): Promise<void> {
+  const stored = await page.request.get(at('/api/workbench/menu'));
+  const { revision, menu } = (await stored.json()) as StoredMenu;
+  const locations = (menu.locations ?? []).map(({ id }) => id);
+  const about = { id: crypto.randomUUID(), name: '', note: '', left: [], reason: 'a journey', evenInRush: true };
+  const answer = await page.request.post(at('/api/workbench/editions'), { data: { ...about, revision, locations } });
+  expect(answer.ok(), await answer.text()).toBe(true);
 }
 
 /** The save status in the workbench's header. */

@@ -154,7 +154,7 @@ async function pgbench({ bin, databaseUrl }) {
   writeFileSync(
     file,
     `BEGIN;
-WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, revision, request, quote, total, due, search, guest_token)
+WITH placed AS (INSERT INTO orders (id, key, fingerprint, placed_at, edition, request, quote, total, due, search, guest_token)
   SELECT gen_random_uuid(), gen_random_uuid()::text, ${text(order.fingerprint)}, now(), 1, request, quote,
     ${order.total}, ${order.total}, '', gen_random_uuid() FROM bench_order RETURNING id, number)
 INSERT INTO ticket (id, order_id, order_number, station, body, sent_at, version)

@@ -6,7 +6,7 @@ import { main } from '../lib/settings.mjs';
 const TIMES = 8;
 const REPEATS = 7;
 
-const COLUMNS = 'revision, request, quote, total, due, stand_ins, name, place, dishes, search, fingerprint, round';
+const COLUMNS = 'edition, request, quote, total, due, stand_ins, name, place, dishes, search, fingerprint, round';
 /** The same six weeks once more, before those that there are; each order with its tickets. */
 const ONCE_MORE = `
   WITH most AS (SELECT max(number) AS number FROM orders WHERE key NOT LIKE 'year %'),

@@ -231,6 +231,7 @@ export { withStandIns } from './edits/stand-ins.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, editionDifferences, type FieldChange, type PlaceChange } from './editions/differences.ts';
+export { isSoldAt, soldAtEdits } from './edits/sold-where.ts';
 export { changeBetween } from './editions/change-between.ts';
 export { EDITION_ASIDES, editionOf } from './editions/edition.ts';
 export { neededWith, type TakenChanges } from './editions/needed-with.ts';

@@ -30,7 +30,9 @@ export type ReferenceRole =
   | 'excepted'
   | 'rule'
   | 'price-list'
-  | 'location-list';
+  | 'location-list'
+  /** A dish is sold at that location, of those that it names. */
+  | 'sold-at';
 
 export interface Reference {
   readonly target: Target;
@@ -158,6 +160,7 @@ function ofItem(item: Item, keep: Keep): Item {
     station: one('stations', 'made-at', keep),
     sections: list('sections', 'in-section', keep),
     dayparts: list('dayparts', 'on-sale-in', keep),
+    locations: list('locations', 'sold-at', keep),
     image: one('pictures', 'shows-picture', keep),
     uses: uses(keep),
     groups: (of) => {

@@ -9,11 +9,12 @@ import { keepInAttachments, keepReferences, type Reference, type Target } from '
 import { keyOf } from './where-used.ts';
 
 /**
- * Something that would be sold more widely than now: a dish that loses its last daypart, or something only a removed
- * rule shows.
+ * Something that would be sold more widely than now: a dish that loses its last daypart or location, or something only a
+ * removed rule shows.
  */
 type Widening =
   | { readonly kind: 'sold-all-day'; readonly item: Id }
+  | { readonly kind: 'sold-everywhere'; readonly item: Id }
   | { readonly kind: 'always-shown'; readonly rule: Id; readonly path: string };
 
 /** A group that a dish (undefined: the order) loses because none of the choices it offers there is left. */
@@ -40,8 +41,9 @@ export function removeEverywhere(menu: Menu, removed: Target): Removal {
       if (removed.kind === kind && thing.id === removed.id) continue;
       const remaining = keepReferences(kind, thing as never, keep);
       if (kind === 'items') {
-        if (losesHours(thing as Item, remaining as Item | undefined))
-          widened.push({ kind: 'sold-all-day', item: thing.id });
+        const [before, after] = [thing as Item, remaining as Item | undefined];
+        if (losesAll('dayparts', before, after)) widened.push({ kind: 'sold-all-day', item: thing.id });
+        if (losesAll('locations', before, after)) widened.push({ kind: 'sold-everywhere', item: thing.id });
         detached.push(
           ...detachedFrom(thing.id, (thing as Item).groups, (remaining as Item | undefined)?.groups, removed),
         );
@@ -77,8 +79,8 @@ function isOwner(kind: string, id: Id, removed: Target): boolean {
   return removed.kind === 'choices' && kind === 'groups' && id === removed.group;
 }
 
-function losesHours(item: Item, remaining: Item | undefined): boolean {
-  return (item.dayparts?.length ?? 0) > 0 && remaining !== undefined && remaining.dayparts === undefined;
+function losesAll(field: 'dayparts' | 'locations', item: Item, remaining: Item | undefined): boolean {
+  return (item[field]?.length ?? 0) > 0 && remaining !== undefined && remaining[field] === undefined;
 }
 
 function detachedFrom(

@@ -23,6 +23,8 @@ export const en = {
   'again.order': 'Order again',
 
   'shop.basket-link': '{count, plural, one {# dish} other {# dishes}}',
+  'shop.edition': 'Menu edition {edition}',
+  'shop.not-open': 'There is nothing to order here yet.',
   'shop.loading': 'Just a moment …',
   'shop.unreachable': 'We can’t be reached just now. What you chose is kept; please try again in a moment.',
   'shop.paused': 'No online orders are taken just now. From {time} on you can order again; your basket is kept.',

@@ -25,6 +25,8 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'again.order': 'Pedir otra vez',
 
   'shop.basket-link': '{count, plural, one {# plato} other {# platos}}',
+  'shop.edition': 'Carta, edición {edition}',
+  'shop.not-open': 'Todavía no hay nada que pedir aquí.',
   'shop.loading': 'Un momento …',
   'shop.unreachable': 'Ahora mismo no hay conexión. Lo que has elegido se conserva; inténtalo de nuevo en un momento.',
   'shop.paused':

@@ -2,6 +2,8 @@
 export const en = {
   'page.till': 'Till',
   'page.pass': 'Pass',
+  'page.edition': 'Edition {edition}',
+  'page.nothing-served': 'Nothing is published here yet. Publish a first edition under Editions.',
   'page.board': '86 board',
   'page.workbench': 'To the workbench',
   'page.location': 'Location',

@@ -4,6 +4,8 @@ import type { StaffKey } from './staff-en.ts';
 export const es: Readonly<Record<StaffKey, string>> = {
   'page.till': 'Caja',
   'page.pass': 'Pase',
+  'page.edition': 'Edición {edition}',
+  'page.nothing-served': 'Aquí no hay nada publicado todavía. Publica una primera edición en Ediciones.',
   'page.board': 'Tablero 86',
   'page.workbench': 'Al escritorio',
   'page.location': 'Local',

@@ -153,9 +153,11 @@ export class Workbench {
       if (this.#isEmpty() && router.url === '/menu') untracked(() => void router.navigateByUrl('/start'));
     });
     this.view.open();
-    this.#store.dispatch(editionsActions.opened());
     inject(StockView).open();
-    if (this.#who.person()) this.#store.dispatch(checkActions.opened());
+    if (this.#who.person()) {
+      this.#store.dispatch(checkActions.opened());
+      this.#store.dispatch(editionsActions.opened());
+    }
     bindHotkeys(
       () => 'Menu',
       [

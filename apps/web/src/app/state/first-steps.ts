@@ -1,9 +1,10 @@
 import { inject, Injectable } from '@angular/core';
-import type { FirstAnswers, ListedOrder } from '@hearty-ladle/core';
+import type { FirstAnswers, ListedOrder, PublishRequest } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, EMPTY, filter, map, merge, of, switchMap, tap } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, filter, map, merge, of, switchMap, tap } from 'rxjs';
 import { Api } from '../api/api.ts';
+import { EditionsApi, type PublishAnswer } from '../api/editions-api.ts';
 import { Live } from '../api/live.ts';
 import { menuActions } from './menu-actions.ts';
 
@@ -24,6 +25,8 @@ export interface FirstStepsState {
   readonly hasBumped: boolean;
   readonly drafts: Drafts;
   /** What was handed in, and what is left of it once the server has it: until then nothing typed is let go. */
+  /** Whether the first edition is being published, and why it was not. */
+  readonly publishing: { readonly isSending: boolean; readonly refusal: string | undefined };
   readonly handedIn: { readonly typed: Drafts; readonly left: Partial<Drafts> } | undefined;
 }
 
@@ -35,6 +38,8 @@ export const firstStepsActions = createActionGroup({
     Typed: props<{ drafts: Partial<Drafts> }>(),
     /** A step was handed in; `left`: its drafts once it is saved. */
     'Handed in': props<{ left: Partial<Drafts> }>(),
+    'Publish asked': props<{ request: PublishRequest }>(),
+    'Publish answered': props<{ answer: PublishAnswer }>(),
   },
 });
 
@@ -54,7 +59,10 @@ function remembered(): Pick<FirstStepsState, 'isBegun' | 'drafts'> {
 export const firstStepsFeature = createFeature({
   name: 'firstSteps',
   reducer: createReducer<FirstStepsState>(
-    { hasOrder: false, hasBumped: false, ...remembered(), handedIn: undefined },
+    {
+      ...{ hasOrder: false, hasBumped: false, ...remembered(), handedIn: undefined },
+      publishing: { isSending: false, refusal: undefined },
+    },
     on(firstStepsActions.opened, (state) => ({ ...state, isBegun: !state.hasBumped })),
     on(firstStepsActions.ordersArrived, (state, { orders }) => {
       const hasBumped = orders.some(({ bumped }) => bumped > 0);
@@ -62,6 +70,11 @@ export const firstStepsFeature = createFeature({
     }),
     on(firstStepsActions.typed, (state, { drafts }) => ({ ...state, drafts: { ...state.drafts, ...drafts } })),
     on(firstStepsActions.handedIn, (state, { left }) => ({ ...state, handedIn: { typed: state.drafts, left } })),
+    on(firstStepsActions.publishAsked, (state) => ({ ...state, publishing: { isSending: true, refusal: undefined } })),
+    on(firstStepsActions.publishAnswered, (state, { answer }) => ({
+      ...state,
+      publishing: { isSending: false, refusal: answer.outcome === 'published' ? undefined : answer.message },
+    })),
     on(menuActions.answered, (state, { answer }) => {
       if (answer.outcome === 'saved') return letGo(state);
       const isKeptWaiting = ['offline', 'busy', 'failed'].includes(answer.outcome);
@@ -87,6 +100,7 @@ function letGo({ handedIn, ...state }: FirstStepsState): FirstStepsState {
 export class FirstStepsEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
+  readonly #editions = inject(EditionsApi);
   readonly #live = inject(Live);
   readonly #store = inject(Store);
 
@@ -96,6 +110,14 @@ export class FirstStepsEffects {
       switchMap(() => merge(of(undefined), this.#live.events.pipe(filter(({ type }) => type === 'tickets')))),
       switchMap(() => this.#api.orders({ find: '' }).pipe(catchError(() => EMPTY))),
       map((orders) => firstStepsActions.ordersArrived({ orders })),
+    ),
+  );
+
+  readonly publish = createEffect(() =>
+    this.#actions.pipe(
+      ofType(firstStepsActions.publishAsked),
+      exhaustMap(({ request }) => this.#editions.publish(request)),
+      map((answer) => firstStepsActions.publishAnswered({ answer })),
     ),
   );
 

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { PageAudience } from '../api/audience.ts';
 import { menuActions } from './menu-actions.ts';
 import { selectEdition, selectMenu, selectMenuLoad } from './menu-slice.ts';
-import { servedActions } from './served-menu.ts';
+import { servedActions, servedFeature } from './served-menu.ts';
 
 /** The menu on screen, as signals to read: the draft in the workbench, else the edition that is served. */
 @Injectable({ providedIn: 'root' })
@@ -14,6 +14,7 @@ export class MenuView {
   readonly load = this.#store.selectSignal(selectMenuLoad);
   readonly menu = this.#store.selectSignal(selectMenu);
   readonly edition = this.#store.selectSignal(selectEdition);
+  readonly isNotServed = this.#store.selectSignal(servedFeature.selectIsNotServed);
   readonly compiled = computed(() => {
     const menu = this.menu();
     return menu && compileMenu(menu);

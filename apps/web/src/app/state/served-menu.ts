@@ -29,6 +29,8 @@ export interface ServedState {
   readonly audience: Audience | undefined;
   readonly served: StoredMenu | undefined;
   readonly hasFailed: boolean;
+  /** Nothing is published there yet. */
+  readonly isNotServed: boolean;
 }
 
 export const servedActions = createActionGroup({
@@ -46,17 +48,18 @@ export const servedActions = createActionGroup({
 export const servedFeature = createFeature({
   name: 'served',
   reducer: createReducer<ServedState>(
-    { audience: undefined, served: undefined, hasFailed: false },
+    { audience: undefined, served: undefined, hasFailed: false, isNotServed: false },
     on(servedActions.opened, (state, { audience }) =>
-      audience === state.audience ? state : { audience, served: undefined, hasFailed: false },
+      audience === state.audience ? state : { audience, served: undefined, hasFailed: false, isNotServed: false },
     ),
     on(servedActions.arrived, (state, { served }) => ({
       ...state,
       hasFailed: false,
+      isNotServed: false,
       // The same edition is the same menu, so that nothing is computed again for nothing.
       served: isSame(state.served, served) ? state.served : served,
     })),
-    on(servedActions.loadFailed, (state) => ({ ...state, hasFailed: true })),
+    on(servedActions.loadFailed, (state, { isFinal }) => ({ ...state, hasFailed: true, isNotServed: isFinal })),
   ),
 });
 

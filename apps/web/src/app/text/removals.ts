@@ -13,6 +13,8 @@ export function removalMessages(menu: Workbook, removal: Removal): string[] {
       (it) => `“${group(it.group)}” is taken off ${dish(it.item)}: no choice that it offers there would be left.`,
     );
   return removal.widened.map((it) => {
+    if (it.kind === 'sold-everywhere')
+      return `${dish(it.item)} would then be sold at every location. Say where else it is sold first.`;
     if (it.kind === 'sold-all-day') return `${dish(it.item)} would then be sold all day. Give it other hours first.`;
     const { group: id, choice } = thingOf(it.path);
     const found = menu.groups.find((one) => one.id === id);

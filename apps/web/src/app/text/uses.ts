@@ -20,6 +20,7 @@ const ROLE_WORDS: Readonly<Record<ReferenceRole, string>> = {
   rule: 'uses it in a rule',
   'price-list': 'prices from it',
   'location-list': 'sells at its prices',
+  'sold-at': 'is sold there, and not everywhere',
 };
 
 /** A place that uses something, by name, with the screen that shows it. */

@@ -5,6 +5,7 @@ import type { MenuItem } from 'primeng/api';
 import { ButtonDirective } from 'primeng/button';
 import { Menu } from 'primeng/menu';
 import { type StaffKey, staffMessage, StaffPipe } from '../messages/staff-message.ts';
+import { MenuView } from '../state/menu-view.ts';
 import { OPEN_TO, type Screen } from '../state/screens.ts';
 import { sessionActions, Who } from '../state/session.ts';
 
@@ -65,6 +66,7 @@ export class PersonMenu {
   readonly #who = inject(Who);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
+  readonly #view = inject(MenuView);
   protected readonly name = computed(() => this.#who.person()?.name ?? this.#who.device()?.name ?? '');
   protected readonly ways = computed((): MenuItem[] => {
     const screens = SCREENS.filter(([screen]) => this.hasScreens() && this.#who.mayAnywhere(OPEN_TO[screen]));
@@ -77,14 +79,19 @@ export class PersonMenu {
           { label: this.#say('person.sign-in'), command: this.#to('/sign-in') },
           { label: this.#say('person.give-up'), command: () => this.#store.dispatch(sessionActions.unpaired()) },
         ];
-    return [...screens.map(([screen, name]) => ({ label: this.#say(name), command: this.#to(`/${screen}`) })), ...out];
+    const edition = this.#view.edition();
+    return [
+      ...(edition === undefined ? [] : [{ label: this.#say('page.edition', { edition }), disabled: true }]),
+      ...screens.map(([screen, name]) => ({ label: this.#say(name), command: this.#to(`/${screen}`) })),
+      ...out,
+    ];
   });
 
   #to(path: string): () => void {
     return () => void this.#router.navigateByUrl(path);
   }
 
-  #say(key: StaffKey): string {
-    return staffMessage(this.locale(), key);
+  #say(key: StaffKey, values: Readonly<Record<string, number>> = {}): string {
+    return staffMessage(this.locale(), key, values);
   }
 }

@@ -10,10 +10,24 @@ import { PrinterEffects, printerFeature } from './store/printer-store.ts';
 import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
+const placesPage = () => import('./pages/places-page.ts').then((m) => m.PlacesPage);
 const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage);
 
 export default [
   { path: '', pathMatch: 'full', redirectTo: 'stations' },
+  {
+    path: 'sold-where',
+    canActivate: [opensTo('see-set-up')],
+    title: 'What is sold where · Hearty Ladle',
+    loadComponent: () => import('./pages/sold-where-page.ts').then((m) => m.SoldWherePage),
+  },
+  ...['locations', 'price-lists', 'hours', 'guests'].map((kind) => ({
+    path: kind,
+    canActivate: [opensTo('see-set-up')],
+    title: 'Set-up · Hearty Ladle',
+    data: { kind },
+    children: [{ matcher: optionalPath('id'), loadComponent: placesPage }],
+  })),
   {
     path: 'people',
     canActivate: [opensTo('manage-people')],

@@ -26,6 +26,8 @@ export class ReplayPanel {
   /** Days back. */
   readonly asked = output<number>();
   readonly dropped = output();
+  /** An order that is looked at, before and after. */
+  readonly orderOpened = output<string>();
   protected readonly days = signal('28');
   protected readonly OPTIONS = DAYS.map((days) => ({ value: days, label: `${days} days` }));
   readonly #compiled = computed(() => compileMenu(this.menu()));

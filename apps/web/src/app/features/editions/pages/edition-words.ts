@@ -1,7 +1,8 @@
-import { type Edition, type EditionsNow, textIn, type Workbook } from '@hearty-ladle/core';
+import { type Edition, type EditionsNow, localMinute, textIn, type Workbook } from '@hearty-ladle/core';
 import { now } from '../../../clock.ts';
 import { formatDay, formatMoment } from '../../../text/days.ts';
 import { deviceKindName } from '../../../text/roles.ts';
+import type { PlanDay } from '../components/plan-calendar.ts';
 import type { PublishPlace } from '../components/publish-panel.ts';
 import type { StripPlace } from '../components/time-strip.ts';
 import type { ScreenRow } from '../components/who-has-it.ts';
@@ -46,9 +47,38 @@ export function stripPlaces(
     name: placeWords(menu, location),
     now: begun ? { edition: named(begun.edition), since: `since ${localWords(begun.local)}` } : undefined,
     plans: plans.map(({ id, edition, local, by }) => ({
-      ...{ id, local, by, edition: named(edition), when: localWords(local) },
+      ...{ id, local, by, edition: named(edition), when: localWords(local), place: placeWords(menu, location) },
     })),
   }));
+}
+
+/** So many weeks are shown, the first of them the one that it is. */
+const WEEKS = 4;
+const DAY_MS = 86_400_000;
+
+/** The plans of the next weeks by day, Monday first; days before today are empty. */
+export function planWeeks(places: readonly StripPlace[]): PlanDay[][] {
+  const today = writtenDay(now());
+  const monday =
+    new Date(`${today}T00:00:00Z`).getTime() - ((new Date(`${today}T00:00:00Z`).getUTCDay() + 6) % 7) * DAY_MS;
+  const plans = places.flatMap((place) => place.plans);
+  return Array.from({ length: WEEKS }, (_, week) =>
+    Array.from({ length: 7 }, (_, weekday) => {
+      const day = new Date(monday + (week * 7 + weekday) * DAY_MS).toISOString().slice(0, 10);
+      return {
+        day,
+        name: formatDay(day, 'en-GB'),
+        isPast: day < today,
+        isToday: day === today,
+        plans: plans.filter(({ local }) => local.startsWith(day)),
+      };
+    }),
+  );
+}
+
+/** The day by this browser's clock. */
+function writtenDay(moment: Date): string {
+  return localMinute(moment, undefined).slice(0, 10);
 }
 
 /** “Mon, 30 Nov 2026, 07:00”, by the clock of wherever it is. */

@@ -24,10 +24,13 @@ import { SelectField } from '../../../ui/fields/select-field.ts';
 import { ChangeCardList, type ShownCard } from '../components/change-card-list.ts';
 import { PublishPanel, type PublishWish } from '../components/publish-panel.ts';
 import { ReplayPanel } from '../components/replay-panel.ts';
-import { TimeStrip } from '../components/time-strip.ts';
+import { OrderSideBySide } from '../components/order-side-by-side.ts';
+import { PlanCalendar } from '../components/plan-calendar.ts';
+import { PlanDialog } from '../components/plan-dialog.ts';
+import { type PlacedPlan, TimeStrip } from '../components/time-strip.ts';
 import { WhoHasIt } from '../components/who-has-it.ts';
 import { publishingActions, publishingFeature } from '../store/publishing-store.ts';
-import { editionRows, placesInWords, screenRows, stripPlaces } from './edition-words.ts';
+import { editionRows, placesInWords, planWeeks, screenRows, stripPlaces } from './edition-words.ts';
 import { reachInWords } from './reach-words.ts';
 
 const NO_CHANGES: readonly PlaceChange[] = [];
@@ -41,7 +44,7 @@ const NO_CHANGES: readonly PlaceChange[] = [];
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ...[ButtonDirective, ChangeCardList, ProgressBar, PublishPanel, ReplayPanel, RouterLink, SelectField],
-    ...[TimeStrip, WhoHasIt],
+    ...[OrderSideBySide, PlanCalendar, PlanDialog, TimeStrip, WhoHasIt],
   ],
   templateUrl: './editions-page.html',
   styleUrl: './editions-page.css',
@@ -68,6 +71,9 @@ export class EditionsPage {
     return this.number() !== undefined && Number.isSafeInteger(number) && number > 0 ? number : undefined;
   });
   protected readonly strip = computed(() => stripPlaces(this.view.menu(), this.#editions().now, this.state().list));
+  protected readonly openPlan = signal<PlacedPlan | undefined>(undefined);
+  protected readonly hasPlans = computed(() => this.strip().some(({ plans }) => plans.length > 0));
+  protected readonly weeks = computed(() => planWeeks(this.strip()));
   protected readonly places = computed(() => placesInWords(this.view.menu(), this.#editions().now));
   protected readonly screens = computed(() => screenRows(this.view.menu(), this.#editions().now));
   protected readonly list = computed(() => editionRows(this.state().list, this.#editions().now, this.view.menu()));
@@ -191,15 +197,31 @@ export class EditionsPage {
     this.#store.dispatch(publishingActions.replayAsked({ request: { location, left: this.#leftOut(), days } }));
   }
 
+  /** A past order with both menus, if one is looked at. */
+  protected readonly sideBySide = computed(() => {
+    const [order, base, taken] = [this.state().order, this.#base(), this.#taken()];
+    return order && base && taken ? { order, before: base.menu, after: taken.edition } : undefined;
+  });
+
+  protected openOrder(id: string): void {
+    this.#store.dispatch(publishingActions.orderOpened({ id }));
+  }
+
+  protected closeOrder(): void {
+    this.#store.dispatch(publishingActions.orderClosed());
+  }
+
   protected stopReplay(): void {
     this.#store.dispatch(publishingActions.replayDropped());
   }
 
   protected movePlan(plan: { readonly id: string; readonly at: string }): void {
+    this.openPlan.set(undefined);
     this.#store.dispatch(publishingActions.planMoved(plan));
   }
 
   protected callOff(id: string): void {
+    this.openPlan.set(undefined);
     this.#store.dispatch(publishingActions.planCalledOff({ id }));
   }
 

@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Change,
   Edition,
+  OpenedOrder,
   PublishAgain,
   PublishRequest,
   Reach,
@@ -12,6 +13,7 @@ import type {
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, EMPTY, exhaustMap, filter, map, merge, of, switchMap, takeUntil, timer } from 'rxjs';
+import { Api } from '../../../api/api.ts';
 import { EditionsApi, type PublishAnswer } from '../../../api/editions-api.ts';
 import { Live } from '../../../api/live.ts';
 import { ReachFinder } from '../../../state/reach-finder.ts';
@@ -31,6 +33,8 @@ export interface PublishingState {
     { readonly done: number; readonly total: number; readonly found?: Reach; readonly hasFailed?: true } | undefined;
   readonly replay:
     { readonly done: number; readonly total: number; readonly end?: ReplayEnd; readonly hasFailed?: true } | undefined;
+  /** A past order that is looked at, before and after. */
+  readonly order: OpenedOrder | undefined;
   /** What was sent last, and stays until it is answered. */
   readonly sent: Publishing | undefined;
   readonly isSending: boolean;
@@ -55,6 +59,9 @@ export const publishingActions = createActionGroup({
     'Replay ended': props<{ end: ReplayEnd }>(),
     'Replay failed': emptyProps(),
     'Replay dropped': emptyProps(),
+    'Order opened': props<{ id: string }>(),
+    'Order arrived': props<{ order: OpenedOrder }>(),
+    'Order closed': emptyProps(),
     Sent: props<{ publishing: Publishing }>(),
     Answered: props<{ answer: PublishAnswer }>(),
     'Plan moved': props<{ id: string; at: string }>(),
@@ -70,7 +77,7 @@ export const publishingFeature = createFeature({
   name: 'publishing',
   reducer: createReducer<PublishingState>(
     {
-      ...{ list: [], hasMore: false, isListed: false, reach: undefined, replay: undefined },
+      ...{ list: [], hasMore: false, isListed: false, reach: undefined, replay: undefined, order: undefined },
       ...{ sent: undefined, isSending: false, answer: undefined, notice: undefined },
     },
     on(publishingActions.opened, (state) => ({
@@ -92,6 +99,8 @@ export const publishingFeature = createFeature({
     on(publishingActions.replayEnded, (state, { end }) => ({ ...state, replay: { ...NOTHING, end } })),
     on(publishingActions.replayFailed, (state) => ({ ...state, replay: { ...NOTHING, hasFailed: true } })),
     on(publishingActions.replayDropped, (state) => ({ ...state, replay: undefined })),
+    on(publishingActions.orderArrived, (state, { order }) => ({ ...state, order })),
+    on(publishingActions.orderClosed, (state) => ({ ...state, order: undefined })),
     on(publishingActions.sent, (state, { publishing }) => ({
       ...state,
       ...{ sent: publishing, isSending: true, answer: undefined, notice: undefined },
@@ -114,6 +123,7 @@ export const publishingFeature = createFeature({
 export class PublishingEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(EditionsApi);
+  readonly #orders = inject(Api);
   readonly #live = inject(Live);
   readonly #reach = inject(ReachFinder);
 
@@ -164,6 +174,14 @@ export class PublishingEffects {
           takeUntil(this.#actions.pipe(ofType(publishingActions.replayDropped, publishingActions.opened))),
         ),
       ),
+    ),
+  );
+
+  readonly openOrder = createEffect(() =>
+    this.#actions.pipe(
+      ofType(publishingActions.orderOpened),
+      switchMap(({ id }) => this.#orders.order(id).pipe(catchError(() => EMPTY))),
+      map((order) => publishingActions.orderArrived({ order })),
     ),
   );
 

@@ -7,6 +7,7 @@ import { staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { StockView } from '../../../state/stock-view.ts';
+import { NothingServed } from '../../../ui/nothing-served.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { LanguageSwitch } from '../../../ui/language-switch.ts';
 import { LocationSwitch } from '../../../ui/location-switch.ts';
@@ -32,6 +33,7 @@ const DOUBLE_TAP_MS = 400;
   selector: 'hl-board-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    NothingServed,
     PersonMenu,
     ActingMark,
     BoardBar,

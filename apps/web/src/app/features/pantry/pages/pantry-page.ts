@@ -7,6 +7,7 @@ import { Dialog } from 'primeng/dialog';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import type { Option } from '../../../ui/fields/option.ts';
+import { NothingServed } from '../../../ui/nothing-served.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -35,6 +36,7 @@ const MODES: readonly Option<Mode>[] = [
   selector: 'hl-pantry-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    NothingServed,
     PersonMenu,
     ActingMark,
     ButtonDirective,

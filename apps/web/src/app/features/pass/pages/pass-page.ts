@@ -21,6 +21,7 @@ import { StockView } from '../../../state/stock-view.ts';
 import { healthText, serviceText, staffMessage, StaffPipe } from '../../../messages/staff-message.ts';
 import { injectPageLocale } from '../../../state/page-language.ts';
 import { formatDay } from '../../../text/days.ts';
+import { NothingServed } from '../../../ui/nothing-served.ts';
 import { namedOptions } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { PaperTicket } from '../../../ui/paper-ticket.ts';
@@ -42,6 +43,7 @@ const JUST_MS = 30 * 60_000;
   selector: 'hl-pass-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    NothingServed,
     PersonMenu,
     ButtonDirective,
     LanguageSwitch,

@@ -5,6 +5,11 @@ import { Who } from '../../../state/session.ts';
 
 /** The pages, with what each is open to. */
 const PAGES: readonly (readonly [path: string, name: string, action: Action])[] = [
+  ['locations', 'Locations', 'see-set-up'],
+  ['sold-where', 'Sold where', 'see-set-up'],
+  ['price-lists', 'Price lists', 'see-set-up'],
+  ['hours', 'Times of day', 'see-set-up'],
+  ['guests', 'Kinds of guest', 'see-set-up'],
   ['stations', 'Stations', 'see-set-up'],
   ['ingredients', 'Ingredients', 'see-set-up'],
   ['pictures', 'Pictures', 'see-set-up'],

@@ -72,6 +72,12 @@ export class ShopPage {
   /** A link named a dish that the menu doesn't have any more. */
   protected readonly linkIsGone = signal(false);
 
+  /** What is said while there is no menu. */
+  protected readonly waiting = computed(() => {
+    if (this.view.isNotServed()) return 'shop.not-open';
+    return this.view.load().status === 'failed' ? 'shop.unreachable' : 'shop.loading';
+  });
+
   constructor() {
     const opened = computed(() => this.shop().open?.line.item);
     effect(() => {

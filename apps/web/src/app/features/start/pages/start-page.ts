@@ -11,6 +11,8 @@ import {
 } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
+import { DraftView } from '../../../state/draft-view.ts';
+import { editionsFeature } from '../../../state/editions.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { DishesStep } from '../components/dishes-step.ts';
@@ -18,11 +20,12 @@ import { GroupStep } from '../components/group-step.ts';
 import { HouseStep } from '../components/house-step.ts';
 import { type Drafts, firstStepsActions, firstStepsFeature } from '../../../state/first-steps.ts';
 
-type Step = 'house' | 'dishes' | 'group' | 'order' | 'ticket';
+type Step = 'house' | 'dishes' | 'group' | 'publish' | 'order' | 'ticket';
 const STEPS: readonly { readonly step: Step; readonly title: string }[] = [
   { step: 'house', title: 'Name the house' },
   { step: 'dishes', title: 'Type the first dishes' },
   { step: 'group', title: 'Ask the first question' },
+  { step: 'publish', title: 'Put it before your guests' },
   { step: 'order', title: 'Order as a guest' },
   { step: 'ticket', title: 'Read the ticket' },
 ];
@@ -44,12 +47,18 @@ export class StartPage {
   readonly #store = inject(Store);
   readonly #start = this.#store.selectSignal(firstStepsFeature.selectFirstStepsState);
 
+  readonly #draft = inject(DraftView);
+  readonly #served = this.#store.selectSignal(editionsFeature.selectNow);
+  readonly #places = computed(() => this.#served()?.places);
+  protected readonly publishing = computed(() => this.#start().publishing);
+
   readonly #done = computed<Readonly<Record<Step, boolean>>>(() => {
     const menu = this.view.menu();
     return {
       house: menu !== undefined && menu.name.trim() !== '' && (menu.locations ?? []).length > 0,
       dishes: (menu?.items.length ?? 0) > 0,
       group: (menu?.groups.length ?? 0) > 0,
+      publish: this.#places()?.some(({ now }) => now !== null) ?? false,
       order: this.#start().hasOrder,
       ticket: this.#start().hasBumped,
     };
@@ -91,6 +100,16 @@ export class StartPage {
   protected addQuestion({ left, ...asked }: Parameters<GroupStep['handedIn']['emit']>[0]): void {
     const rest = left.length > 0 ? { choices: left.join('\n') } : { question: '', choices: '' };
     this.#handIn(`Added the question “${asked.question}”`, (menu) => questionEdits(menu, asked), rest);
+  }
+
+  /** Publishes the first edition to all locations. */
+  protected publish(): void {
+    const locations = (this.view.menu()?.locations ?? []).map(({ id }) => id);
+    const request = {
+      ...{ id: crypto.randomUUID(), revision: this.#draft.revision(), name: 'The first menu', note: '', left: [] },
+      locations,
+    };
+    this.#store.dispatch(firstStepsActions.publishAsked({ request }));
   }
 
   /** Changes the house; what was typed is let go only when the server has it. */

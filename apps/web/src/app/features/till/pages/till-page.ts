@@ -26,6 +26,7 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { Who } from '../../../state/session.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import { formatMoney } from '../../../text/money.ts';
+import { NothingServed } from '../../../ui/nothing-served.ts';
 import { AnswerList } from '../../../ui/answer-list.ts';
 import { AvoidBox } from '../../../ui/avoid-box.ts';
 import { GuestQuestions } from '../../../ui/guest-questions.ts';
@@ -55,7 +56,7 @@ import { PersonMenu } from '../../../ui/person-menu.ts';
   selector: 'hl-till-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    PersonMenu,
+    ...[NothingServed, PersonMenu],
     AnswerList,
     AvoidBox,
     ButtonDirective,

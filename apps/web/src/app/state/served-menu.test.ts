@@ -1,0 +1,75 @@
+import '@angular/compiler';
+import type { StoredMenu } from '@hearty-ladle/core';
+import { of, throwError } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { runEffects } from '../testing/run-effects.ts';
+import { chosenLocationFeature } from './chosen-location.ts';
+import { ServedEffects, servedActions, servedFeature } from './served-menu.ts';
+
+beforeEach(() => vi.useFakeTimers());
+afterEach(() => vi.useRealTimers());
+
+const edition = (number: number): StoredMenu => ({
+  ...{ revision: number * 1000, menu: { name: `Edition ${number}` } as never, versions: {} },
+  ...{ edition: number, location: 'steps' },
+});
+
+function house(chosen: string | undefined) {
+  const answer = { now: () => of(edition(1)) as ReturnType<typeof of<StoredMenu>> | ReturnType<typeof throwError> };
+  const api = { servedMenu: vi.fn((_location?: string) => answer.now()) };
+  const run = runEffects(ServedEffects, api, servedFeature, [], { [chosenLocationFeature.name]: { chosen }, session: undefined });
+  const open = (audience: 'shop' | 'device' | 'workbench') => {
+    run.act(servedActions.opened({ audience }));
+    vi.advanceTimersByTime(100);
+  };
+  return { ...run, api, answer, open };
+}
+
+describe('what is served', () => {
+  it('is read for the chosen location, and again when another edition is published, as what it was if it is the same', () => {
+    const { api, answer, open, events, state } = house('steps');
+    open('shop');
+    expect(api.servedMenu.mock.calls).toEqual([['steps']]);
+    const first = state().served;
+    events.next({ type: 'editions' });
+    vi.advanceTimersByTime(100);
+    expect(api.servedMenu).toHaveBeenCalledTimes(2);
+    expect(state().served).toBe(first);
+    answer.now = () => of(edition(2));
+    events.next({ type: 'connected' });
+    vi.advanceTimersByTime(100);
+    expect(state().served?.edition).toBe(2);
+    events.next({ type: 'tickets' });
+    vi.advanceTimersByTime(100);
+    expect(api.servedMenu).toHaveBeenCalledTimes(3);
+  });
+
+  it('is not read in the workbench, which shows the draft, and is let go there', () => {
+    const { api, open, state } = house(undefined);
+    open('workbench');
+    expect(api.servedMenu).not.toHaveBeenCalled();
+    open('device');
+    expect(state().served?.edition).toBe(1);
+    open('workbench');
+    expect(state()).toMatchObject({ served: undefined, audience: 'workbench' });
+  });
+
+  it('is asked for again while the server is away, but not where nothing is published; news of it come by themselves', () => {
+    const { api, answer, open, events, state } = house(undefined);
+    answer.now = () => throwError(() => ({ status: 0 }));
+    open('shop');
+    expect(state()).toMatchObject({ hasFailed: true, isNotServed: false });
+    vi.advanceTimersByTime(3_500);
+    expect(api.servedMenu.mock.calls.length).toBeGreaterThanOrEqual(3);
+    answer.now = () => throwError(() => ({ status: 404 }));
+    vi.advanceTimersByTime(2_000);
+    expect(state()).toMatchObject({ hasFailed: true, isNotServed: true });
+    const asked = api.servedMenu.mock.calls.length;
+    vi.advanceTimersByTime(60_000);
+    expect(api.servedMenu).toHaveBeenCalledTimes(asked);
+    answer.now = () => of(edition(1));
+    events.next({ type: 'editions' });
+    vi.advanceTimersByTime(100);
+    expect(state()).toMatchObject({ isNotServed: false, served: { edition: 1 } });
+  });
+});

@@ -1,0 +1,132 @@
+import { expect, type Page } from '@playwright/test';
+import { applied, at, browserOf, expectAccessible, PEOPLE, resetHouse, test } from '../support/house.ts';
+
+test.beforeAll(resetHouse);
+
+/** Gives a dish another price in the draft. */
+async function setPrice(page: Page, dish: string, price: string): Promise<void> {
+  await page.goto(at(`/menu/${dish}`));
+  await page.getByLabel(/^Price \(/).fill(price);
+  await page.keyboard.press('Tab');
+  await applied(page);
+}
+
+const title = (page: Page) => page.getByRole('heading', { level: 2, name: /since edition|against edition/ });
+const publishNow = (page: Page) => page.getByRole('button', { name: 'Publish now' });
+const isPublished = (page: Page) => expect(page.getByText(/Editions? \d+( and \d+)? (is|are) published/)).toBeVisible();
+const strip = (page: Page, place: string) => page.getByRole('row', { name: new RegExp(place) }).first();
+/** Types a local time into the date picker. */
+async function typeTime(page: Page, at: string): Promise<void> {
+  const box = page.getByLabel('Day and time');
+  await box.click();
+  await box.press('ControlOrMeta+a');
+  await box.pressSequentially(at);
+  await box.press('Escape');
+}
+
+test('three changes are read, two of them published to one location, the till takes them, and the old edition comes back', async ({
+  page,
+  context,
+}) => {
+  const till = await context.newPage();
+  await till.goto(at('/till'));
+  await till
+    .getByLabel('Location')
+    .selectOption({ label: 'Lantern Steps' })
+    .catch(() => undefined);
+  const toast = till.getByRole('button', { name: /Night toast/ });
+  await expect(toast).toContainText('4.30');
+
+  await setPrice(page, 'toast', '4.80');
+  await setPrice(page, 'ember', '9.90');
+  await setPrice(page, 'barley-tea', '3.10');
+  await page.getByRole('link', { name: '3 changes since edition 1' }).click();
+  await expect(title(page)).toHaveText('3 changes since edition 1');
+  const card = page.getByRole('listitem').filter({ hasText: 'Night toast' }).first();
+  await expect(card).toContainText(PEOPLE.owner);
+  await expect(card).toContainText('€4.30');
+  await expect(card).toContainText('€4.80');
+  await expectAccessible(page);
+
+  // What the last orders would have come to.
+  await page.getByRole('button', { name: 'Replay them' }).click();
+  await expect(page.getByText(/Nothing was ordered there|Same/)).toBeVisible();
+
+  // Two of them, to one location.
+  await page.getByText('Publish what changed in Barley tea').click();
+  await page.getByLabel('Name of the edition').fill('Toast and ember');
+  await page.getByText(/Millrace Hatch has edition 1/).click();
+  await expectAccessible(page);
+  await publishNow(page).dblclick();
+  await isPublished(page);
+  await expect(strip(page, 'Lantern Steps')).toContainText('Edition 2, Toast and ember');
+  await expect(strip(page, 'Millrace Hatch')).toContainText('Edition 1');
+  await expect(toast).toContainText('4.80');
+  await expect(page.getByRole('row', { name: /Lantern Steps Till/ })).toContainText('has it');
+  // The rest stays in the draft.
+  await expect(page.getByRole('link', { name: /changes? since editions 1 and 2/ })).toBeVisible();
+
+  // Back in two clicks, with what that changes shown first.
+  await page.getByRole('link', { name: 'Look at edition 1' }).click();
+  await expect(title(page)).toHaveText('2 changes against edition 2');
+  await page.getByRole('button', { name: 'Bring Night toast into the draft' }).click();
+  await applied(page);
+  await expectAccessible(page);
+  await publishNow(page).click();
+  await isPublished(page);
+  await expect(toast).toContainText('4.30');
+  await page.goto(at('/menu/toast'));
+  await expect(page.getByLabel(/^Price \(/)).toHaveValue(/4\.3/);
+});
+
+test('a plan stands in the calendar, is moved, refuses a second one for the same time, and is called off', async ({
+  page,
+}) => {
+  await setPrice(page, 'toast', '5.20');
+  await page.goto(at('/editions'));
+  const soon = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
+  const plan = async (time: string) => {
+    await page.getByText('At a time, by each location’s own clock').click();
+    await typeTime(page, `${soon} ${time}`);
+    await page.getByRole('button', { name: 'Plan it' }).click();
+  };
+  await plan('07:00');
+  await isPublished(page);
+  const inStrip = strip(page, 'Lantern Steps').getByRole('button');
+  await expect(inStrip).toContainText('07:00');
+  await expectAccessible(page);
+  await setPrice(page, 'toast', '5.30');
+  await page.goto(at('/editions'));
+  await plan('07:00');
+  await expect(page.getByText('Something else is planned for that location at that time.')).toBeVisible();
+  await inStrip.click();
+  await typeTime(page, `${soon} 08:30`);
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Move it' }).click();
+  await expect(inStrip).toContainText('08:30');
+  await expect(page.getByRole('button', { name: /^08:30/ })).toHaveCount(1);
+  await inStrip.click();
+  await page.getByRole('button', { name: 'Call it off' }).click();
+  await expect(strip(page, 'Lantern Steps')).toContainText('nothing planned');
+});
+
+test('a lost answer publishes once, and a person who may not publish is told who may', async ({ page, browser }) => {
+  await setPrice(page, 'toast', '5.40');
+  await page.goto(at('/editions'));
+  await page.route('**/api/workbench/editions', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  await publishNow(page).click();
+  await expect(page.getByText('The server does not answer just now.')).toBeVisible();
+  await page.unroute('**/api/workbench/editions');
+  const before = await page.getByRole('link', { name: /^Look at edition/ }).count();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await isPublished(page);
+  await expect(page.getByRole('link', { name: /^Look at edition/ })).toHaveCount(before);
+  const lead = await (await browser.newContext({ storageState: browserOf('lead') })).newPage();
+  await lead.goto(at('/editions'));
+  await expect(lead.getByText('Publishing: The owner or a menu editor may do this.')).toBeVisible();
+  await expect(publishNow(lead)).toHaveCount(0);
+});
