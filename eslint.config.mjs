@@ -18,7 +18,11 @@ const SERVER_ACCESS = [
     '^(Api|StockApi|SessionApi|EditionsApi)',
     'Only Api, StockApi, SessionApi and EditionsApi use the client; they name what a call is for.',
   ),
-  injects('Api|StockApi|SessionApi|EditionsApi|Live', 'Effects', 'Only effects talk to the server; pages dispatch actions.'),
+  injects(
+    'Api|StockApi|SessionApi|EditionsApi|Live',
+    'Effects',
+    'Only effects talk to the server; pages dispatch actions.',
+  ),
 ];
 
 const CLOCK = [

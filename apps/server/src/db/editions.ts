@@ -10,6 +10,7 @@ interface Begun {
   readonly location: string;
   readonly edition: number;
   readonly at: Date;
+  readonly hash: string;
 }
 
 /** An edition as it is served somewhere. */
@@ -18,7 +19,7 @@ export type ServedMenu = StoredMenu & { readonly edition: number };
 /** The editions that are served, and those that orders were made on. */
 export class Editions {
   readonly #database: DataSource;
-  readonly #kept = new Map<number, Promise<Workbook | undefined>>();
+  readonly #kept = new Map<string, Promise<Workbook | undefined>>();
 
   constructor(database: DataSource) {
     this.#database = database;
@@ -33,25 +34,31 @@ export class Editions {
     const own = location === undefined ? undefined : await begunAt(manager, location);
     if (own) return this.#servedAs(own);
     const newest = await begunAt(manager);
-    const menu = newest && (await this.at(newest.edition));
+    const menu = newest && (await this.#load(newest.edition, newest.hash));
     const first = menu?.locations?.[0];
     const there = location === undefined && first ? await begunAt(manager, first.id) : undefined;
     return newest && this.#servedAs(there ?? newest);
   }
 
-  /** What an edition holds. */
+  /** What an edition holds; undefined if there is none. */
   async at(number: number): Promise<Workbook | undefined> {
-    const kept = this.#kept.get(number) ?? loadEdition(this.#database.manager, number);
-    this.#kept.delete(number);
-    this.#kept.set(number, kept);
+    const [row] = (await this.#database.query('SELECT hash FROM edition WHERE number = $1', [number])) as {
+      hash: string;
+    }[];
+    return row && this.#load(number, row.hash);
+  }
+
+  /** Kept by its hash: a demo that is loaded anew numbers its editions from the beginning. */
+  async #load(number: number, hash: string): Promise<Workbook | undefined> {
+    const kept = this.#kept.get(hash) ?? loadEdition(this.#database.manager, number);
+    this.#kept.delete(hash);
+    this.#kept.set(hash, kept);
     const [oldest] = this.#kept.keys();
     if (this.#kept.size > KEPT && oldest !== undefined) this.#kept.delete(oldest);
-    const menu = await kept.catch((error: unknown) => {
-      this.#kept.delete(number);
+    return kept.catch((error: unknown) => {
+      this.#kept.delete(hash);
       throw error;
     });
-    if (!menu) this.#kept.delete(number);
-    return menu;
   }
 
   /** The edition that an order was made on; there always is one. */
@@ -61,8 +68,8 @@ export class Editions {
     return menu;
   }
 
-  async #servedAs({ location, edition, at }: Begun): Promise<ServedMenu | undefined> {
-    const menu = await this.at(edition);
+  async #servedAs({ location, edition, at, hash }: Begun): Promise<ServedMenu | undefined> {
+    const menu = await this.#load(edition, hash);
     if (!menu) return undefined;
     return { revision: at.getTime(), menu, versions: {}, edition, ...(location !== '' && { location }) };
   }
@@ -75,9 +82,9 @@ export async function begunAt(
   moment: Date = now(),
 ): Promise<Begun | undefined> {
   const [row] = (await manager.query(
-    `SELECT location, edition, at FROM publication
-      WHERE called_off_at IS NULL AND at <= $1 ${location === undefined ? '' : 'AND location = $2'}
-      ORDER BY at DESC, location LIMIT 1`,
+    `SELECT p.location, p.edition, p.at, e.hash FROM publication AS p JOIN edition AS e ON e.number = p.edition
+      WHERE p.called_off_at IS NULL AND p.at <= $1 ${location === undefined ? '' : 'AND p.location = $2'}
+      ORDER BY p.at DESC, p.location LIMIT 1`,
     location === undefined ? [moment] : [moment, location],
   )) as Begun[];
   return row;

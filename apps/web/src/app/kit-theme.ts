@@ -1,4 +1,4 @@
-import { type EnvironmentProviders, provideEnvironmentInitializer } from '@angular/core';
+import { type EnvironmentProviders, inject, provideEnvironmentInitializer } from '@angular/core';
 import { updatePreset } from '@primeuix/themes';
 import autocomplete from '@primeuix/themes/aura/autocomplete';
 import checkbox from '@primeuix/themes/aura/checkbox';
@@ -10,6 +10,7 @@ import inputnumber from '@primeuix/themes/aura/inputnumber';
 import menu from '@primeuix/themes/aura/menu';
 import message from '@primeuix/themes/aura/message';
 import popover from '@primeuix/themes/aura/popover';
+import progressbar from '@primeuix/themes/aura/progressbar';
 import radiobutton from '@primeuix/themes/aura/radiobutton';
 import select from '@primeuix/themes/aura/select';
 import selectbutton from '@primeuix/themes/aura/selectbutton';
@@ -17,6 +18,15 @@ import tabs from '@primeuix/themes/aura/tabs';
 import tag from '@primeuix/themes/aura/tag';
 import textarea from '@primeuix/themes/aura/textarea';
 import togglebutton from '@primeuix/themes/aura/togglebutton';
+import type { Translation } from 'primeng/api';
+import { PrimeNG } from 'primeng/config';
+
+const TIME_BUTTONS = {
+  nextHour: 'Next hour',
+  prevHour: 'Previous hour',
+  nextMinute: 'Next minute',
+  prevMinute: 'Previous minute',
+};
 
 /** Our own look of the components that only the workbench, the till and the pass use: guests don't load them. */
 const components = {
@@ -30,6 +40,7 @@ const components = {
   menu,
   message,
   popover,
+  progressbar,
   radiobutton,
   select,
   selectbutton,
@@ -76,5 +87,7 @@ export function provideKit(): EnvironmentProviders {
   return provideEnvironmentInitializer(() => {
     updatePreset({ components });
     updatePreset({ components: ours });
+    // The date picker looks for these beside its other words, where PrimeNG's own list doesn't have them.
+    inject(PrimeNG).setTranslation(TIME_BUTTONS as Translation);
   });
 }

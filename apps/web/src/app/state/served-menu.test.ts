@@ -17,7 +17,10 @@ const edition = (number: number): StoredMenu => ({
 function house(chosen: string | undefined) {
   const answer = { now: () => of(edition(1)) as ReturnType<typeof of<StoredMenu>> | ReturnType<typeof throwError> };
   const api = { servedMenu: vi.fn((_location?: string) => answer.now()) };
-  const run = runEffects(ServedEffects, api, servedFeature, [], { [chosenLocationFeature.name]: { chosen }, session: undefined });
+  const run = runEffects(ServedEffects, api, servedFeature, [], {
+    [chosenLocationFeature.name]: { chosen },
+    session: undefined,
+  });
   const open = (audience: 'shop' | 'device' | 'workbench') => {
     run.act(servedActions.opened({ audience }));
     vi.advanceTimersByTime(100);

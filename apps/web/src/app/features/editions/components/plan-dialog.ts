@@ -13,6 +13,7 @@ import type { PlacedPlan } from './time-strip.ts';
     [visible]="true"
     (visibleChange)="closed.emit()"
     [modal]="true"
+    closeAriaLabel="Close"
     [header]="plan().edition + ' at ' + plan().place"
     [style]="{ width: '440px' }"
   >

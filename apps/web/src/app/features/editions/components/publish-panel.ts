@@ -75,6 +75,15 @@ export class PublishPanel {
     return this.reason().trim() === '' ? 'Say why it is published all the same.' : '';
   });
 
+  protected readonly published = computed(() => {
+    const answer = this.answer();
+    if (answer?.outcome !== 'published') return '';
+    const numbers = answer.published.editions.map(({ number }) => number);
+    return numbers.length === 1
+      ? `Edition ${numbers.join()} is published.`
+      : `Editions ${numbers.join(' and ')} are published.`;
+  });
+
   protected choose(id: string, isChosen: boolean): void {
     this.chosen.update((ids) => new Set(isChosen ? [...ids, id] : [...ids].filter((one) => one !== id)));
   }

@@ -61,6 +61,8 @@ export class EditionsPage {
   readonly #editions = this.#store.selectSignal(editionsFeature.selectEditionsState);
   protected readonly state = this.#store.selectSignal(publishingFeature.selectPublishingState);
 
+  readonly #answer = this.#store.selectSignal(publishingFeature.selectAnswer);
+
   protected readonly mayPublish = computed(() => this.#who.mayAnywhere('publish'));
   protected readonly mayAnyway = computed(() => this.#who.mayAnywhere('publish-anyway'));
   protected readonly mayEdit = computed(() => this.#who.mayAnywhere('edit-menu'));
@@ -164,7 +166,7 @@ export class EditionsPage {
       this.#store.dispatch(publishingActions.reachAsked({ before: base.menu, change }));
     });
     effect(() => {
-      if (this.state().answer?.outcome === 'published') untracked(() => this.left.set(new Set()));
+      if (this.#answer()?.outcome === 'published') untracked(() => this.left.set(new Set()));
     });
   }
 
