@@ -1,6 +1,6 @@
 import '@angular/compiler';
 import type { StoredMenu } from '@hearty-ladle/core';
-import { of, throwError } from 'rxjs';
+import { type Observable, of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../testing/run-effects.ts';
 import { chosenLocationFeature } from './chosen-location.ts';
@@ -15,7 +15,7 @@ const edition = (number: number): StoredMenu => ({
 });
 
 function house(chosen: string | undefined) {
-  const answer = { now: () => of(edition(1)) as ReturnType<typeof of<StoredMenu>> | ReturnType<typeof throwError> };
+  const answer: { now: () => Observable<StoredMenu> } = { now: () => of(edition(1)) };
   const api = { servedMenu: vi.fn((_location?: string) => answer.now()) };
   const run = runEffects(ServedEffects, api, servedFeature, [], {
     [chosenLocationFeature.name]: { chosen },
