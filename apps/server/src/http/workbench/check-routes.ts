@@ -14,6 +14,12 @@ const BUSY = problem(
   { 'Retry-After': '2' },
 );
 
+const TWO_CURRENCIES = problem(
+  422,
+  'two-currencies',
+  'The draft has another currency than what is served: totals can’t be compared.',
+);
+
 /** Line check and replay of the draft, in threads: one line of JSON for each step, then what was found. */
 export function checkRoutes(routes: AudienceRouter, services: Services): void {
   const { lineChecks, replays } = services;
@@ -32,6 +38,7 @@ export function checkRoutes(routes: AudienceRouter, services: Services): void {
     const stored = await storedMenu(services);
     const served = await servedMenu(services, body.location ?? undefined);
     if (!stored || !served) return NO_MENU;
+    if (stored.menu.currency !== served.menu.currency) return TWO_CURRENCIES;
     if (replays.isFull) return BUSY;
     await streamLines<ReplayLine>(response, async (write, signal) =>
       write(await replays.run(served.menu, stored.menu, body, write, signal)),

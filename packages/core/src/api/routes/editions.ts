@@ -104,6 +104,9 @@ export const editionsApi = {
     summary: 'Past orders quoted with the edition of a location and with the draft, with its progress',
     body: ReplayRequest,
     responses: { 200: lines(ReplayLine) },
-    refusals: noMenu,
+    refusals: {
+      ...noMenu,
+      422: { when: 'The draft has another currency than what is served: totals can’t be compared.' },
+    },
   }),
 };
