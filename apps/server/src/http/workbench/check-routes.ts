@@ -1,5 +1,6 @@
 import { type CheckLine, type ReplayLine, workbenchApi } from '@hearty-ladle/core';
 import { servedMenu, storedMenu } from '../../queries/menu.ts';
+import { notAllowed } from '../actor.ts';
 import { NO_MENU } from '../menu-reply.ts';
 import { problem } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
@@ -34,7 +35,8 @@ export function checkRoutes(routes: AudienceRouter, services: Services): void {
     return undefined;
   });
 
-  routes.stream(workbenchApi.replay, async ({ body }, _request, response) => {
+  routes.stream(workbenchApi.replay, async ({ body, actor }, _request, response) => {
+    if (!actor.may('see-set-up', body.location ?? undefined)) return notAllowed('see-set-up');
     const stored = await storedMenu(services);
     const served = await servedMenu(services, body.location ?? undefined);
     if (!stored || !served) return NO_MENU;

@@ -156,7 +156,7 @@ export class Workbench {
     inject(StockView).open();
     if (this.#who.person()) {
       this.#store.dispatch(checkActions.opened());
-      this.#store.dispatch(editionsActions.opened());
+      if (this.#who.mayAnywhere(OPEN_TO.editions)) this.#store.dispatch(editionsActions.opened());
     }
     bindHotkeys(
       () => 'Menu',

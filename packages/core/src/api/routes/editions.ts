@@ -45,18 +45,18 @@ const notPublished = {
 /** Editions: reading, comparing and publishing them. */
 export const editionsApi = {
   editions: get('/editions', {
-    action: 'read-menu',
+    action: 'see-set-up',
     summary: 'Editions, newest first',
     query: { before },
     responses: { 200: json(many(Edition)) },
   }),
   editionsNow: get('/editions/now', {
-    action: 'read-menu',
+    action: 'see-set-up',
     summary: 'Which edition each location has and will have, what each screen shows, and who changed the draft',
     responses: { 200: json(EditionsNow) },
   }),
   edition: get('/editions/:number', {
-    action: 'read-menu',
+    action: 'see-set-up',
     summary: 'An edition with what it holds',
     params: number,
     responses: { 200: json(OpenedEdition) },
@@ -100,7 +100,7 @@ export const editionsApi = {
     responses: { 200: json(object({})) },
   }),
   replay: post('/editions/replay', {
-    action: 'read-menu',
+    action: 'see-set-up',
     summary: 'Past orders quoted with the edition of a location and with the draft, with its progress',
     body: ReplayRequest,
     responses: { 200: lines(ReplayLine) },

@@ -45,8 +45,8 @@ export class PublishPanel {
   readonly mayAnyway = input(false);
   readonly isSending = input(false);
   readonly answer = input<PublishAnswer>();
-  /** The name that the next edition gets if none is typed. */
   readonly wished = output<PublishWish>();
+  /** What was not answered is to be sent once more. */
   readonly sentAgain = output();
 
   protected readonly WHEN = [
