@@ -208,11 +208,14 @@ it(`${REQUESTS} mutated requests over every route, as anybody, are answered or r
         : JSON.stringify(mutated(rightBody(nameOf(route), menu, random), random) ?? null);
     const body =
       route.method === 'post' ? (random.chance(0.05) ? text.slice(0, random.int(0, text.length)) : text) : undefined;
+    const actingAs = random.pick(['', 'a.b', '..', 'x'.repeat(200), acting]);
+    // The till entered a shift lead’s PIN: as long as that lasts, it sees what the lead does.
+    const seesEverything = SEE_EVERYTHING.has(who) || (who === 'till' && actingAs === acting);
     const headers = {
       'content-type':
         route.body === 'picture' ? 'application/octet-stream' : random.chance(0.03) ? 'text/plain' : 'application/json',
       'idempotency-key': random.chance(0.1) ? 'short' : randomUUID(),
-      'x-acting-as': random.pick(['', 'a.b', '..', 'x'.repeat(200), acting]),
+      'x-acting-as': actingAs,
       cookie: random.chance(0.05) ? mutatedPart(random) : cookie,
     };
     const { status, text: answer } = await send(route.method.toUpperCase(), path, headers, body);
@@ -221,7 +224,7 @@ it(`${REQUESTS} mutated requests over every route, as anybody, are answered or r
       faults.push(`${status} ${route.method} ${path} ${body?.slice(0, 300) ?? ''} -> ${answer.slice(0, 200)}`);
     if (/\.ts:\d|node_modules|\bat \/|SELECT |INSERT /.test(answer))
       faults.push(`tells of the inside: ${path} -> ${answer.slice(0, 300)}`);
-    if (!SEE_EVERYTHING.has(who) && answer.includes(MARK)) faults.push(`${who} reads what is not theirs: ${path}`);
+    if (!seesEverything && answer.includes(MARK)) faults.push(`${who} reads what is not theirs: ${path}`);
     if (
       status < 300 &&
       (who === 'guest' ? route.action !== undefined : who === 'kitchen' && route.action === 'edit-menu')
