@@ -148,7 +148,11 @@ test('a case that is delivered counts as what it holds; the count goes shelf by 
     .fill('2500');
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Keep shelf and cases' }).click();
+  const kept = page.waitForResponse(
+    (answer) => answer.url().includes('/api/device/') && answer.url().includes('thing') && answer.ok(),
+  );
   await enterPin(page);
+  await kept;
   await expect(page.getByRole('rowheader', { name: 'Cold room 2' })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('rowheader', { name: 'Cold room 2' })).toBeVisible();
