@@ -102,8 +102,8 @@ test('a plan stands in the calendar, is moved, refuses a second one for the same
   await plan('07:00');
   await expect(page.getByText('Something else is planned for that location at that time.')).toBeVisible();
   await inStrip.click();
-  await typeTime(page.getByRole('dialog'), `${soon} 08:30`);
   await expectAccessible(page);
+  await typeTime(page.getByRole('dialog'), `${soon} 08:30`);
   await page.getByRole('button', { name: 'Move it' }).click();
   await expect(inStrip).toContainText('08:30');
   await expect(page.getByRole('button', { name: /^08:30/ })).toHaveCount(1);

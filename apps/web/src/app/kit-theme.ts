@@ -1,4 +1,4 @@
-import { type EnvironmentProviders, inject, provideEnvironmentInitializer } from '@angular/core';
+import { type EnvironmentProviders, provideEnvironmentInitializer } from '@angular/core';
 import { updatePreset } from '@primeuix/themes';
 import autocomplete from '@primeuix/themes/aura/autocomplete';
 import checkbox from '@primeuix/themes/aura/checkbox';
@@ -18,15 +18,6 @@ import tabs from '@primeuix/themes/aura/tabs';
 import tag from '@primeuix/themes/aura/tag';
 import textarea from '@primeuix/themes/aura/textarea';
 import togglebutton from '@primeuix/themes/aura/togglebutton';
-import type { Translation } from 'primeng/api';
-import { PrimeNG } from 'primeng/config';
-
-const TIME_BUTTONS = {
-  nextHour: 'Next hour',
-  prevHour: 'Previous hour',
-  nextMinute: 'Next minute',
-  prevMinute: 'Previous minute',
-};
 
 /** Our own look of the components that only the workbench, the till and the pass use: guests don't load them. */
 const components = {
@@ -87,7 +78,5 @@ export function provideKit(): EnvironmentProviders {
   return provideEnvironmentInitializer(() => {
     updatePreset({ components });
     updatePreset({ components: ours });
-    // The date picker looks for these beside its other words, where PrimeNG's own list doesn't have them.
-    inject(PrimeNG).setTranslation(TIME_BUTTONS as Translation);
   });
 }
