@@ -15,13 +15,15 @@ const title = (page: Page) => page.getByRole('heading', { level: 2, name: /since
 const publishNow = (page: Page) => page.getByRole('button', { name: 'Publish now' });
 const isPublished = (page: Page) => expect(page.getByText(/Editions? \d+( and \d+)? (is|are) published/)).toBeVisible();
 const strip = (page: Page, place: string) => page.getByRole('row', { name: new RegExp(place) }).first();
-/** Types a local time into the date picker. */
-async function typeTime(where: Page | Locator, at: string): Promise<void> {
-  const box = where.getByLabel('Day and time');
+/** Types a day, as the field writes it, and a time. */
+async function typeTime(where: Page | Locator, day: Date, time: string): Promise<void> {
+  const box = where.getByLabel('Day', { exact: true });
+  const month = new Intl.DateTimeFormat('en-US', { month: 'short' }).format(day);
   await box.click();
   await box.press('ControlOrMeta+a');
-  await box.pressSequentially(at);
-  await box.press('Escape');
+  await box.pressSequentially(`${day.getDate()} ${month} ${day.getFullYear()}`);
+  await box.press('Tab');
+  await where.getByLabel('Time', { exact: true }).fill(time);
 }
 
 test('three changes are read, two of them published to one location, the till takes them, and the old edition comes back', async ({
@@ -86,10 +88,10 @@ test('a plan stands in the calendar, is moved, refuses a second one for the same
 }) => {
   await setPrice(page, 'toast', '5.20');
   await page.goto(at('/editions'));
-  const soon = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
+  const soon = new Date(Date.now() + 3 * 86_400_000);
   const plan = async (time: string) => {
     await page.getByText('At a time, by each location’s own clock').click();
-    await typeTime(page, `${soon} ${time}`);
+    await typeTime(page, soon, time);
     await page.getByRole('button', { name: 'Plan it' }).click();
   };
   await plan('07:00');
@@ -102,8 +104,8 @@ test('a plan stands in the calendar, is moved, refuses a second one for the same
   await plan('07:00');
   await expect(page.getByText('Something else is planned for that location at that time.')).toBeVisible();
   await inStrip.click();
+  await typeTime(page.getByRole('dialog'), soon, '08:30');
   await expectAccessible(page);
-  await typeTime(page.getByRole('dialog'), `${soon} 08:30`);
   await page.getByRole('button', { name: 'Move it' }).click();
   await expect(inStrip).toContainText('08:30');
   await expect(page.getByRole('button', { name: /^08:30/ })).toHaveCount(1);

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
 import { ButtonDirective } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { DateField } from '../../../ui/fields/date-field.ts';
+import { MomentField } from '../../../ui/fields/moment-field.ts';
 import type { PlacedPlan } from './time-strip.ts';
 
 /** A plan that can be moved to another time of its location, or called off. */
 @Component({
   selector: 'hl-plan-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, DateField, Dialog],
+  imports: [ButtonDirective, Dialog, MomentField],
   template: `<p-dialog
     [visible]="true"
     (visibleChange)="closed.emit()"
@@ -18,7 +18,7 @@ import type { PlacedPlan } from './time-strip.ts';
     [style]="{ width: '440px' }"
   >
     <p class="quiet">Planned by {{ plan().by }}. The time is by the clock of {{ plan().place }}.</p>
-    <hl-date-field label="Day and time" [hasTime]="true" [value]="at()" (chosen)="at.set($event)" />
+    <hl-moment-field [value]="at()" (chosen)="at.set($event)" />
     <ng-template #footer>
       <button pButton type="button" severity="secondary" [text]="true" (click)="closed.emit()">Leave it</button>
       <button pButton type="button" severity="danger" [outlined]="true" (click)="calledOff.emit(plan().id)">
@@ -27,7 +27,7 @@ import type { PlacedPlan } from './time-strip.ts';
       <button
         pButton
         type="button"
-        [disabled]="at() === plan().local"
+        [disabled]="at() === '' || at() === plan().local"
         (click)="moved.emit({ id: plan().id, at: at() })"
       >
         Move it

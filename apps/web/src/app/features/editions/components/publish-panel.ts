@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { ButtonDirective } from 'primeng/button';
 import { RouterLink } from '@angular/router';
 import type { PublishAnswer } from '../../../api/editions-api.ts';
-import { DateField } from '../../../ui/fields/date-field.ts';
+import { MomentField } from '../../../ui/fields/moment-field.ts';
 import { RadioField } from '../../../ui/fields/radio-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
@@ -30,7 +30,7 @@ type When = 'now' | 'later';
 @Component({
   selector: 'hl-publish-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, DateField, RadioField, RouterLink, TextField, TickBox],
+  imports: [ButtonDirective, MomentField, RadioField, RouterLink, TextField, TickBox],
   templateUrl: './publish-panel.html',
   styleUrl: './publish-panel.css',
 })
