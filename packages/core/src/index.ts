@@ -234,7 +234,7 @@ export { differences, editionDifferences, type FieldChange, type PlaceChange } f
 export { isSoldAt, soldAtEdits } from './edits/sold-where.ts';
 export { changeBetween } from './editions/change-between.ts';
 export { EDITION_ASIDES, editionOf } from './editions/edition.ts';
-export { neededWith, type TakenChanges } from './editions/needed-with.ts';
+export { type TakenChanges, takenWithout } from './editions/needed-with.ts';
 export { takeChanges } from './editions/take-changes.ts';
 export { hashOf } from './editions/hash.ts';
 export {

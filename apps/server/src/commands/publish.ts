@@ -1,11 +1,10 @@
 import {
-  editionDifferences,
   editionOf,
   hashOf,
-  neededWith,
   type PublishAgain,
   type Published,
   type PublishRequest,
+  takenWithout,
   type Workbook,
 } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
@@ -174,20 +173,15 @@ async function deliveriesOf(
   for (const [location, at] of times) {
     const begun = await begunAt(database.manager, location, at);
     const base = begun && (await editions.at(begun.edition));
-    const edition = base ? editionWithout(base, draft, left) : left.length > 0 ? [...left] : editionOf(draft);
-    if (Array.isArray(edition)) return refused('needs', { location, needs: edition });
+    // Where nothing is published yet, there is nothing to leave anything out of.
+    if (!base && left.length > 0) return refused('needs', { location, needs: left });
+    const taken = base && takenWithout(base, editionOf(draft), new Set(left));
+    if (taken && taken.needed.length > 0)
+      return refused('needs', { location, needs: taken.needed.map(({ where }) => where) });
+    const edition = taken?.edition ?? editionOf(draft);
     if (!base || hashOf(base) !== hashOf(edition)) deliveries.push({ location, at, edition, base: begun?.edition });
   }
   return deliveries.length > 0 ? deliveries : refused('nothing-new');
-}
-
-/** The draft without what is left of its differences; or those of them that are needed all the same. */
-export function editionWithout(base: Workbook, draft: Workbook, left: readonly string[]): Workbook | string[] {
-  if (left.length === 0) return editionOf(draft);
-  const changes = editionDifferences(base, editionOf(draft));
-  const chosen = changes.map(({ where }) => where).filter((where) => !left.includes(where));
-  const { needed, edition } = neededWith(base, editionOf(draft), changes, new Set(chosen));
-  return needed.length > 0 ? needed.map(({ where }) => where) : edition;
 }
 
 /** How many findings stop orders in what is delivered. */

@@ -6,11 +6,11 @@ import {
   type ReplayedByDish,
   type ReplayLine,
   type ReplayRequest,
+  takenWithout,
   type Workbook,
 } from '@hearty-ladle/core';
 import { now, replayInWorker } from '@hearty-ladle/node-runtime';
 import type { DataSource } from 'typeorm';
-import { editionWithout } from '../commands/publish.ts';
 
 const PAGE = 500;
 const DAY_MS = 86_400_000;
@@ -49,9 +49,8 @@ export class Replays {
     write: (line: ReplayLine) => void,
     signal: AbortSignal,
   ): Promise<Summary> {
-    const without = editionWithout(before, draft, left);
-    // Where what is left is needed after all, everything is compared.
-    const after = Array.isArray(without) ? editionOf(draft) : without;
+    // With what is needed of it, as it would be if it was published.
+    const after = takenWithout(before, editionOf(draft), new Set(left)).edition;
     this.#running++;
     try {
       return await this.#replay(

@@ -1,7 +1,7 @@
 import type { Workbook } from '../menu/workbook.ts';
 import { type Fault, parsePointer } from '../menu/fault.ts';
 import { faultsOfMeaning } from '../menu/validate.ts';
-import type { PlaceChange } from './differences.ts';
+import { editionDifferences, type PlaceChange } from './differences.ts';
 import { takeChanges } from './take-changes.ts';
 
 /** Changes that stand together. */
@@ -34,6 +34,17 @@ export function neededWith(
     const more = faults.flatMap((fault) => mending(fault, edition, changes)).filter(({ where }) => !taken.has(where));
     addAll(taken, more.length > 0 ? more : changes);
   }
+}
+
+/** The same, by the places of what is left rather than of what is chosen. */
+export function takenWithout(
+  before: Workbook,
+  after: Workbook,
+  left: ReadonlySet<string>,
+  changes: readonly PlaceChange[] = editionDifferences(before, after),
+): TakenChanges {
+  const chosen = changes.map(({ where }) => where).filter((where) => !left.has(where));
+  return neededWith(before, after, changes, new Set(chosen));
 }
 
 function addAll(taken: Set<string>, changes: readonly PlaceChange[]): void {

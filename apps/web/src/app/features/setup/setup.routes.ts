@@ -10,7 +10,7 @@ import { PrinterEffects, printerFeature } from './store/printer-store.ts';
 import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
-const placesPage = () => import('./pages/places-page.ts').then((m) => m.PlacesPage);
+const circumstancesPage = () => import('./pages/circumstances-page.ts').then((m) => m.CircumstancesPage);
 const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage);
 
 export default [
@@ -26,7 +26,7 @@ export default [
     canActivate: [opensTo('see-set-up')],
     title: 'Set-up · Hearty Ladle',
     data: { kind },
-    children: [{ matcher: optionalPath('id'), loadComponent: placesPage }],
+    children: [{ matcher: optionalPath('id'), loadComponent: circumstancesPage }],
   })),
   {
     path: 'people',

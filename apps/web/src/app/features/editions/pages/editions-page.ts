@@ -4,8 +4,8 @@ import {
   changeBetween,
   editionDifferences,
   editionOf,
-  neededWith,
   type PlaceChange,
+  takenWithout,
   type ThingKind,
   type Workbook,
 } from '@hearty-ladle/core';
@@ -118,9 +118,7 @@ export class EditionsPage {
   protected readonly left = signal<ReadonlySet<string>>(new Set());
   readonly #taken = computed(() => {
     const [base, after, changes] = [this.#base(), this.#after(), this.#changes()];
-    if (!base || !after) return undefined;
-    const chosen = changes.map(({ where }) => where).filter((where) => !this.left().has(where));
-    return neededWith(base.menu, after, changes, new Set(chosen));
+    return base && after && takenWithout(base.menu, after, this.left(), changes);
   });
   protected readonly needed = computed(() => new Set(this.#taken()?.needed.map(({ where }) => where)));
   protected readonly takenCount = computed(() => this.#taken()?.taken.length ?? 0);

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import {
   type Ingredient,
   newId,
@@ -21,6 +20,7 @@ import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { PictureHeap } from '../components/picture-heap.ts';
+import { SetupList } from '../components/setup-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { ButtonDirective } from 'primeng/button';
 import { TextField } from '../../../ui/fields/text-field.ts';
@@ -39,8 +39,8 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
     ButtonDirective,
     PictureHeap,
     RemovalBox,
-    RouterLink,
     SelectField,
+    SetupList,
     SetupNav,
     TextField,
     TickBox,
@@ -81,6 +81,7 @@ export class SetupPage {
       case 'pictures':
         return this.#pictures().map(({ id }) => ({
           id,
+          image: this.url(id),
           ...pictureName(menu, id),
           used: used({ kind: 'pictures', id }),
         }));

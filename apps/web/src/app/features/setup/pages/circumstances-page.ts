@@ -12,16 +12,20 @@ import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
+import { SetupList } from '../components/setup-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { WeekView } from '../components/week-view.ts';
 
-type PlaceKind = 'locations' | 'priceLists' | 'dayparts' | 'guests';
-type Place = { readonly id: string; readonly name: string } & Partial<Omit<Location, 'id' | 'name'>> &
+type CircumstanceKind = 'locations' | 'priceLists' | 'dayparts' | 'guests';
+type Circumstance = { readonly id: string; readonly name: string } & Partial<Omit<Location, 'id' | 'name'>> &
   Partial<Omit<Daypart, 'id' | 'name'>>;
 
 /** What each kind is called, and what a new one begins as. */
 const KINDS: Readonly<
-  Record<string, { readonly kind: PlaceKind; readonly one: string; readonly about: string; readonly begins: object }>
+  Record<
+    string,
+    { readonly kind: CircumstanceKind; readonly one: string; readonly about: string; readonly begins: object }
+  >
 > = {
   locations: {
     kind: 'locations',
@@ -52,15 +56,31 @@ const DAYS = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ day, name: weekdayName(day, '
 const CLOCK_TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
 const ZONES = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }));
 
-/** Locations, price lists, times of day and kinds of guest, each with everything that uses it. */
+/**
+ * The circumstances of an order: locations, price lists, times of day and kinds of guest, each with everything that uses
+ * it.
+ */
 @Component({
-  selector: 'hl-places-page',
+  selector: 'hl-circumstances-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [...[ButtonDirective, RemovalBox, RouterLink, SelectField, SetupNav, TextField, TickBox, UseList, WeekView]],
-  templateUrl: './places-page.html',
-  styleUrls: ['./setup-page.css', './places-page.css'],
+  imports: [
+    ...[
+      ButtonDirective,
+      RemovalBox,
+      RouterLink,
+      SelectField,
+      SetupList,
+      SetupNav,
+      TextField,
+      TickBox,
+      UseList,
+      WeekView,
+    ],
+  ],
+  templateUrl: './circumstances-page.html',
+  styleUrls: ['./setup-page.css', './circumstances-page.css'],
 })
-export class PlacesPage {
+export class CircumstancesPage {
   readonly kind = input<string>('locations');
   readonly id = input<string>();
   protected readonly view = inject(MenuView);
@@ -70,12 +90,17 @@ export class PlacesPage {
     source: this.id,
     computation: () => false,
   });
-  protected readonly all = computed((): readonly Place[] => {
+  protected readonly all = computed((): readonly Circumstance[] => {
     const kind = this.about()?.kind;
     return (kind && this.view.menu()?.[kind]) ?? [];
   });
   protected readonly rows = computed(() =>
-    this.all().map(({ id, name }) => ({ id, name, used: this.#usesOf(id).length })),
+    this.all().map(({ id, name }) => ({
+      id,
+      name,
+      // Much depends on a location that doesn't name it.
+      used: this.kind() === 'locations' ? undefined : this.#usesOf(id).length,
+    })),
   );
   protected readonly open = computed(() => this.all().find(({ id }) => id === this.id()));
   protected readonly uses = computed(() => {
@@ -91,7 +116,11 @@ export class PlacesPage {
   protected readonly dayparts = computed(() => this.view.menu()?.dayparts ?? []);
 
   /** Changes a field; undefined takes it away. */
-  protected set(place: Place, change: { [K in keyof Place]?: Place[K] | undefined }, field?: string): void {
+  protected set(
+    place: Circumstance,
+    change: { [K in keyof Circumstance]?: Circumstance[K] | undefined },
+    field?: string,
+  ): void {
     const { kind = 'locations', one = '' } = this.about() ?? {};
     const next = Object.fromEntries(Object.entries({ ...place, ...change }).filter(([, value]) => value !== undefined));
     const how = field === undefined ? {} : { field };
@@ -99,14 +128,14 @@ export class PlacesPage {
   }
 
   /** Sets a time of day; what is no time is not taken, and the box shows the old one again. */
-  protected setTime(place: Place, field: 'from' | 'to' | 'dayEnds', text: string): void {
+  protected setTime(place: Circumstance, field: 'from' | 'to' | 'dayEnds', text: string): void {
     const time = text.trim().padStart(5, '0');
     if (field === 'dayEnds' && text.trim() === '') return this.set(place, { dayEnds: undefined });
     if (CLOCK_TIME.test(time)) this.set(place, { [field]: time });
     else this.#editor.tell(`“${text}” is not a time. Write it as 07:30.`);
   }
 
-  protected setDay(place: Place, day: number, isOn: boolean): void {
+  protected setDay(place: Circumstance, day: number, isOn: boolean): void {
     const days = DAYS.map((one) => one.day).filter((one) => (one === day ? isOn : place.days?.includes(one)));
     if (days.length === 0)
       return this.#editor.tell('It must be on one day at least. Delete it if it is over for good.');
@@ -115,11 +144,11 @@ export class PlacesPage {
 
   protected add(): void {
     const { one = '', begins = {} } = this.about() ?? {};
-    this.#put({ ...begins, name: `New ${one}` } as Omit<Place, 'id'>, `Added a ${one}`);
+    this.#put({ ...begins, name: `New ${one}` } as Omit<Circumstance, 'id'>, `Added a ${one}`);
   }
 
   /** A location that is like another: with its prices, its clock, and the dishes that are sold there. */
-  protected copy({ id: copied, ...place }: Place): void {
+  protected copy({ id: copied, ...place }: Circumstance): void {
     const id = this.#newId(`${place.name} copy`);
     const items = (this.view.menu()?.items ?? []).filter(({ locations }) => locations?.includes(copied));
     const edits: Edit[] = [
@@ -134,7 +163,7 @@ export class PlacesPage {
   }
 
   /** Deletes what is not used at once; otherwise shows what uses it. */
-  protected remove(place: Place): void {
+  protected remove(place: Circumstance): void {
     if (this.uses().length > 0) return this.removing.set(true);
     const { kind = 'locations' } = this.about() ?? {};
     this.#editor.change(`Deleted “${place.name}”`, [{ type: 'remove', kind, id: place.id }]);
@@ -144,7 +173,7 @@ export class PlacesPage {
     return { kind: this.about()?.kind ?? 'locations', id: this.id() ?? '' };
   }
 
-  #put(place: Omit<Place, 'id'>, label: string): void {
+  #put(place: Omit<Circumstance, 'id'>, label: string): void {
     const { kind = 'locations' } = this.about() ?? {};
     this.#editor.put(kind, { ...place, id: this.#newId(place.name) } as never, label);
   }
