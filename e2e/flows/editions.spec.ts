@@ -23,6 +23,8 @@ async function typeTime(where: Page | Locator, day: Date, time: string): Promise
   await box.press('ControlOrMeta+a');
   await box.pressSequentially(`${day.getDate()} ${month} ${day.getFullYear()}`);
   await box.press('Tab');
+  // The calendar that opened with the field fades away.
+  await expect(box.page().locator('.p-datepicker-panel')).toHaveCount(0);
   await where.getByLabel('Time', { exact: true }).fill(time);
 }
 
