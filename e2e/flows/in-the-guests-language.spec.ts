@@ -107,7 +107,7 @@ test('the till takes an order in Spanish, by keyboard, and the pass shows it', a
 
 test('with Arabic names the page runs from right to left, and nothing is cut off', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.route('**/api/shop/menu', async (route) => {
+  await page.route('**/api/shop/editions/**', async (route) => {
     const response = await route.fetch();
     const answer = (await response.json()) as { menu: ArabicMenu };
     const { menu } = answer;

@@ -1,6 +1,6 @@
 // npm run bench:http: the public API beside the least that could do the same work, measured in one run on loopback.
-// POST /api/shop/quote against a bare Express server that echoes the same body; placing orders against pgbench
-// inserting the same rows. Bounded in count and time; prints ratios, no pass or fail.
+// POST /api/shop/quote against a bare Express server that echoes the same body; an edition against a file of the same
+// bytes; placing orders against pgbench inserting the same rows. Bounded in count and time; prints ratios, no pass or fail.
 import { spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -8,6 +8,7 @@ import { createServer } from 'node:http';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import autocannon from 'autocannon';
 import pg from 'pg';
 import { openHouse } from '../lib/house.mjs';
@@ -15,7 +16,9 @@ import { main } from '../lib/settings.mjs';
 
 const SECONDS = 8;
 const CONNECTIONS = 8;
-const express = createRequire(new URL('../../apps/server/package.json', import.meta.url))('express');
+const ofServer = createRequire(new URL('../../apps/server/package.json', import.meta.url));
+const express = ofServer('express');
+const expressStaticGzip = ofServer('express-static-gzip');
 const COUNTED = 20;
 const LINE = {
   item: 'ember',
@@ -67,6 +70,8 @@ await main(async () => {
       `ratio ${(perSecond(quote) / perSecond(echoed)).toFixed(2)}`,
   );
 
+  await compareEdition(house);
+
   let key = 0;
   const fireOrders = () =>
     fire({
@@ -103,6 +108,30 @@ await main(async () => {
   );
   await house.close();
 });
+
+/** An edition as guests get it beside the same bytes as a compressed file, sent as the pages are. */
+async function compareEdition({ address }) {
+  const { edition, hash, language } = await (await fetch(`${address}/api/shop/edition?location=steps`)).json();
+  const url = `${address}/api/shop/editions/${edition}/${hash}/${language}?location=steps`;
+  const headers = { 'accept-encoding': 'br' };
+  const folder = mkdtempSync(join(tmpdir(), 'edition-'));
+  const bytes = Buffer.from(await (await fetch(url, { headers })).arrayBuffer());
+  writeFileSync(join(folder, 'edition.json'), bytes);
+  writeFileSync(join(folder, 'edition.json.br'), brotliCompressSync(bytes));
+  const app = express();
+  app.use(expressStaticGzip(folder, { enableBrotli: true, orderPreference: ['br'] }));
+  const server = createServer(app);
+  await once(server.listen(0, '127.0.0.1'), 'listening');
+  const { port } = /** @type {import('node:net').AddressInfo} */ (server.address());
+  const served = await fire({ url, method: 'GET', headers });
+  const file = await fire({ url: `http://127.0.0.1:${port}/edition.json`, method: 'GET', headers });
+  server.close();
+  rmSync(folder, { recursive: true });
+  say(
+    `an edition (${bytes.length} bytes): ${perSecond(served).toFixed(0)} a second; the same as a file: ` +
+      `${perSecond(file).toFixed(0)} a second; ratio ${(perSecond(served) / perSecond(file)).toFixed(2)}`,
+  );
+}
 
 /** Counts what an order takes, as far as it goes, and other things up to 20. */
 async function countEverything({ databaseUrl }) {

@@ -1,4 +1,12 @@
-import { hashOf, type OpenedEdition, type Published } from '@hearty-ladle/core';
+import { createHash } from 'node:crypto';
+import {
+  hashOf,
+  menuInLanguage,
+  type OpenedEdition,
+  type Published,
+  type ServedAt,
+  type ServedMenu,
+} from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
 import { menuAt } from './testing/menu-at.ts';
 import { editionsAt, priceAt, publishDraft, requestFor, sendEdition, setPrices } from './testing/publish.ts';
@@ -12,6 +20,50 @@ let other: string;
 useTwoServers((opened) => ({ house, one, other } = opened), { hasQuickChecks: true });
 
 const editions = '/api/workbench/editions';
+
+describe('an edition as guests get it', () => {
+  const wanted = (query: object) => request(one).get('/api/shop/edition').query(query).expect(200);
+  const address = ({ edition, hash, language }: ServedAt) => `/api/shop/editions/${edition}/${hash}/${language}`;
+
+  it('has an address for each location and language, may be kept for ever, and is tagged with the hash of its bytes', async () => {
+    await publishDraft(one);
+    const { body: at } = await wanted({ location: 'steps', language: 'es' });
+    expect(at).toMatchObject({ location: 'steps', language: 'es' });
+    expect((await wanted({ location: 'steps', language: 'fi' })).body.language).toBe('en');
+    const get = (headers: Record<string, string>) => fetch(`${other}${address(at)}?location=steps`, { headers });
+    const plain = await get({ 'Accept-Encoding': 'identity' });
+    const bytes = Buffer.from(await plain.arrayBuffer());
+    const etag = `"${createHash('sha256').update(bytes).digest('hex')}"`;
+    expect(plain.headers.get('etag')).toBe(etag);
+    expect(plain.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
+    expect(plain.headers.get('vary')).toMatch(/accept-encoding/i);
+    for (const encoding of ['br', 'gzip']) {
+      const packed = await get({ 'Accept-Encoding': encoding });
+      expect([packed.headers.get('content-encoding'), packed.headers.get('etag')]).toEqual([encoding, `W/${etag}`]);
+      expect(Buffer.from(await packed.arrayBuffer()).equals(bytes)).toBe(true);
+    }
+    const known = request(one).get(address(at)).query({ location: 'steps' }).set('If-None-Match', `W/${etag}`);
+    expect((await known).status).toBe(304);
+    const { menu } = JSON.parse(bytes.toString()) as ServedMenu;
+    const whole = (await request(one).get('/api/shop/menu').query({ location: 'steps' }).expect(200))
+      .body as ServedMenu;
+    expect(menu).toEqual(menuInLanguage(whole.menu, 'es'));
+    expect(JSON.stringify(menu)).not.toContain('"cost"');
+  });
+
+  it('stays at its address when another is published, and nothing else is there', async () => {
+    const { body: at } = await wanted({ location: 'steps' });
+    const there = address(at);
+    const before = (await request(one).get(there).expect(200)).text;
+    await setPrices(one, { toast: 655 });
+    await publishDraft(one);
+    expect((await wanted({ location: 'steps' })).body.edition).toBe(at.edition + 1);
+    expect((await request(other).get(there).expect(200)).text).toBe(before);
+    for (const wrong of [{ hash: 'f00d' }, { edition: 9_999 }, { language: 'fi' }])
+      expect((await request(other).get(address({ ...at, ...wrong }))).status).toBe(404);
+    expect((await request(other).get(there).query({ location: 'nowhere' })).status).toBe(404);
+  });
+});
 
 describe('a draft', () => {
   it('is served nowhere before it is published, to guests and tills alike, and then by every process at once', async () => {

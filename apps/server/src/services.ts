@@ -6,6 +6,7 @@ import { Gate } from './db/gate.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { MenuCache } from './db/menu-cache.ts';
 import { Editions } from './db/editions.ts';
+import { ServedEditions } from './queries/served-editions.ts';
 import type { Services } from './http/services.ts';
 import { EditionWatch } from './jobs/edition-watch.ts';
 import { Housekeeping } from './jobs/housekeeping.ts';
@@ -49,6 +50,7 @@ export async function newServices(
   const editionWatch = new EditionWatch(database);
   editionWatch.start();
   const judge = new Judge();
+  const editions = new Editions(database);
   return {
     database,
     cache: new MenuCache(),
@@ -59,7 +61,8 @@ export async function newServices(
     judge,
     lineChecks: new LineChecks(),
     replays: new Replays(database),
-    editions: new Editions(database),
+    editions,
+    servedEditions: new ServedEditions(editions),
     isDemo: config.demoSignIn,
     secret: await houseSettings.secret(database.manager),
     secretGate: new Gate(SECRETS_AT_ONCE, SECRET_WAIT_MS),

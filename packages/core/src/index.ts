@@ -44,6 +44,7 @@ export { KINDS } from './menu/scope.ts';
 export { ASIDE_KINDS } from './menu/workbook.ts';
 export { checkWorkbook, findingKey, provedMend } from './mends/prove.ts';
 export { menuForGuests } from './menu/for-guests.ts';
+export { menuInLanguage } from './menu/in-language.ts';
 export { faultMessage } from './messages/fault-message.ts';
 export * from './change/change.ts';
 export * from './change/merge.ts';
@@ -183,6 +184,8 @@ export {
   type PublishRequest,
   type ReplayLine,
   type ReplayRequest,
+  type ServedAt,
+  type ServedMenu,
   type ShownEdition,
   type Showing,
 } from './api/edition.ts';

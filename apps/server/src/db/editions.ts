@@ -1,5 +1,6 @@
-import type { StoredMenu, Workbook } from '@hearty-ladle/core';
+import type { ServedMenu, Workbook } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
+import { LRUCache } from 'lru-cache';
 import type { DataSource, EntityManager } from 'typeorm';
 import { loadEdition } from './edition-store.ts';
 
@@ -9,17 +10,13 @@ const KEPT = 24;
 interface Begun {
   readonly location: string;
   readonly edition: number;
-  readonly at: Date;
   readonly hash: string;
 }
-
-/** An edition as it is served somewhere. */
-export type ServedMenu = StoredMenu & { readonly edition: number };
 
 /** The editions that are served, and those that orders were made on. */
 export class Editions {
   readonly #database: DataSource;
-  readonly #kept = new Map<string, Promise<Workbook | undefined>>();
+  readonly #kept = new LRUCache<string, Promise<Workbook | undefined>>({ max: KEPT });
 
   constructor(database: DataSource) {
     this.#database = database;
@@ -40,21 +37,18 @@ export class Editions {
     return newest && this.#servedAs(there ?? newest);
   }
 
-  /** What an edition holds; undefined if there is none. */
-  async at(number: number): Promise<Workbook | undefined> {
+  /** What an edition holds; undefined if there is none, or one with another hash. */
+  async at(number: number, expected?: string): Promise<Workbook | undefined> {
     const [row] = (await this.#database.query('SELECT hash FROM edition WHERE number = $1', [number])) as {
       hash: string;
     }[];
-    return row && this.#load(number, row.hash);
+    return row && (expected ?? row.hash) === row.hash ? this.#load(number, row.hash) : undefined;
   }
 
   /** Kept by its hash: a demo that is loaded anew numbers its editions from the beginning. */
   async #load(number: number, hash: string): Promise<Workbook | undefined> {
     const kept = this.#kept.get(hash) ?? loadEdition(this.#database.manager, number);
-    this.#kept.delete(hash);
     this.#kept.set(hash, kept);
-    const [oldest] = this.#kept.keys();
-    if (this.#kept.size > KEPT && oldest !== undefined) this.#kept.delete(oldest);
     return kept.catch((error: unknown) => {
       this.#kept.delete(hash);
       throw error;
@@ -68,10 +62,10 @@ export class Editions {
     return menu;
   }
 
-  async #servedAs({ location, edition, at, hash }: Begun): Promise<ServedMenu | undefined> {
+  async #servedAs({ location, edition, hash }: Begun): Promise<ServedMenu | undefined> {
     const menu = await this.#load(edition, hash);
     if (!menu) return undefined;
-    return { revision: at.getTime(), menu, versions: {}, edition, ...(location !== '' && { location }) };
+    return { edition, hash, menu, ...(location !== '' && { location }) };
   }
 }
 
@@ -82,7 +76,7 @@ export async function begunAt(
   moment: Date = now(),
 ): Promise<Begun | undefined> {
   const [row] = (await manager.query(
-    `SELECT p.location, p.edition, p.at, e.hash FROM publication AS p JOIN edition AS e ON e.number = p.edition
+    `SELECT p.location, p.edition, e.hash FROM publication AS p JOIN edition AS e ON e.number = p.edition
       WHERE p.called_off_at IS NULL AND p.at <= $1 ${location === undefined ? '' : 'AND p.location = $2'}
       ORDER BY p.at DESC, p.location LIMIT 1`,
     location === undefined ? [moment] : [moment, location],

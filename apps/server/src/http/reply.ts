@@ -1,11 +1,12 @@
 import type { Route } from '@hearty-ladle/core';
 import type { Response } from 'express';
 import type { Static, TSchema } from 'typebox';
+import { ENCODINGS, WrittenJson } from '../queries/written-json.ts';
 
 type Headers = Readonly<Record<string, string>>;
 
 type Body<C> = C extends { readonly type: 'application/json'; readonly schema: infer S extends TSchema }
-  ? Static<S>
+  ? Static<S> | WrittenJson<Static<S>>
   : Buffer;
 /** A successful answer: one of the statuses in the route's contract, with its body. */
 export type Reply<R extends Route> = {
@@ -58,8 +59,23 @@ export function send(
 ): void {
   response.status(answer.status).set(answer.headers ?? {});
   if ('problem' in answer) response.type('application/problem+json').send(JSON.stringify(documentOf(answer)));
+  else if (answer.body instanceof WrittenJson) sendWritten(response, answer.body);
   else if (Buffer.isBuffer(answer.body)) response.send(answer.body);
   else response.json(answer.body);
+}
+
+/**
+ * Sends an answer in the encoding that suits the browser. The ETag is the hash of what is sent before compression, and
+ * weak where it is compressed: it stands for the same bytes in several encodings.
+ */
+function sendWritten(response: Response, written: WrittenJson<unknown>): void {
+  const encoding = ENCODINGS.find((one) => one === response.req.acceptsEncodings(...ENCODINGS)) ?? 'identity';
+  if (encoding !== 'identity') response.set('Content-Encoding', encoding);
+  response
+    .vary('Accept-Encoding')
+    .set('ETag', `${encoding === 'identity' ? '' : 'W/'}"${written.hash}"`)
+    .type('json')
+    .send(written.bytes(encoding));
 }
 
 export function sendProblem(

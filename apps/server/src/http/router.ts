@@ -9,6 +9,7 @@ import {
 } from '@hearty-ladle/core';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import type { Judge } from '../judge/judge.ts';
+import { WrittenJson } from '../queries/written-json.ts';
 import { type Actor, notAllowed, SIGN_IN } from './actor.ts';
 import { bodyOf } from './body.ts';
 import { oneLongBody } from './guards.ts';
@@ -92,7 +93,7 @@ export class AudienceRouter {
     this.stream(route, async (input, request, response) => {
       const reply = await handler(input, request, response);
       if ('problem' in reply) return reply;
-      this.#checks?.check(route, reply.status, reply.body);
+      this.#checks?.check(route, reply.status, reply.body instanceof WrittenJson ? reply.body.read() : reply.body);
       send(response, reply);
       return undefined;
     });

@@ -9,6 +9,7 @@ import type { LineChecks } from '../jobs/line-checks.ts';
 import type { Replays } from '../jobs/replay-orders.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
+import type { ServedEditions } from '../queries/served-editions.ts';
 
 /** Dependencies of the routes. */
 export interface Services
@@ -20,4 +21,5 @@ export interface Services
   readonly judge: Judge;
   readonly lineChecks: LineChecks;
   readonly replays: Replays;
+  readonly servedEditions: ServedEditions;
 }

@@ -1,4 +1,4 @@
-import { documentOf, type Menu, type StoredMenu } from '@hearty-ladle/core';
+import { documentOf, type Menu, type ServedMenu, type StoredMenu } from '@hearty-ladle/core';
 import type { DataSource } from 'typeorm';
 import type { Editions } from '../db/editions.ts';
 import type { MenuCache } from '../db/menu-cache.ts';
@@ -24,7 +24,7 @@ export function storedMenu({ database, cache }: MenuDependencies): Promise<Store
 }
 
 /** The edition that a location has, for those who don't change it. */
-export async function servedMenu({ editions }: ServedDependencies, location?: string): Promise<StoredMenu | undefined> {
+export async function servedMenu({ editions }: ServedDependencies, location?: string): Promise<ServedMenu | undefined> {
   return editions.served(location);
 }
 

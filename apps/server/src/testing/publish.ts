@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EditionsNow, Menu, Published, Role, StoredMenu } from '@hearty-ladle/core';
+import type { EditionsNow, Menu, Published, Role, ServedMenu } from '@hearty-ladle/core';
 import { menuAt } from './menu-at.ts';
 import { sendChange } from './requests.ts';
 import { as, request } from './signed-in.ts';
@@ -39,7 +39,7 @@ export async function setPrices(server: string, prices: Readonly<Record<string, 
 /** What a dish costs guests at a location. */
 export async function priceAt(server: string, location: string, item = 'barley-tea') {
   const { body } = await request(server).get('/api/shop/menu').query({ location }).expect(200);
-  return (body as StoredMenu).menu.items.find(({ id }) => id === item)?.price;
+  return (body as ServedMenu).menu.items.find(({ id }) => id === item)?.price;
 }
 
 export async function editionsAt(server: string): Promise<EditionsNow> {

@@ -6,6 +6,7 @@ import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes.ts';
 import { provideRenderBeforeInput } from './shell/render-before-input.ts';
+import { chosenLanguageFeature } from './state/chosen-language.ts';
 import { chosenLocationFeature } from './state/chosen-location.ts';
 import { ServedEffects, servedFeature } from './state/served-menu.ts';
 import { theme } from './theme.ts';
@@ -20,7 +21,11 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
-      { [servedFeature.name]: servedFeature.reducer, [chosenLocationFeature.name]: chosenLocationFeature.reducer },
+      {
+        [servedFeature.name]: servedFeature.reducer,
+        [chosenLocationFeature.name]: chosenLocationFeature.reducer,
+        [chosenLanguageFeature.name]: chosenLanguageFeature.reducer,
+      },
       { runtimeChecks: { strictStateImmutability: isDevMode(), strictActionImmutability: isDevMode() } },
     ),
     provideEffects(ServedEffects),

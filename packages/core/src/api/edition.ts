@@ -24,6 +24,23 @@ export const Edition = object({
 });
 export type Edition = Readonly<Static<typeof Edition>>;
 
+/**
+ * Which edition a location is served, and in which language a guest reads it. `location`: absent in a house without
+ * locations. `hash`: of what the edition holds.
+ */
+export const ServedAt = object({ edition: count, hash: text, location: optional(text), language: text });
+export type ServedAt = Readonly<Static<typeof ServedAt>>;
+
+/** An edition as a location is served it. `language`: if it holds the texts in that and in the first language alone. */
+export const ServedMenu = object({
+  edition: count,
+  hash: text,
+  location: optional(text),
+  language: optional(text),
+  menu: WorkbookDocument,
+});
+export type ServedMenu = Readonly<Static<typeof ServedMenu>>;
+
 /** An edition with what it holds. */
 export const OpenedEdition = object({ ...Edition.properties, menu: WorkbookDocument });
 export type OpenedEdition = Readonly<Static<typeof OpenedEdition>>;

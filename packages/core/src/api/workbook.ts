@@ -38,18 +38,8 @@ const Versions = Type.Unsafe<Versions>({
   additionalProperties: { type: 'object', additionalProperties: count },
 });
 
-/**
- * The menu at one revision. `by`: who made that revision, for the workbench. Where an edition is served: its number, the
- * location that has it, and a revision that grows each time the location gets another one.
- */
-export const StoredMenu = object({
-  revision: count,
-  menu: WorkbookDocument,
-  versions: Versions,
-  by: optional(text),
-  edition: optional(count),
-  location: optional(text),
-});
+/** The draft at one revision. `by`: who made that revision. */
+export const StoredMenu = object({ revision: count, menu: WorkbookDocument, versions: Versions, by: optional(text) });
 export type StoredMenu = Readonly<Static<typeof StoredMenu>>;
 
 const Thing = Type.Unsafe<Thing>({ type: 'object' });

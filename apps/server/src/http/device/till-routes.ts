@@ -5,7 +5,7 @@ import { showEdition } from '../../commands/show-edition.ts';
 import { type VoidRefusal, voidLines } from '../../commands/void-lines.ts';
 import { servedMenu } from '../../queries/menu.ts';
 import { parkedOrders } from '../../queries/parked-orders.ts';
-import { menuReply } from '../menu-reply.ts';
+import { servedReply } from '../menu-reply.ts';
 import { peopleWithPin, placesOf, signedInOf } from '../../queries/people.ts';
 import { notAllowed } from '../actor.ts';
 import { orderListRoutes } from '../order-list-routes.ts';
@@ -35,7 +35,7 @@ export function tillRoutes(routes: AudienceRouter, services: Services): void {
   const { database } = services;
 
   routes.handle(deviceApi.menu, async ({ query, actor }) =>
-    menuReply(await servedMenu(services, query.location ?? actor.device?.location)),
+    servedReply(await servedMenu(services, query.location ?? actor.device?.location)),
   );
 
   routes.handle(deviceApi.showing, async ({ body, actor }) => {

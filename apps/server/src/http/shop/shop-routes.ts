@@ -1,18 +1,34 @@
 import { menuForGuests, shopApi } from '@hearty-ladle/core';
 import { menuDocument, servedMenu } from '../../queries/menu.ts';
+import { servedAt } from '../../queries/served-editions.ts';
 import { progressOf } from '../../queries/orders.ts';
 import { standingForGuests } from '../../queries/pantry.ts';
-import { menuReply, NO_MENU } from '../menu-reply.ts';
+import { NO_MENU, servedReply } from '../menu-reply.ts';
 import { orderRoutes } from '../order-routes.ts';
 import { ok, problem } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
+/** What never changes may be kept for a year, by anybody. */
+const FOR_EVER = 'public, max-age=31536000, immutable';
+
 /** Guests: menu, quotes, orders and their progress. */
 export function shopRoutes(routes: AudienceRouter, services: Services): void {
   routes.handle(shopApi.menu, async ({ query }) => {
     const stored = await servedMenu(services, query.location);
-    return menuReply(stored && { ...stored, menu: menuForGuests(stored.menu) });
+    return servedReply(stored && { ...stored, menu: menuForGuests(stored.menu) });
+  });
+
+  routes.handle(shopApi.servedAt, async ({ query }) => {
+    const found = await servedAt(services, query);
+    return found ? ok(found) : NO_MENU;
+  });
+
+  routes.handle(shopApi.edition, async ({ params, query }) => {
+    const written = await services.servedEditions.read({ ...params, ...query });
+    return written
+      ? ok(written, { 'Cache-Control': FOR_EVER })
+      : problem(404, 'no-edition', 'There is no such edition, or it has no such location or language.');
   });
 
   routes.handle(shopApi.document, async ({ query }) => {

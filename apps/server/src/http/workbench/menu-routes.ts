@@ -3,14 +3,14 @@ import { changeMenu, type ChangeOutcome, undoChange } from '../../commands/chang
 import { journalPage } from '../../queries/journal.ts';
 import { storedMenu } from '../../queries/menu.ts';
 import { faultsBody } from '../body.ts';
-import { menuReply } from '../menu-reply.ts';
+import { draftReply } from '../menu-reply.ts';
 import { ok, problem } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 
 /** The menu with the versions of its objects, its changes, and its journal. */
 export function menuRoutes(routes: AudienceRouter, services: Services): void {
-  routes.handle(workbenchApi.menu, async () => menuReply(await storedMenu(services)));
+  routes.handle(workbenchApi.menu, async () => draftReply(await storedMenu(services)));
 
   routes.handle(workbenchApi.change, async ({ body, actor }) =>
     changeReply(await changeMenu(services, body, actor.by), 'Somebody changed this in the meantime.'),

@@ -159,11 +159,23 @@ describe('smaller requests', () => {
       ),
     ).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
     const { api, http } = answering(200, [], 'device');
-    api.servedMenu('steps');
+    api.servedMenu('steps', 'es');
     api.placeOrder(order, 'key-of-this-order');
     expect(http.request.mock.calls).toEqual([
       ['get', '/api/device/menu', { headers: {}, params: { location: 'steps' }, body: undefined }],
       ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} }],
+    ]);
+  });
+
+  it('read an edition at the address that its location is said to have, in the language of the page', async () => {
+    const { api, http } = answering(200, { edition: 12, hash: 'f00d', location: 'steps', language: 'es' });
+    await firstValueFrom(api.servedMenu('steps', 'es'));
+    await firstValueFrom(api.servedMenu(undefined, undefined));
+    expect(http.request.mock.calls.map(([, address, { params }]) => [address, params])).toEqual([
+      ['/api/shop/edition', { location: 'steps', language: 'es' }],
+      ['/api/shop/editions/12/f00d/es', { location: 'steps' }],
+      ['/api/shop/edition', {}],
+      ['/api/shop/editions/12/f00d/es', { location: 'steps' }],
     ]);
   });
 

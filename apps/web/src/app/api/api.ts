@@ -22,12 +22,13 @@ import {
   type Printer,
   type PrinterMode,
   type Progress,
+  type ServedMenu,
   type SavedChange,
   type StoredMenu,
   type VoidAnswer,
   type VoidRequest,
 } from '@hearty-ladle/core';
-import { catchError, map, type Observable, of } from 'rxjs';
+import { catchError, map, type Observable, of, switchMap } from 'rxjs';
 import { PageAudience } from './audience.ts';
 import { ApiClient, refusalOf } from './client.ts';
 import { codeOf, failureOf, type FailureKind, titleOf } from './failure.ts';
@@ -92,12 +93,23 @@ export class Api {
     return this.#client.call('get /api/workbench/menu', {});
   }
 
-  /** The edition that a location has, for guests and devices. */
-  servedMenu(location?: string): Observable<StoredMenu> {
+  /**
+   * The edition that a location has: for devices in all languages; for guests in the one asked for, at an address that
+   * caches on the way may keep.
+   */
+  servedMenu(location: string | undefined, language: string | undefined): Observable<ServedMenu> {
     const query = { ...(location !== undefined && { location }) };
-    return this.#isDevice()
-      ? this.#client.call('get /api/device/menu', { query })
-      : this.#client.call('get /api/shop/menu', { query });
+    if (this.#isDevice()) return this.#client.call('get /api/device/menu', { query });
+    return this.#client
+      .call('get /api/shop/edition', { query: { ...query, ...(language !== undefined && { language }) } })
+      .pipe(
+        switchMap(({ location: place, ...params }) =>
+          this.#client.call('get /api/shop/editions/:edition/:hash/:language', {
+            params,
+            query: { ...(place !== undefined && { location: place }) },
+          }),
+        ),
+      );
   }
 
   change(request: ChangeRequest): Observable<SentChange> {

@@ -1,14 +1,15 @@
-import { computed, DOCUMENT, effect, inject, Injectable, type Signal, signal } from '@angular/core';
+import { computed, DOCUMENT, effect, inject, Injectable, type Signal } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { catalogueOf, isRightToLeft } from '../messages/catalogue.ts';
+import { LANGUAGE_KEY, languageChosen, selectChosenLanguage } from './chosen-language.ts';
 import { MenuView } from './menu-view.ts';
 import { PrimeNG } from 'primeng/config';
-
-const STORAGE_KEY = 'hearty-ladle-language';
 
 /** The language in which this browser's guests, till or pass are spoken to. */
 @Injectable({ providedIn: 'root' })
 export class PageLanguage {
-  readonly #chosen = signal(localStorage.getItem(STORAGE_KEY) ?? undefined);
+  readonly #store = inject(Store);
+  readonly #chosen = this.#store.selectSignal(selectChosenLanguage);
   readonly #view = inject(MenuView);
   /** The one chosen, if the menu is written in it, else the menu's first. */
   readonly locale = computed(() => {
@@ -17,8 +18,8 @@ export class PageLanguage {
   });
 
   choose(locale: string): void {
-    this.#chosen.set(locale);
-    localStorage.setItem(STORAGE_KEY, locale);
+    this.#store.dispatch(languageChosen({ locale }));
+    localStorage.setItem(LANGUAGE_KEY, locale);
   }
 }
 

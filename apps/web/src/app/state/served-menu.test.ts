@@ -1,24 +1,26 @@
 import '@angular/compiler';
-import type { StoredMenu } from '@hearty-ladle/core';
+import type { ServedMenu } from '@hearty-ladle/core';
 import { type Observable, of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../testing/run-effects.ts';
+import { chosenLanguageFeature } from './chosen-language.ts';
 import { chosenLocationFeature } from './chosen-location.ts';
 import { ServedEffects, servedActions, servedFeature } from './served-menu.ts';
 
 beforeEach(() => vi.useFakeTimers());
 afterEach(() => vi.useRealTimers());
 
-const edition = (number: number): StoredMenu => ({
-  ...{ revision: number * 1000, menu: { name: `Edition ${number}` } as never, versions: {} },
-  ...{ edition: number, location: 'steps' },
+const edition = (number: number): ServedMenu => ({
+  ...{ edition: number, hash: `hash ${number}`, location: 'steps' },
+  menu: { name: `Edition ${number}` } as never,
 });
 
 function house(chosen: string | undefined) {
-  const answer: { now: () => Observable<StoredMenu> } = { now: () => of(edition(1)) };
-  const api = { servedMenu: vi.fn((_location?: string) => answer.now()) };
+  const answer: { now: () => Observable<ServedMenu> } = { now: () => of(edition(1)) };
+  const api = { servedMenu: vi.fn((_location?: string, _language?: string) => answer.now()) };
   const run = runEffects(ServedEffects, api, servedFeature, [], {
     [chosenLocationFeature.name]: { chosen },
+    [chosenLanguageFeature.name]: { locale: 'es' },
     session: undefined,
   });
   const open = (audience: 'shop' | 'device' | 'workbench') => {
@@ -32,7 +34,7 @@ describe('what is served', () => {
   it('is read for the chosen location, and again when another edition is published, as what it was if it is the same', () => {
     const { api, answer, open, events, state } = house('steps');
     open('shop');
-    expect(api.servedMenu.mock.calls).toEqual([['steps']]);
+    expect(api.servedMenu.mock.calls).toEqual([['steps', 'es']]);
     const first = state().served;
     events.next({ type: 'editions' });
     vi.advanceTimersByTime(100);

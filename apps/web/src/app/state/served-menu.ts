@@ -1,6 +1,6 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { StoredMenu } from '@hearty-ladle/core';
+import type { ServedMenu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -18,6 +18,7 @@ import type { Audience } from '../api/audience.ts';
 import { failureOf } from '../api/failure.ts';
 import { Live } from '../api/live.ts';
 import { selectPlaces } from '../api/session-slice.ts';
+import { selectChosenLanguage } from './chosen-language.ts';
 import { selectChosen } from './chosen-location.ts';
 
 const RETRY_MS = 1_500;
@@ -27,7 +28,7 @@ const READ_PAUSE_MS = 40;
 export interface ServedState {
   /** Who the page on screen is for; the workbench shows the draft instead. */
   readonly audience: Audience | undefined;
-  readonly served: StoredMenu | undefined;
+  readonly served: ServedMenu | undefined;
   readonly hasFailed: boolean;
   /** Nothing is published there yet. */
   readonly isNotServed: boolean;
@@ -38,7 +39,7 @@ export const servedActions = createActionGroup({
   events: {
     /** A page shows the menu. */
     Opened: props<{ audience: Audience }>(),
-    Arrived: props<{ served: StoredMenu }>(),
+    Arrived: props<{ served: ServedMenu }>(),
     'Load failed': props<{ isFinal: boolean }>(),
     'Read again': emptyProps(),
   },
@@ -63,19 +64,26 @@ export const servedFeature = createFeature({
   ),
 });
 
-function isSame(one: StoredMenu | undefined, other: StoredMenu): boolean {
-  return one?.edition === other.edition && one?.location === other.location && one?.revision === other.revision;
+function isSame(one: ServedMenu | undefined, other: ServedMenu): boolean {
+  return (
+    one?.edition === other.edition &&
+    one?.hash === other.hash &&
+    one?.location === other.location &&
+    one?.language === other.language
+  );
 }
 
-/** Which location's edition is read, and for whom; undefined in the workbench. */
+/** Which location's edition is read, for whom, and in which language; undefined in the workbench. */
 const selectWanted = createSelector(
   servedFeature.selectAudience,
   selectChosen,
   selectPlaces,
-  (audience, chosen, places) => {
+  selectChosenLanguage,
+  (audience, chosen, places, language) => {
     if (audience === undefined || audience === 'workbench') return undefined;
     const location = places === 'everywhere' || places.includes(chosen ?? '') ? chosen : places[0];
-    return JSON.stringify([audience, location ?? null]);
+    // Devices get all languages at once.
+    return JSON.stringify([audience, location ?? null, audience === 'device' ? null : (language ?? null)]);
   },
 );
 
@@ -86,13 +94,13 @@ export class ServedEffects {
   readonly #live = inject(Live);
   readonly #store = inject(Store);
 
-  /** Reads the edition at the start, when another location is chosen, and whenever it may be another one. */
+  /** Reads the edition at the start, when another location or language is chosen, and whenever it may be another one. */
   readonly read = createEffect(() =>
     this.#store.select(selectWanted).pipe(
       distinctUntilChanged(),
       switchMap((wanted) => {
         if (wanted === undefined) return EMPTY;
-        const [, location] = JSON.parse(wanted) as [Audience, string | null];
+        const [, location, language] = JSON.parse(wanted) as [Audience, string | null, string | null];
         return merge(
           of(undefined),
           this.#actions.pipe(ofType(servedActions.opened, servedActions.readAgain)),
@@ -100,7 +108,7 @@ export class ServedEffects {
         ).pipe(
           debounceTime(READ_PAUSE_MS),
           switchMap(() =>
-            this.#api.servedMenu(location ?? undefined).pipe(
+            this.#api.servedMenu(location ?? undefined, language ?? undefined).pipe(
               map((served) => servedActions.arrived({ served })),
               catchError((error: HttpErrorResponse) =>
                 of(servedActions.loadFailed({ isFinal: failureOf(error) === 'refused' })),

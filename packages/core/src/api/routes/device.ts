@@ -1,7 +1,7 @@
 import Type from 'typebox';
 import { optional } from '../../menu/schema-kit.ts';
 import { events, json, routesFor } from '../contract.ts';
-import { Showing } from '../edition.ts';
+import { ServedMenu, Showing } from '../edition.ts';
 import { ParkedOrder, PassTicket, PlacedOrder, Printer, VoidAnswer } from '../kitchen.ts';
 import { Line, Order } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
@@ -22,7 +22,6 @@ import {
   StockDay,
   StockThing,
 } from '../stock.ts';
-import { StoredMenu } from '../workbook.ts';
 import { oneOrder, orderList } from './order-list.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -40,7 +39,7 @@ export const deviceApi = {
     action: 'read-menu',
     summary: 'The edition that a location has, with its summary lines; without a location, that of the first one',
     query: atLocation,
-    responses: { 200: json(StoredMenu) },
+    responses: { 200: json(ServedMenu) },
     refusals: noMenu,
   }),
   showing: post('/showing', {

@@ -6,9 +6,10 @@ import { Line, Order } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { OrderQuote, Quote } from '../quote.ts';
 import { OrderRequest } from '../requests.ts';
-import { Uuid } from '../schema.ts';
+import { count, text, Uuid } from '../schema.ts';
 import { StockStanding } from '../stock.ts';
-import { MenuDocument, StoredMenu } from '../workbook.ts';
+import { ServedAt, ServedMenu } from '../edition.ts';
+import { MenuDocument } from '../workbook.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
 const { get, post } = routesFor('shop');
@@ -18,8 +19,25 @@ export const shopApi = {
   menu: get('/menu', {
     summary: 'The edition that a location has, with its summary lines; without a location, that of the first one',
     query: { location: optional(Type.String()) },
-    responses: { 200: json(StoredMenu) },
+    responses: { 200: json(ServedMenu) },
     refusals: noMenu,
+  }),
+  servedAt: get('/edition', {
+    summary:
+      'Which edition a location has, and the language it is read in: the one asked for if the menu has it, else the ' +
+      'first. What to ask before reading the edition itself',
+    query: { location: optional(Type.String()), language: optional(Type.String()) },
+    responses: { 200: json(ServedAt) },
+    refusals: noMenu,
+  }),
+  edition: get('/editions/:edition/:hash/:language', {
+    summary:
+      'An edition as a location is served it, in one language. The answer at an address never changes, so that it can ' +
+      'be kept by caches for ever; its ETag is the SHA-256 of its bytes',
+    params: { edition: count, hash: text, language: text },
+    query: { location: optional(Type.String()) },
+    responses: { 200: json(ServedMenu) },
+    refusals: { 404: { when: 'There is no such edition, or it has no such location or language.' } },
   }),
   document: get('/menu/document', {
     summary: 'The menu document that a location has; without a location, that of the first one',
