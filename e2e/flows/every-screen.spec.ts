@@ -24,7 +24,7 @@ const SCREENS = [
   ['/orders', 'Choose an order'],
   ['/board', 'Off now'],
   ['/pantry', 'Butter'],
-  ['/setup/printers', 'Choose a printer to see its paper'],
+  ['/setup/printers', 'Choose a station to say what prints there'],
   ['/api-docs', 'quotes, orders'],
 ] as const;
 

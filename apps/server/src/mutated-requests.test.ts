@@ -127,6 +127,8 @@ function rightBody(name: string, menu: Awaited<ReturnType<typeof menuAt>>, rando
     case 'reserve':
     case 'confirm':
       return { reservation: randomUUID() };
+    case 'setPrinter':
+      return { is: 'address', host: '127.0.0.1', port: 9100 };
     case 'setPrinterMode':
       return { mode: 'ok' };
     case 'undo':

@@ -128,6 +128,7 @@ export { type ReadBack, readBack } from './summary/read-back.ts';
 export { type AnswerFormats, type WrittenAnswer } from './summary/written-answers.ts';
 export { type PaperLine, type TicketHead, ticketPaper } from './print-layout/ticket-paper.ts';
 export { receiptText, partText } from './print-layout/receipt.ts';
+export { testPaper } from './print-layout/test-paper.ts';
 export { amountWordsOf, differsFromUsual } from './print-layout/word-emphasis.ts';
 export { textWidth } from './check/text-width.ts';
 export {
@@ -151,6 +152,7 @@ export { orderOf, Placement } from './api/placement.ts';
 export * from './api/quote.ts';
 export * from './api/kitchen.ts';
 export { PRINTER_MODES } from './api/printer-modes.ts';
+export * from './api/printer-places.ts';
 export * from './api/house.ts';
 export * from './api/order-limits.ts';
 export * from './api/requests.ts';

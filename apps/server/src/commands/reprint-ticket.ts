@@ -1,7 +1,6 @@
-import type { Places } from '@hearty-ladle/core';
+import { type Places, printerAt } from '@hearty-ladle/core';
 import type { DataSource } from 'typeorm';
 import { OrderEntity, PrinterEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
-import { printerAt } from '../db/printer-ids.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type { OrderTicket } from '@hearty-ladle/core';
+import { type OrderTicket, printerAt } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
-import { printerAt } from '../db/printer-ids.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';

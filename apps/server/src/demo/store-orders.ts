@@ -1,11 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
-import type { Menu } from '@hearty-ladle/core';
+import { type Menu, printerAt } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { dishNames, searchText } from '../commands/order-texts.ts';
 import { problemsOfStock } from '../commands/turn-away.ts';
 import { copyRows } from '../db/copy-rows.ts';
 import { OffEntity } from '../db/entities.ts';
-import { printerAt } from '../db/printer-ids.ts';
 import { newRandom } from './random.ts';
 import type { InventedOrder, SoldOutEvening } from './orders/generate-orders.ts';
 import { type KeptOrder, uuid } from './orders/kept-orders.ts';

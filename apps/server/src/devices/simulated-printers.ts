@@ -1,9 +1,9 @@
-import type { PrinterMode } from '@hearty-ladle/core';
+import { type PrinterMode, printerAt } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { Client } from 'pg';
 import type { DataSource } from 'typeorm';
 import { MenuListEntity, PrinterEntity, SimPaperEntity, SimPrinterEntity } from '../db/entities.ts';
-import { printerAt } from '../db/printer-ids.ts';
+import { NOT_SIMULATED } from '../db/simulated-places.ts';
 import { announce, CHANNEL } from '../live/announce.ts';
 import { log } from '../log.ts';
 import { SimulatedPrinter } from './simulated-printer.ts';
@@ -36,15 +36,21 @@ export class SimulatedPrinters {
     for (const printer of this.#printers.values()) await printer.close();
   }
 
-  /** Starts printers for new stations and locations, and applies changed behaviours. */
+  /** Starts printers for new stations and locations, leaves places to others, and applies changed behaviours. */
   async #follow(): Promise<void> {
+    const { manager } = this.#database;
     const [stations, locations] = [await this.#idsOf('stations'), await this.#idsOf('locations')];
+    const simulated = new Map((await manager.find(SimPrinterEntity)).map(({ printer, mode }) => [printer, mode]));
+    const known = new Set((await manager.find(PrinterEntity)).map(({ id }) => id));
     for (const location of locations.length > 0 ? locations : [undefined])
-      for (const station of stations)
-        if (!this.#printers.has(printerAt(location, station))) await this.#add(location, station);
-    for (const { printer, mode } of await this.#database.manager.find(SimPrinterEntity)) {
-      await this.#printers.get(printer)?.become(mode as PrinterMode);
-    }
+      for (const station of stations) {
+        const id = printerAt(location, station);
+        const mode = simulated.get(id);
+        // A printer that nobody simulates is a real one.
+        if (mode === NOT_SIMULATED || (mode === undefined && known.has(id))) continue;
+        if (!this.#printers.has(id) || !known.has(id)) await this.#add(location, station);
+        if (mode !== undefined) await this.#printers.get(id)?.become(mode as PrinterMode);
+      }
   }
 
   async #idsOf(kind: 'stations' | 'locations'): Promise<readonly string[]> {
@@ -53,13 +59,14 @@ export class SimulatedPrinters {
 
   async #add(location: string | undefined, station: string): Promise<void> {
     const id = printerAt(location, station);
-    const printer = new SimulatedPrinter((body) => this.#keep(id, body));
-    await printer.open();
+    const printer = this.#printers.get(id) ?? new SimulatedPrinter((body) => this.#keep(id, body));
+    if (!this.#printers.has(id)) await printer.open();
     this.#printers.set(id, printer);
     const { manager } = this.#database;
     const where = { id, station, location: location ?? null, host: '127.0.0.1', port: printer.port };
     await manager.upsert(PrinterEntity, { ...where, health: 'unknown', since: now() }, ['id']);
     await manager.query(`INSERT INTO "sim_printer" ("printer", "mode") VALUES ($1, 'ok') ON CONFLICT DO NOTHING`, [id]);
+    await announce(manager, { type: 'printers' });
   }
 
   async #keep(printer: string, body: Parameters<ConstructorParameters<typeof SimulatedPrinter>[0]>[0]): Promise<void> {

@@ -1,3 +1,4 @@
+import type { TestPrint } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, LessThan, LessThanOrEqual, Not } from 'typeorm';
 import { PrinterEntity, PrintJobEntity } from '../db/entities.ts';
@@ -8,6 +9,7 @@ import { JobQueue } from './job-queue.ts';
 import { keepHealth } from './printer-health.ts';
 import { PrinterLocks } from './printer-locks.ts';
 import { printJob, WHILE_OTHERS_PRINT } from './print-ticket.ts';
+import { printTest } from './test-print.ts';
 
 const POOL_SIZE = 5;
 const HEALTH_MS = 4_000;
@@ -64,6 +66,16 @@ export class PrintQueue {
   /** Signals work for a printer if and only if the transaction commits. */
   async send(manager: EntityManager, printer: string, startAfterSeconds = 0): Promise<void> {
     await this.#queue.send(manager, printer, startAfterSeconds);
+  }
+
+  /** Prints a test between tickets, never among them. Undefined if there is no such printer. */
+  async printTest(printer: string): Promise<TestPrint | undefined> {
+    if (!(await this.#locks.tryLock(printer))) return { result: 'busy' };
+    try {
+      return await printTest(this.#database, printer);
+    } finally {
+      await this.#locks.unlock(printer);
+    }
   }
 
   wake(): void {

@@ -1,8 +1,7 @@
-import { type Location, type Station, ticketPaper } from '@hearty-ladle/core';
+import { ticketPaper, printerAt, stationOfPrinter } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, LessThanOrEqual, Not } from 'typeorm';
 import {
-  MenuThingEntity,
   OrderEntity,
   type OrderRow,
   PrinterEntity,
@@ -10,15 +9,14 @@ import {
   type PrintJobRow,
   TicketEntity,
 } from '../db/entities.ts';
-import { printerAt, stationOfPrinter } from '../db/printer-ids.ts';
 import { columnsPrinted, escposBytes, type PrintedBytes } from '../devices/escpos.ts';
 import { type PrinterHealth, printOn, type PrintResult } from '../devices/printer-line.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
 import { headOf } from './ticket-head.ts';
+import { columnsOf, locationOf, stationOf } from './print-places.ts';
 import { keepHealth } from './printer-health.ts';
 
-const USUAL_COLUMNS = 32;
 /** Attempts at one printer before switching to the other. */
 const TRIES = 3;
 const PAUSES = [1, 2, 4, 8, 15];
@@ -145,16 +143,9 @@ async function otherPrinter(manager: EntityManager, job: PrintJobRow): Promise<s
   return backup === undefined ? own : printerAt(request.location, backup);
 }
 
-async function stationOf(manager: EntityManager, id: string): Promise<Station | undefined> {
-  const row = await manager.findOneBy(MenuThingEntity, { kind: 'stations', id });
-  return row?.body as Station | undefined;
-}
-
 /** The time zone of the order's location; undefined if it has none. */
 async function timeZoneOf(manager: EntityManager, { request }: OrderRow): Promise<string | undefined> {
-  const id = request.location ?? request.lines[0]?.location;
-  const row = id === undefined ? null : await manager.findOneBy(MenuThingEntity, { kind: 'locations', id });
-  return (row?.body as Location | undefined)?.timeZone;
+  return (await locationOf(manager, request.location ?? request.lines[0]?.location))?.timeZone;
 }
 
 async function amountWords(manager: EntityManager): Promise<ReadonlySet<string>> {
@@ -169,7 +160,7 @@ async function bytesFor(manager: EntityManager, job: PrintJobRow): Promise<Print
   const order = await manager.findOneByOrFail(OrderEntity, { id: ticket.orderId });
   const printsAt = stationOfPrinter(job.printer);
   const [home, at] = [await stationOf(manager, ticket.station), await stationOf(manager, printsAt)];
-  const columns = at?.columns ?? USUAL_COLUMNS;
+  const columns = columnsOf(at);
   const marks = [
     ...(job.copy > 0 ? ['REPRINT'] : []),
     ...(job.doubtful ? ['MAY BE HERE TWICE'] : []),

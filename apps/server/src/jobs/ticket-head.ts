@@ -10,7 +10,12 @@ export function headOf(
   { number, placedAt, request, name, place }: Placed,
   timeZone: string | undefined,
 ): Omit<TicketHead, 'station' | 'marks' | 'amountWords'> {
-  const time = localMinute(placedAt, timeZone).slice(11);
+  const time = localTime(placedAt, timeZone);
   const service = SERVICE_WORDS[request.service ?? request.lines[0]?.service ?? 'dine-in'];
   return { number, time, words: [service, name, place].filter((word) => word !== null && word !== '') as string[] };
+}
+
+/** `HH:MM` on the clock of a location, else on this machine's. */
+export function localTime(at: Date, timeZone: string | undefined): string {
+  return localMinute(at, timeZone).slice(11);
 }

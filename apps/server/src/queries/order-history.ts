@@ -1,6 +1,5 @@
-import type { OrderEvent } from '@hearty-ladle/core';
+import { type OrderEvent, stationOfPrinter } from '@hearty-ladle/core';
 import type { OrderRow, OrderVoidRow, PrintJobRow, TicketRow } from '../db/entities.ts';
-import { stationOfPrinter } from '../db/printer-ids.ts';
 import type { TicketEventRow } from '../db/ticket-event-entity.ts';
 
 /** What happened to an order: rounds, voids, bumps and prints, oldest first. */

@@ -1,8 +1,7 @@
-import { type Order, type PassTicket, type Places, reaches } from '@hearty-ladle/core';
+import { type Order, type PassTicket, type Places, reaches, stationOfPrinter } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import { type DataSource, In, IsNull, MoreThan } from 'typeorm';
 import { OrderEntity, PrintJobEntity, TicketEntity } from '../db/entities.ts';
-import { stationOfPrinter } from '../db/printer-ids.ts';
 
 const RECALL_MINUTES = 30;
 

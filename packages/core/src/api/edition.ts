@@ -1,5 +1,5 @@
 import Type, { type Static } from 'typebox';
-import { optional } from '../menu/schema-kit.ts';
+import { int, optional } from '../menu/schema-kit.ts';
 import { DEVICE_KINDS } from '../people/roles.ts';
 import { OrderProblem } from './quote.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
@@ -9,6 +9,9 @@ import { WorkbookDocument } from './workbook.ts';
 
 /** A local time, to the minute. */
 const LocalMinute = Type.String({ pattern: String.raw`^\d{4}-\d\d-\d\dT\d\d:\d\d$` });
+
+/** The number of an edition, as the database can hold it. */
+export const EditionNumber = int(1, 2_147_483_647);
 
 /** An edition, without what it holds. `revision`: the draft's when it was made. */
 export const Edition = object({

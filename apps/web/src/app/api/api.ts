@@ -21,10 +21,12 @@ import {
   type Placement,
   type Printer,
   type PrinterMode,
+  type PrinterPlace,
   type Progress,
   type ServedMenu,
   type SavedChange,
   type StoredMenu,
+  type TestPrint,
   type VoidAnswer,
   type VoidRequest,
 } from '@hearty-ladle/core';
@@ -190,6 +192,14 @@ export class Api {
 
   setPrinterMode(printer: string, mode: PrinterMode): Observable<unknown> {
     return this.#client.call('post /api/workbench/printers/:printer/mode', { params: { printer }, body: { mode } });
+  }
+
+  setPrinter(printer: string, place: PrinterPlace): Observable<PrinterPlace> {
+    return this.#client.call('post /api/workbench/printers/:printer', { params: { printer }, body: place });
+  }
+
+  testPrinter(printer: string): Observable<TestPrint> {
+    return this.#client.call('post /api/workbench/printers/:printer/test', { params: { printer }, body: {} });
   }
 
   paper(printer: string): Observable<readonly PaperOut[]> {

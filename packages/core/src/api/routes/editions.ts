@@ -1,7 +1,8 @@
-import { int, optional } from '../../menu/schema-kit.ts';
+import { optional } from '../../menu/schema-kit.ts';
 import { json, lines, routesFor } from '../contract.ts';
 import {
   Edition,
+  EditionNumber,
   EditionsNow,
   OpenedEdition,
   PlanMove,
@@ -19,7 +20,7 @@ import { before } from './order-list.ts';
 import { noMenu } from './refusals.ts';
 
 const { get, post } = routesFor('workbench');
-const number = { number: int(1, 2_147_483_647) };
+const number = { number: EditionNumber };
 const noEdition = { 404: { when: 'There is no such edition.' } };
 const noPlan = { 404: { when: 'There is no such plan, or it has begun.' } };
 const notPublished = {

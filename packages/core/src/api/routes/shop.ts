@@ -6,9 +6,9 @@ import { Line, Order } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { OrderQuote, Quote } from '../quote.ts';
 import { OrderRequest } from '../requests.ts';
-import { count, text, Uuid } from '../schema.ts';
+import { text, Uuid } from '../schema.ts';
 import { StockStanding } from '../stock.ts';
-import { ServedAt, ServedMenu } from '../edition.ts';
+import { EditionNumber, ServedAt, ServedMenu } from '../edition.ts';
 import { MenuDocument } from '../workbook.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -34,7 +34,7 @@ export const shopApi = {
     summary:
       'An edition as a location is served it, in one language. The answer at an address never changes, so that it can ' +
       'be kept by caches for ever; its ETag is the SHA-256 of its bytes',
-    params: { edition: count, hash: text, language: text },
+    params: { edition: EditionNumber, hash: text, language: text },
     query: { location: optional(Type.String()) },
     responses: { 200: json(ServedMenu) },
     refusals: { 404: { when: 'There is no such edition, or it has no such location or language.' } },

@@ -8,6 +8,7 @@ import { PaperOut, Printer } from '../kitchen.ts';
 import { Context } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { faultFields } from '../problem.ts';
+import { PrinterPlace, TestPrint } from '../printer-places.ts';
 import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
 import { count, many, object, text, Uuid } from '../schema.ts';
 import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
@@ -91,6 +92,25 @@ export const workbenchApi = {
     body: PrinterModeChange,
     responses: { 200: json(PrinterModeChange) },
     refusals: { 404: { when: 'No printer is simulated by that id.' } },
+  }),
+  setPrinter: post('/printers/:printer', {
+    action: 'change-set-up',
+    summary: 'Sets what prints at a station of a location',
+    params: printer,
+    body: PrinterPlace,
+    responses: { 200: json(PrinterPlace) },
+    refusals: {
+      404: { when: 'There is no such station at a location.' },
+      409: { when: 'No printer is simulated there.' },
+    },
+  }),
+  testPrinter: post('/printers/:printer/test', {
+    action: 'change-set-up',
+    summary: 'Prints a test, and says what came of it',
+    params: printer,
+    body: NoBody,
+    responses: { 200: json(TestPrint) },
+    refusals: { 404: { when: 'There is no printer there.' } },
   }),
   paper: get('/printers/:printer/paper', {
     action: 'see-orders',

@@ -12,6 +12,7 @@ import { TrailEffects, trailFeature } from './store/trail-store.ts';
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
 const circumstancesPage = () => import('./pages/circumstances-page.ts').then((m) => m.CircumstancesPage);
 const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage);
+const PRINTERS = [provideState(printerFeature), provideEffects(PrinterEffects)];
 
 export default [
   { path: '', pathMatch: 'full', redirectTo: 'stations' },
@@ -26,6 +27,7 @@ export default [
     canActivate: [opensTo('see-set-up')],
     title: 'Set-up · Hearty Ladle',
     data: { kind },
+    providers: PRINTERS,
     children: [{ matcher: optionalPath('id'), loadComponent: circumstancesPage }],
   })),
   {
@@ -59,7 +61,7 @@ export default [
   {
     path: 'printers',
     canActivate: [opensTo('see-set-up')],
-    providers: [provideState(printerFeature), provideEffects(PrinterEffects)],
+    providers: PRINTERS,
     title: 'Printers · Hearty Ladle',
     children: [{ matcher: optionalPath('printer'), loadComponent: printersPage }],
   },

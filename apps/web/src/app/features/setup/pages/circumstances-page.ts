@@ -12,6 +12,7 @@ import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
 import { UseList } from '../../../ui/use-list.ts';
+import { LocationStations } from '../components/location-stations.ts';
 import { SetupList } from '../components/setup-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { WeekView } from '../components/week-view.ts';
@@ -66,6 +67,7 @@ const ZONES = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, l
   imports: [
     ...[
       ButtonDirective,
+      LocationStations,
       RemovalBox,
       RouterLink,
       SelectField,

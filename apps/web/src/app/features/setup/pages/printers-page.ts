@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
-import { PRINTER_MODES, type PrinterMode } from '@hearty-ladle/core';
+import { PRINTER_MODES, printerAddressText, printerAt, type PrinterMode } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { healthText } from '../../../messages/staff-message.ts';
+import { PrinterPlaceBox } from '../components/printer-place-box.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { printerActions, printerFeature } from '../store/printer-store.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
@@ -21,11 +22,14 @@ const MODES: Readonly<Record<PrinterMode, string>> = {
 
 const USUAL_COLUMNS = 32;
 
-/** The printers of the stations and their health. Simulated ones can be made to fail, and their paper can be read. */
+/**
+ * What prints at each station of each location, and its health. Simulated printers can be made to fail, and their paper can
+ * be read.
+ */
 @Component({
   selector: 'hl-printers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, SelectField, SetupNav],
+  imports: [PrinterPlaceBox, RouterLink, SelectField, SetupNav],
   templateUrl: './printers-page.html',
   styleUrl: './printers-page.css',
 })
@@ -46,11 +50,12 @@ export class PrintersPage {
       rows: stations.map(({ id: station, name, backup, columns = USUAL_COLUMNS }) => {
         const printer = this.state().printers.find((one) => one.station === station && one.location === location);
         return {
-          id: printer?.id ?? station,
+          id: printerAt(location, station),
           name,
           fullName: place ? `${name}, ${place}` : name,
           columns,
           printer,
+          address: printer ? printerAddressText(printer) : '',
           health: printer ? healthText('en', printer.health) : 'no printer',
           isWell: printer?.health === 'ok',
           backup: stations.find((other) => other.id === backup)?.name,

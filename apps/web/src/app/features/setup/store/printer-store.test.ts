@@ -33,6 +33,20 @@ describe('the printers', () => {
     expect(api.paper).toHaveBeenLastCalledWith('cold');
   });
 
+  it('are tried, and say what came of it until something else is set', () => {
+    const api = {
+      printers: vi.fn(() => of([])),
+      testPrinter: vi.fn(() => of({ result: 'refused', health: 'away' })),
+      setPrinter: vi.fn(() => throwError(() => ({ status: 409, error: { title: 'No printer is simulated there.' } }))),
+    };
+    const printers = runEffects(PrinterEffects, api, printerFeature);
+    printers.act(printerActions.testAsked({ printer: 'hot' }));
+    expect(printers.state().tried).toEqual({ printer: 'hot', result: { result: 'refused', health: 'away' } });
+    printers.act(printerActions.placeSet({ printer: 'hot', place: { is: 'simulated' } }));
+    expect(printers.state().tried).toEqual({ printer: 'hot', refusal: 'No printer is simulated there.' });
+    expect(api.printers).toHaveBeenCalledTimes(1);
+  });
+
   it('are read again after one was jammed or mended, whatever was answered', () => {
     const api = { printers: vi.fn(() => of([])), setPrinterMode: vi.fn(() => away()), paper: () => of([]) };
     const printers = runEffects(PrinterEffects, api, printerFeature);

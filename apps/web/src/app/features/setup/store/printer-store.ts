@@ -1,15 +1,19 @@
-import type { PaperOut, Printer, PrinterMode } from '@hearty-ladle/core';
+import type { HttpErrorResponse } from '@angular/common/http';
+import type { PaperOut, Printer, PrinterMode, PrinterPlace, TestPrint } from '@hearty-ladle/core';
 import { inject, Injectable } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { catchError, concatMap, debounceTime, EMPTY, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../../../api/api.ts';
+import { failureOf, titleOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
 
 export interface PrinterState {
   readonly printers: readonly Printer[];
   readonly shown: string | undefined;
   readonly paper: readonly PaperOut[];
+  /** The printer that was last set or tried, and what came of it; undefined while it is awaited. */
+  readonly tried: { readonly printer: string; readonly result?: TestPrint; readonly refusal?: string } | undefined;
 }
 
 export const printerActions = createActionGroup({
@@ -21,19 +25,30 @@ export const printerActions = createActionGroup({
     'Paper arrived': props<{ paper: readonly PaperOut[] }>(),
     'Mode set': props<{ printer: string; mode: PrinterMode }>(),
     'Mode answered': emptyProps(),
+    'Place set': props<{ printer: string; place: PrinterPlace }>(),
+    'Place answered': props<{ printer: string; refusal?: string }>(),
+    'Test asked': props<{ printer: string }>(),
+    'Test answered': props<{ printer: string; result?: TestPrint; refusal?: string }>(),
   },
 });
 
 export const printerFeature = createFeature({
   name: 'printers',
   reducer: createReducer<PrinterState>(
-    { printers: [], shown: undefined, paper: [] },
+    { printers: [], shown: undefined, paper: [], tried: undefined },
     on(printerActions.arrived, (state, { printers }) => ({ ...state, printers })),
     on(printerActions.shown, (state, { printer }) => ({
       ...state,
       shown: printer,
       paper: state.shown === printer ? state.paper : [],
     })),
+    on(printerActions.placeSet, (state) => ({ ...state, tried: undefined })),
+    on(printerActions.testAsked, (state, { printer }) => ({ ...state, tried: { printer } })),
+    on(printerActions.placeAnswered, (state, { printer, refusal }) => ({
+      ...state,
+      tried: refusal === undefined ? undefined : { printer, refusal },
+    })),
+    on(printerActions.testAnswered, (state, { type: _, ...tried }) => ({ ...state, tried })),
     on(printerActions.paperArrived, (state, { paper }) => ({ ...state, paper })),
   ),
 });
@@ -56,7 +71,7 @@ export class PrinterEffects {
           ),
         ),
       ),
-      this.#actions.pipe(ofType(printerActions.modeAnswered)),
+      this.#actions.pipe(ofType(printerActions.modeAnswered, printerActions.placeAnswered)),
     ).pipe(
       switchMap(() =>
         this.#api.printers().pipe(
@@ -97,4 +112,32 @@ export class PrinterEffects {
       ),
     ),
   );
+
+  readonly place = createEffect(() =>
+    this.#actions.pipe(
+      ofType(printerActions.placeSet),
+      concatMap(({ printer, place }) =>
+        this.#api.setPrinter(printer, place).pipe(
+          map(() => printerActions.placeAnswered({ printer })),
+          catchError((error: HttpErrorResponse) => of(printerActions.placeAnswered({ printer, refusal: said(error) }))),
+        ),
+      ),
+    ),
+  );
+
+  readonly test = createEffect(() =>
+    this.#actions.pipe(
+      ofType(printerActions.testAsked),
+      switchMap(({ printer }) =>
+        this.#api.testPrinter(printer).pipe(
+          map((result) => printerActions.testAnswered({ printer, result })),
+          catchError((error: HttpErrorResponse) => of(printerActions.testAnswered({ printer, refusal: said(error) }))),
+        ),
+      ),
+    ),
+  );
+}
+
+function said(error: HttpErrorResponse): string {
+  return failureOf(error) === 'refused' ? titleOf(error) : 'There was no answer. Try again.';
 }
