@@ -13,6 +13,8 @@ test('a guest orders in Spanish, from the menu to the order page, without an Eng
   await page.getByRole('button', { name: 'Español' }).click();
   await expect(page.locator('html')).toHaveAttribute('lang', 'es');
   await expect(page.getByRole('heading', { name: '¿Cómo lo quieres?' })).toBeVisible();
+  // The menu in Spanish is read from the server.
+  await expect(page.getByRole('button', { name: /Caldo brasa/ })).toBeVisible();
   expect(await englishWords(page)).toEqual([]);
   await expectAccessible(page);
 

@@ -35,7 +35,9 @@ describe('what prints at a station', () => {
     const { number } = (await sendOrder(one, { lines: [BOWL] }, { audience: 'device' }).expect(201)).body as {
       number: number;
     };
-    await eventually(async () => papers.map((paper) => textsOf(paper).join('\n')).join()).toContain(`Kettles ${number}`);
+    await eventually(async () => papers.map((paper) => textsOf(paper).join('\n')).join()).toContain(
+      `Kettles ${number}`,
+    );
     expect(await printer()).toMatchObject({ mode: null, port: real.port });
   });
 

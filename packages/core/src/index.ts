@@ -6,7 +6,7 @@ export * from './menu/group-schema.ts';
 export { type Condition, Service } from './menu/condition-schema.ts';
 export { type Fault } from './menu/fault.ts';
 export { type Result } from './result.ts';
-export { textIn } from './menu/text.ts';
+export { isUntranslated, textIn, withTextIn } from './menu/text.ts';
 export { thingOf } from './menu/paths.ts';
 export { faultsOfMeaning } from './menu/validate.ts';
 export { compileMenu } from './compile/compile-menu.ts';
@@ -79,6 +79,7 @@ export {
 } from './quote/edit-line.ts';
 export type { Answers } from './api/line.ts';
 export type { CompiledItem, CompiledMenu, OfferedChoice, OfferedGroup } from './compile/compiled.ts';
+export * from './edits/index.ts';
 export * from './exchange/price-text.ts';
 export * from './exchange/typed-list.ts';
 export { readPicks, writePicks } from './exchange/build-link.ts';
@@ -96,31 +97,6 @@ export { type MadeWithout, madeWithout } from './check/made-without.ts';
 export { type PriceRange, type PricesAhead, pricesAhead } from './quote/price-ahead.ts';
 export { type BeforeSale, beforeSale, withoutSale, withoutSalesOn } from './order/before-sale.ts';
 export { documentOf, pictureText, templateFor, type Workbook } from './menu/workbook.ts';
-export {
-  chosenDishes,
-  copyQuestions,
-  exceptFrom,
-  type AttachAs,
-  attachGroups,
-  type AttachRequest,
-  attachEdits,
-  takeOwnCopy,
-  moveGroup,
-  withAttachRule,
-} from './edits/attach-groups.ts';
-export {
-  addOf,
-  type Difference,
-  differencesOf,
-  withChoiceOffered,
-  withDefault,
-  withLimits,
-  withoutDifference,
-  withPrice,
-} from './edits/differences.ts';
-export type { ReferenceRole, Target } from './edits/references.ts';
-export { removeEverywhere, type Removal } from './edits/remove-everywhere.ts';
-export { type UsePlace, usesOf } from './edits/where-used.ts';
 export { type DishReach, type Reach, reachOf } from './reach/reach.ts';
 export { type Findable, findByName, plainText } from './search/find-by-name.ts';
 export { parseTemplate, type TemplateFault } from './summary/template.ts';
@@ -131,19 +107,6 @@ export { receiptText, partText } from './print-layout/receipt.ts';
 export { testPaper } from './print-layout/test-paper.ts';
 export { amountWordsOf, differsFromUsual } from './print-layout/word-emphasis.ts';
 export { textWidth } from './check/text-width.ts';
-export {
-  type AskedQuestion,
-  type FirstAnswers,
-  firstAnswersOf,
-  houseEdits,
-  type PricedDish,
-  questionEdits,
-  sectionEdits,
-  typedDishes,
-} from './edits/first-steps.ts';
-export { offeredOn } from './edits/offered-on.ts';
-export { onlyHere } from './edits/only-here.ts';
-export { isHiddenChoice, hideChoices } from './edits/hide-choices.ts';
 export { tellsIn } from './quote/tells-in.ts';
 export { isClosed } from './quote/closed.ts';
 export { pictureFor } from './quote/picture.ts';
@@ -197,7 +160,6 @@ export { limitFaultOf, totalFaultOf } from './order/order-limits.ts';
 export { type OrderSource, trustedLine, trustedOrder } from './order/trusted-order.ts';
 export { type ReadRule, readRule } from './rule-text/read-rule.ts';
 export { ruleSentence, type SentencePart, writeRule } from './rule-text/write-rule.ts';
-export { newRuleId, pathsIn, rulesAbout, switchRuleOff, switchRuleOn } from './edits/rule-switch.ts';
 export { type OffRule } from './menu/aside-schemas.ts';
 export { type RuleOnDish, ruleDishCounts, ruleImpact } from './check/rule-impact.ts';
 export { crossTable, type CrossTable, groupsAskedBeside, otherRulesAbout } from './cross-table/cross-table.ts';
@@ -232,11 +194,9 @@ export { type NamedWhat, namedWhats } from './pantry/named-whats.ts';
 export { outWith } from './pantry/out-with.ts';
 export { type DayOfStock, daysLeft } from './pantry/days-left.ts';
 export { standInsAt } from './pantry/stand-ins.ts';
-export { withStandIns } from './edits/stand-ins.ts';
 export { isKnownWhat } from './pantry/stock-index.ts';
 export { type Fallout, fallout, type FalloutWatch } from './check/fallout.ts';
 export { differences, editionDifferences, type FieldChange, type PlaceChange } from './editions/differences.ts';
-export { isSoldAt, soldAtEdits } from './edits/sold-where.ts';
 export { changeBetween } from './editions/change-between.ts';
 export { EDITION_ASIDES, editionOf } from './editions/edition.ts';
 export { type TakenChanges, takenWithout } from './editions/needed-with.ts';

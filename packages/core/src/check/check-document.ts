@@ -1,8 +1,8 @@
 import type { Choice, ChoicesGroup } from '../menu/group-schema.ts';
-import type { Item, Menu, Text } from '../menu/document.ts';
+import type { Item, Menu } from '../menu/document.ts';
 import { parsePointer } from '../menu/fault.ts';
 import { attachedLimits, indexOffers, offersOf } from '../menu/offered.ts';
-import { textIn } from '../menu/text.ts';
+import { isUntranslated, textIn } from '../menu/text.ts';
 import { eachPriceOfChoice, eachText } from '../menu/visit.ts';
 import type { Price } from '../money/money.ts';
 import type { FindingList } from './finding.ts';
@@ -20,13 +20,9 @@ export function checkDocument(menu: Menu, found: FindingList): void {
 function checkTranslations(menu: Menu, found: FindingList): void {
   if (menu.locales.length < 2) return;
   eachText(menu, (path, text) => {
-    const missing = menu.locales.slice(1).filter((locale) => isMissing(text, locale));
+    const missing = menu.locales.slice(1).filter((locale) => isUntranslated(text, locale));
     if (missing.length > 0) found.add('missing-translation', placeOf(menu, path), { languages: missing });
   });
-}
-
-function isMissing(text: Text, locale: string): boolean {
-  return typeof text === 'string' ? text.trim() !== '' : !Object.hasOwn(text, locale) || text[locale]?.trim() === '';
 }
 
 /** The place of a text, by ids, from its path in the document. */

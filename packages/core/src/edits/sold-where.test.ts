@@ -8,7 +8,7 @@ import { isSoldAt, soldAtEdits } from './sold-where.ts';
 
 const locations = ['hatch', 'hall', 'yard'].map((id) => ({ id, name: id }));
 const dishes = (menu: Menu, location: string) =>
-  menu.items.filter((item) => isSoldAt(item, location)).map(({ id }) => id);
+  menu.items.filter((item) => isSoldAt(item, { list: 'locations', id: location })).map(({ id }) => id);
 
 it('sells dishes at one location or not there, and leaves every other as it was', () => {
   for (let seed = 1; seed <= 60; seed++) {
@@ -19,7 +19,7 @@ it('sells dishes at one location or not there, and leaves every other as it was'
       const isSold = random.chance(0.4);
       const chosen = new Set(menu.items.filter(() => random.chance(0.5)).map(({ id }) => id));
       const before = menu;
-      menu = applyUnchecked(menu, { edits: soldAtEdits(menu, chosen, location, isSold) });
+      menu = applyUnchecked(menu, { edits: soldAtEdits(menu, chosen, { list: 'locations', id: location }, isSold) });
       for (const { id: place } of locations) {
         const isLast = (id: string) =>
           locations.every((one) => one.id === location || !dishes(before, one.id).includes(id));
@@ -35,6 +35,17 @@ it('sells dishes at one location or not there, and leaves every other as it was'
       expect(menu.items.some(({ locations: named }) => named?.length === locations.length)).toBe(false);
     }
   }
+});
+
+it('sells a dish on a channel or not there, but not on none', () => {
+  const item = { id: 'tea', name: 'Tea', price: 300 };
+  const menu: Menu = { ...richMenu(1), items: [item] };
+  const sell = (from: Menu, id: 'online' | 'pos', isSold: boolean) =>
+    applyUnchecked(from, { edits: soldAtEdits(from, new Set(['tea']), { list: 'channels', id }, isSold) });
+  const atTill = sell(menu, 'online', false);
+  expect(atTill.items).toEqual([{ ...item, channels: ['pos'] }]);
+  expect(sell(atTill, 'pos', false)).toEqual(atTill);
+  expect(sell(atTill, 'online', true).items).toEqual([item]);
 });
 
 it('deletes a location with what names it, but not the last one of a dish', () => {

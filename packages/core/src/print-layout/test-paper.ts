@@ -1,7 +1,8 @@
 import type { PaperLine } from './ticket-paper.ts';
 import { wrapText } from './wrap.ts';
 
-const LETTERS = 'àéîõü ß Ñ ¿¡ € 茶 شاي';
+/** Letters of Western Europe, which most printers know, and letters that are drawn. */
+const LETTERS = ['àéîõü ß Ñ ¿¡ €', '茶 ชา شاي'];
 
 /**
  * A test print: where it was printed and when, a ruler as wide as the paper's columns, every style of a ticket, and letters
@@ -22,7 +23,7 @@ export function testPaper(
     { text: ruler, style: 'plain' },
     ...styled(`${columns} columns`, 'bold'),
     ...styled('no onion', 'changed'),
-    ...styled(LETTERS, 'plain'),
+    ...LETTERS.flatMap((letters) => styled(letters, 'plain')),
     { text: '-'.repeat(columns), style: 'rule' },
   ];
 }

@@ -150,7 +150,7 @@ export const en = {
   'printer.out-of-paper': 'out of paper',
   'printer.jammed': 'jammed',
   'printer.stalled': 'does not answer',
-  'printer.away': 'is away',
+  'printer.away': 'cannot be reached',
   'printer.drops': 'hangs up midway',
   'printer.unprintable': 'can’t print it',
 

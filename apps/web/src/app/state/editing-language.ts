@@ -1,7 +1,6 @@
 import { computed, inject, Injectable, linkedSignal } from '@angular/core';
-import { type Text, textIn } from '@hearty-ladle/core';
+import { type Text, textIn, withTextIn } from '@hearty-ladle/core';
 import { MenuView } from './menu-view.ts';
-import { withTextIn } from './text-in-language.ts';
 
 /** The language in which texts are currently edited. */
 @Injectable({ providedIn: 'root' })

@@ -1,10 +1,9 @@
 import '@angular/compiler';
-import type { Change, Group, Menu, Reach } from '@hearty-ladle/core';
+import { type Change, type Group, type Menu, type Reach, withTextIn } from '@hearty-ladle/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import type { MenuState } from './menu-state.ts';
-import { withTextIn } from './text-in-language.ts';
 
 const top: Group = {
   id: 'top',

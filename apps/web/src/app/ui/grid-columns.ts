@@ -1,5 +1,4 @@
-import { type Choice, choicePriceText, parseChoicePrice, type Text, textIn } from '@hearty-ladle/core';
-import { withTextIn } from '../state/text-in-language.ts';
+import { type Choice, choicePriceText, parseChoicePrice, type Text, textIn, withTextIn } from '@hearty-ladle/core';
 import type { Field, GridColumn, GridWords } from './grid-column.ts';
 import { LIST_COLUMNS } from './grid-list-columns.ts';
 import { withField } from './with-field.ts';

@@ -4,11 +4,10 @@ import { pictureUrl } from '../state/picture-url.ts';
 import { pictureActions, pictureFeature, type PicturePlace } from '../state/pictures.ts';
 import { ButtonDirective } from 'primeng/button';
 import { FileUpload } from 'primeng/fileupload';
-import { textIn } from '@hearty-ladle/core';
+import { textIn, withTextIn } from '@hearty-ladle/core';
 import { EditingLanguage } from '../state/editing-language.ts';
 import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
-import { withTextIn } from '../state/text-in-language.ts';
 import { CropDialog } from './crop-dialog.ts';
 import { TextField } from './fields/text-field.ts';
 

@@ -11,6 +11,7 @@ import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
 const circumstancesPage = () => import('./pages/circumstances-page.ts').then((m) => m.CircumstancesPage);
+const languagesPage = () => import('./pages/languages-page.ts').then((m) => m.LanguagesPage);
 const setupPage = () => import('./pages/setup-page.ts').then((m) => m.SetupPage);
 const PRINTERS = [provideState(printerFeature), provideEffects(PrinterEffects)];
 
@@ -21,6 +22,18 @@ export default [
     canActivate: [opensTo('see-set-up')],
     title: 'What is sold where · Hearty Ladle',
     loadComponent: () => import('./pages/sold-where-page.ts').then((m) => m.SoldWherePage),
+  },
+  {
+    path: 'order-questions',
+    canActivate: [opensTo('see-set-up')],
+    title: 'Asked once per order · Hearty Ladle',
+    loadComponent: () => import('./pages/order-questions-page.ts').then((m) => m.OrderQuestionsPage),
+  },
+  {
+    path: 'languages',
+    canActivate: [opensTo('see-set-up')],
+    title: 'Languages · Hearty Ladle',
+    children: [{ matcher: optionalPath('tag'), loadComponent: languagesPage }],
   },
   ...['locations', 'price-lists', 'hours', 'guests'].map((kind) => ({
     path: kind,

@@ -36,6 +36,14 @@ import { printerActions, printerFeature } from '../store/printer-store.ts';
       li {
         padding: 4px 0;
       }
+
+      h2 {
+        margin-bottom: 6px;
+      }
+
+      p {
+        margin-top: 6px;
+      }
     }
   `,
 })
@@ -50,11 +58,7 @@ export class LocationStations {
       const id = printerAt(this.location(), station);
       const printer = this.#printers().find((one) => one.id === id);
       const health = printer && healthText('en', printer.health);
-      return {
-        id,
-        name,
-        prints: health === undefined ? 'no printer here, on the pass only' : `its printer is ${health}`,
-      };
+      return { id, name, prints: health === undefined ? 'no printer, on the pass only' : `printer ${health}` };
     }),
   );
   protected readonly passes = computed(() => {

@@ -123,9 +123,9 @@ function inWords({ result, health }: TestPrint): string {
     case 'printed':
       return 'It printed. If its row of figures breaks or leaves a gap, change the columns of the station.';
     case 'refused':
-      return `It did not print: ${why}.`;
+      return `It did not print. The printer: ${why}.`;
     case 'unknown':
-      return `It may have printed: ${why}. Look at the paper.`;
+      return `It may have printed; look at the paper. The printer: ${why}.`;
     case 'busy':
       return 'It is printing tickets. Try again in a moment.';
   }

@@ -10,6 +10,8 @@ const PAGES: readonly (readonly [path: string, name: string, action: Action])[] 
   ['price-lists', 'Price lists', 'see-set-up'],
   ['hours', 'Times of day', 'see-set-up'],
   ['guests', 'Kinds of guest', 'see-set-up'],
+  ['order-questions', 'Once per order', 'see-set-up'],
+  ['languages', 'Languages', 'see-set-up'],
   ['stations', 'Stations', 'see-set-up'],
   ['ingredients', 'Ingredients', 'see-set-up'],
   ['pictures', 'Pictures', 'see-set-up'],

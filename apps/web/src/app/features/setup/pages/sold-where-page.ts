@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { isSoldAt, plainText, soldAtEdits, textIn } from '@hearty-ladle/core';
+import { isSoldAt, plainText, type SellingPlace, soldAtEdits, textIn } from '@hearty-ladle/core';
 import { TableModule } from 'primeng/table';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
@@ -11,7 +11,12 @@ import { SetupNav } from '../components/setup-nav.ts';
 /** Rows have one height, in pixels, so that only those in view are made. */
 const ROW = 40;
 
-/** One grid of dishes by location: what is sold where. */
+const CHANNELS = [
+  { list: 'channels', id: 'online', name: 'Online' },
+  { list: 'channels', id: 'pos', name: 'At tills' },
+] as const;
+
+/** One grid of dishes by channel and location: what is sold where. */
 @Component({
   selector: 'hl-sold-where-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,7 +29,14 @@ export class SoldWherePage {
   readonly #editor = inject(MenuEditor);
   protected readonly filter = signal('');
   protected readonly ROW = ROW;
-  protected readonly locations = computed(() => this.view.menu()?.locations ?? []);
+  /** The channels, and the locations if there are several. */
+  protected readonly places = computed((): readonly (SellingPlace & { readonly name: string })[] => {
+    const locations = this.view.menu()?.locations ?? [];
+    return [
+      ...CHANNELS,
+      ...(locations.length > 1 ? locations.map(({ id, name }) => ({ list: 'locations' as const, id, name })) : []),
+    ];
+  });
   protected readonly rows = computed(() => {
     const wanted = plainText(this.filter());
     const locale = this.view.firstLocale();
@@ -32,17 +44,16 @@ export class SoldWherePage {
       .map((item) => ({
         id: item.id,
         name: textIn(item.name, locale, locale),
-        at: this.locations().map(({ id }) => isSoldAt(item, id)),
+        at: this.places().map((place) => isSoldAt(item, place)),
       }))
       .filter(({ name }) => plainText(name).includes(wanted));
   });
-  /** For each location, whether all shown dishes are sold there, or some. */
+  /** For each place, whether all shown dishes are sold there, or some. */
   protected readonly heads = computed(() =>
-    this.locations().map(({ id, name }, i) => {
+    this.places().map((place, i) => {
       const sold = this.rows().filter(({ at }) => at[i]).length;
       return {
-        id,
-        name,
+        place,
         sold,
         isAll: sold === this.rows().length && sold > 0,
         isSome: sold > 0 && sold < this.rows().length,
@@ -50,35 +61,29 @@ export class SoldWherePage {
     }),
   );
 
-  protected sell(item: string, location: string, isSold: boolean): void {
-    this.#change([item], location, isSold);
+  protected sell(item: string, place: SellingPlace & { readonly name: string }, isSold: boolean): void {
+    this.#change([item], place, isSold);
   }
 
   /** Of all dishes that are shown. */
-  protected sellShown(location: string, isSold: boolean): void {
+  protected sellShown(place: SellingPlace & { readonly name: string }, isSold: boolean): void {
     this.#change(
       this.rows().map(({ id }) => id),
-      location,
+      place,
       isSold,
     );
   }
 
-  #change(items: readonly string[], location: string, isSold: boolean): void {
+  #change(items: readonly string[], place: SellingPlace & { readonly name: string }, isSold: boolean): void {
     const menu = this.view.menu();
     if (!menu) return;
-    const edits = soldAtEdits(menu, new Set(items), location, isSold);
-    const name = this.locations().find(({ id }) => id === location)?.name ?? location;
-    const wanted = items.filter((id) =>
-      this.rows().some((row) => row.id === id && this.#isSold(row, location) !== isSold),
-    );
+    const chosen = new Set(items);
+    const edits = soldAtEdits(menu, chosen, place, isSold);
+    const wanted = menu.items.filter((item) => chosen.has(item.id) && isSoldAt(item, place) !== isSold);
     if (edits.length < wanted.length)
       this.#editor.tell('A dish stays where it is sold last. To sell it nowhere, delete it or 86 it everywhere.');
     const what =
       edits.length === 1 ? (this.rows().find(({ id }) => id === items[0])?.name ?? '') : `${edits.length} dishes`;
-    this.#editor.change(`${isSold ? 'Sold' : 'Not sold'} at ${name}: ${what}`, edits);
-  }
-
-  #isSold({ at }: { readonly at: readonly boolean[] }, location: string): boolean {
-    return at[this.locations().findIndex(({ id }) => id === location)] ?? false;
+    this.#editor.change(`${isSold ? 'Sold' : 'Not sold'}: ${place.name}: ${what}`, edits);
   }
 }

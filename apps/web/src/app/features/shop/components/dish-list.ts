@@ -14,6 +14,7 @@ import {
   type Context,
   declaredRange,
   isClosed,
+  isListed,
   type Item,
   type Line,
   type MadeWithout,
@@ -92,7 +93,7 @@ export class DishList {
         id: section.id,
         name: textIn(section.name, this.locale(), firstLocale),
         dishes: menu.items
-          .filter((item) => item.sections?.[0] === section.id && (item.channels?.includes('online') ?? true))
+          .filter((item) => item.sections?.[0] === section.id && isListed(item, 'online', this.here().location))
           .map((item) => this.#dish(item)),
       }))
       .filter(({ dishes }) => dishes.length > 0);

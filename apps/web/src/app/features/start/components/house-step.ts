@@ -1,12 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { currencyCodes, type FirstAnswers } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
-import { languageName } from '../../../text/languages.ts';
+import { languageName, LANGUAGES } from '../../../text/languages.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
-
-const LANGUAGES =
-  'ar cs da de el en es et fi fr he hi hu id is it ja ko lt lv nb nl pl pt ro ru sk sl sv th tr uk vi zh'.split(' ');
 
 /** What the house is called, what it counts in and speaks, and where it cooks. */
 @Component({

@@ -2,6 +2,7 @@ import {
   type CompiledMenu,
   type Context,
   isClosed,
+  isListed,
   type Item,
   plainText,
   preselectedLine,
@@ -34,7 +35,7 @@ export interface TillQuery {
 export function dishesFor(menu: CompiledMenu, { section, typed, here, left, locale }: TillQuery): TillDish[] {
   const wanted = plainText(typed);
   return menu.menu.items
-    .filter((item) => item.channels?.includes('pos') ?? true)
+    .filter((item) => isListed(item, 'pos', here.location))
     .filter((item) => (wanted ? wordsOf(item).includes(wanted) : item.sections?.includes(section)))
     .map((item) => ({ ...dishOf(menu, item, here, locale), left: fewOf(left[item.id]) }));
 }

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { withTextIn } from './text-in-language.ts';
+import { withTextIn } from './text.ts';
 
 it.each([
   [undefined, 'Bowl', 'en', 'Bowl'],
