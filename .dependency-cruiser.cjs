@@ -32,6 +32,7 @@ const CORE_ARROWS = {
   messages: ['money', 'menu', 'quote', 'check', 'api'],
   validation: ['money', 'menu', 'quote', 'pantry'],
   nutrition: ['compile', 'api'],
+  'open-formats': ['money', 'menu', 'compile', 'quote', 'api', 'analysis', 'nutrition', 'edits', 'exchange'],
 };
 
 const coreRules = Object.entries(CORE_ARROWS).map(([folder, allowed]) => ({

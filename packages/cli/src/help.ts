@@ -14,6 +14,10 @@ export const HELP = `ladle - quotes, checks and analyses menu documents; needs n
   check MENU.json                 line check: a JSON array of findings; exit 1 if one of them is a stop
      [--context CONTEXT.json]
      [--promises PROMISES.json]     pinned builds that must be kept: [{ name, line, total, tickets? }]
+  schema-org MENU.json            the menu as JSON-LD in the terms of schema.org
+     [--location ID] [--list ID] [--locale TAG] [--url URL] [--at T]
+  allergens MENU.json             for each item: what it always has, what choices bring, what can be avoided
+     [--location ID] [--at T]
   hash MENU.json                  { "hash": SHA-256 of the menu's canonical JSON }
   diff A.json B.json              what turns A into B, place by place
   replay A.json B.json            orders a line from standard input, quoted with both: those that differ, then sums

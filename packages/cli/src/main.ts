@@ -8,7 +8,6 @@ import {
   faultMessage,
   findingReport,
   hashOf,
-  isLocalMinute,
   type Pantry,
   type PinnedBuild,
   promiseFindings,
@@ -22,6 +21,7 @@ import { analyzeItems } from './analyze-items.ts';
 import { Failure } from './failure.ts';
 import { readContext, readJson, readMenu, readOut, readPantry, readPromises } from './files.ts';
 import { HELP } from './help.ts';
+import { allergensOf, noLocation, placeAndTime, schemaOrgOf } from './open-formats.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 import { replayOrders } from './replay-orders.ts';
 
@@ -62,6 +62,12 @@ async function run(args: readonly string[]): Promise<number> {
     case 'standing':
       printJson(standingOf(readMenu(need(file)), readPantry(need(second, 'a pantry')), options));
       return 0;
+    case 'schema-org':
+      printJson(schemaOrgOf(readMenu(need(file)), options));
+      return 0;
+    case 'allergens':
+      printJson(allergensOf(readMenu(need(file)), options));
+      return 0;
     case 'analyze':
       await analyzeItems(readMenu(need(file)), readContext(context), item);
       return 0;
@@ -88,6 +94,9 @@ function parse(args: readonly string[]) {
         promises: { type: 'string' },
         pantry: { type: 'string' },
         location: { type: 'string' },
+        list: { type: 'string' },
+        locale: { type: 'string' },
+        url: { type: 'string' },
         at: { type: 'string' },
         help: { type: 'boolean' },
       },
@@ -109,10 +118,9 @@ function need(file: string | undefined, what = 'a menu'): string {
 }
 
 function standingOf(menu: MenuType, pantry: Pantry, { location, at }: StandingAt): Standing {
-  if (at !== undefined && !isLocalMinute(at)) throw new Failure(`“${at}” is not a time: write 2026-05-12T13:00.`);
-  const where = { ...(location !== undefined && { location }), ...(at !== undefined && { at }) };
+  const where = placeAndTime(menu, { location, at });
   const found = standing(menu, pantry, where, clock);
-  if (!found) throw new Failure(`The menu has no location “${location}”.`);
+  if (!found) throw noLocation(location);
   return found;
 }
 
