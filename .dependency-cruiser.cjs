@@ -55,6 +55,7 @@ module.exports = {
         pathNot: [
           '^packages/core/',
           'node_modules/(typebox|ajv|get-east-asian-width|fast-deep-equal|canonicalize|@noble/hashes)/',
+          'node_modules/(fflate|papaparse|@types/papaparse|read-excel-file|write-excel-file)/',
         ],
       },
     },

@@ -18,6 +18,11 @@ export const HELP = `ladle - quotes, checks and analyses menu documents; needs n
      [--location ID] [--list ID] [--locale TAG] [--url URL] [--at T]
   allergens MENU.json             for each item: what it always has, what choices bring, what can be avoided
      [--location ID] [--at T]
+  tables MENU.json --to FOLDER    the menu as tables: a CSV file each, or with --to FILE.xlsx one spreadsheet
+     [--pantry PANTRY.json]         with a table of what is counted
+  apply MENU.json FILES...        what tables change, a row a line; exit 1 if one is refused
+     [--write OUT.json]             writes the changed menu, unless a row is refused
+     [--skip-refused]               leaves refused rows out
   hash MENU.json                  { "hash": SHA-256 of the menu's canonical JSON }
   diff A.json B.json              what turns A into B, place by place
   replay A.json B.json            orders a line from standard input, quoted with both: those that differ, then sums

@@ -24,6 +24,7 @@ import { HELP } from './help.ts';
 import { allergensOf, noLocation, placeAndTime, schemaOrgOf } from './open-formats.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 import { replayOrders } from './replay-orders.ts';
+import { applyTables, writeTablesTo } from './tables.ts';
 
 /** Runs one command and returns its exit code. */
 async function run(args: readonly string[]): Promise<number> {
@@ -68,6 +69,18 @@ async function run(args: readonly string[]): Promise<number> {
     case 'allergens':
       printJson(allergensOf(readMenu(need(file)), options));
       return 0;
+    case 'tables':
+      await writeTablesTo(
+        readMenu(need(file)),
+        options.pantry === undefined ? undefined : readPantry(options.pantry),
+        options.to,
+      );
+      return 0;
+    case 'apply':
+      return await applyTables(readMenu(need(file)), files.slice(1), {
+        write: options.write,
+        skipsRefused: options['skip-refused'] ?? false,
+      });
     case 'analyze':
       await analyzeItems(readMenu(need(file)), readContext(context), item);
       return 0;
@@ -81,7 +94,7 @@ async function run(args: readonly string[]): Promise<number> {
 }
 
 /** How many files each command takes; one if it isn't named. */
-const FILES: Readonly<Record<string, number>> = { standing: 2, fallout: 3, diff: 2, replay: 2 };
+const FILES: Readonly<Record<string, number>> = { standing: 2, fallout: 3, diff: 2, replay: 2, apply: Infinity };
 
 function parse(args: readonly string[]) {
   try {
@@ -97,6 +110,9 @@ function parse(args: readonly string[]) {
         list: { type: 'string' },
         locale: { type: 'string' },
         url: { type: 'string' },
+        to: { type: 'string' },
+        write: { type: 'string' },
+        'skip-refused': { type: 'boolean' },
         at: { type: 'string' },
         help: { type: 'boolean' },
       },

@@ -5,7 +5,8 @@ import { enumOf, object, oneOf } from './schema.ts';
 /** The port on which network receipt printers listen for raw bytes; common practice. */
 export const USUAL_PRINTER_PORT = 9_100;
 /** A name of DNS, an IPv4 address, or an IPv6 address without brackets. */
-const HOST = String.raw`^(?:[A-Za-z0-9](?:[A-Za-z0-9\-]*[A-Za-z0-9])?(?:\.[A-Za-z0-9](?:[A-Za-z0-9\-]*[A-Za-z0-9])?)*|[0-9A-Fa-f:.]*:[0-9A-Fa-f:.]*)$`;
+const LABEL = String.raw`[A-Za-z0-9](?:[A-Za-z0-9\-]*[A-Za-z0-9])?`;
+const HOST = `^(?:${LABEL}(?:\\.${LABEL})*|[0-9A-Fa-f:.]*:[0-9A-Fa-f:.]*)$`;
 
 const PrinterAddress = object({
   is: Type.Literal('address'),

@@ -74,22 +74,21 @@ describe('the allergen sheet', () => {
     expect(tried).toBeGreaterThan(20);
   });
 
-  const soup = (more: Partial<Item>, toppings: Choice[]): Menu =>
-    ({
-      format: 'hearty-ladle/menu@1',
-      name: 'Sheet',
-      currency: 'EUR',
-      locales: ['en'],
-      priceLists: [{ id: 'house', name: 'House' }],
-      locations: [
-        { id: 'north', name: 'North' },
-        { id: 'south', name: 'South' },
-      ],
-      stations: [{ id: 'pot', name: 'Pot' }],
-      sections: [],
-      groups: [{ id: 'top', name: 'Top', prompt: 'Top?', kind: 'choices', min: 1, max: 1, choices: toppings }],
-      items: [{ id: 'soup', name: 'Soup', price: 500, groups: [{ group: 'top' }], ...more }],
-    });
+  const soup = (more: Partial<Item>, toppings: Choice[]): Menu => ({
+    format: 'hearty-ladle/menu@1',
+    name: 'Sheet',
+    currency: 'EUR',
+    locales: ['en'],
+    priceLists: [{ id: 'house', name: 'House' }],
+    locations: [
+      { id: 'north', name: 'North' },
+      { id: 'south', name: 'South' },
+    ],
+    stations: [{ id: 'pot', name: 'Pot' }],
+    sections: [],
+    groups: [{ id: 'top', name: 'Top', prompt: 'Top?', kind: 'choices', min: 1, max: 1, choices: toppings }],
+    items: [{ id: 'soup', name: 'Soup', price: 500, groups: [{ group: 'top' }], ...more }],
+  });
   const row = (menu: Menu) => allergenSheet(menu, { location: 'north', at }, clock).rows[0];
 
   it('says which part makes no statement, and shows words that no law knows', () => {

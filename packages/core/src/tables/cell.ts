@@ -37,7 +37,7 @@ export function plainCell(text: string): string {
   return (
     text
       .replaceAll(/\r\n?/g, '\n')
-      // eslint-disable-next-line no-control-regex -- XML, hence XLSX, can't hold them.
+      // XML, hence XLSX, can't hold them.
       .replaceAll(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
       .trim()
   );

@@ -140,9 +140,9 @@ export function priceWith(
   amount: number | undefined,
 ): Price | undefined | { readonly says: string } {
   const [first] = priceLists;
-  const all: Record<string, number> = typeof price === 'number' ? { [first?.id ?? '']: price } : { ...price };
-  if (amount === undefined) delete all[list];
-  else all[list] = amount;
+  const before: Record<string, number> = typeof price === 'number' ? { [first?.id ?? '']: price } : { ...price };
+  const { [list]: _, ...others } = before;
+  const all: Record<string, number> = amount === undefined ? others : { ...before, [list]: amount };
   const lists = Object.keys(all);
   if (lists.length === 0) return undefined;
   if (all[first?.id ?? ''] === undefined)
@@ -150,7 +150,7 @@ export function priceWith(
   return lists.length === 1 ? all[first?.id ?? ''] : all;
 }
 
-export function valueAt(thing: object, path: readonly string[]): unknown {
+function valueAt(thing: object, path: readonly string[]): unknown {
   return path.reduce<unknown>(
     (at, step) => (typeof at === 'object' && at !== null ? (at as Record<string, unknown>)[step] : undefined),
     thing,

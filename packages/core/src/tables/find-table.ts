@@ -1,4 +1,4 @@
-import type { TableKind } from './table-kinds.ts';
+import type { TableKind } from './table-kind.ts';
 
 /** A sheet as it was read: its file, the name of the sheet if the file has several, and its cells row by row. */
 export interface SheetIn {
@@ -43,7 +43,7 @@ function matched(kind: TableKind, headers: readonly string[]): FoundTable {
   return { kind, at, unknown };
 }
 
-export function headersOf({ keys, columns }: TableKind): string[] {
+function headersOf({ keys, columns }: TableKind): string[] {
   return [...keys, ...columns].map(({ header }) => header);
 }
 

@@ -20,7 +20,7 @@ interface Decimal {
  * One separator before exactly three digits could be either: it is decimal only if `decimals` is 3 and it is a point, as
  * tables are written so; otherwise it is refused.
  */
-export function readDecimal(text: string, decimals: number): Decimal | { readonly says: string } {
+function readDecimal(text: string, decimals: number): Decimal | { readonly says: string } {
   const bare = text.trim().replace('−', '-').replaceAll(CURRENCY, '').trim();
   const signed = bare.replace(/^([+-])\s+/, '$1').replaceAll(CURRENCY, '');
   const [, spacedWhole, spacedRest = ''] = SPACED.exec(signed) ?? [];

@@ -1,9 +1,9 @@
 import isEqual from 'fast-deep-equal';
-import { NOT_HELD, plainCell, unguarded } from './cell.ts';
+import { LONGEST_CELL, NOT_HELD, plainCell, unguarded } from './cell.ts';
 import type { Column } from './column.ts';
 import type { FoundTable, SheetIn } from './find-table.ts';
 import type { TableDraft } from './table-draft.ts';
-import type { TableName } from './table-kinds.ts';
+import type { TableName } from './table-kind.ts';
 
 export interface CellChange {
   readonly column: string;
@@ -80,6 +80,11 @@ export function readRow(
     if (isNeeded && (raw ?? '') === '')
       faults.push({ column: column.header, says: `A new row needs its ${column.header}.` });
     if (raw === undefined || (!known && raw === '')) continue;
+    const unusable = unusableCell(raw);
+    if (unusable !== undefined) {
+      faults.push({ column: column.header, says: unusable });
+      continue;
+    }
     const text = column.shows === 'text' ? unguarded(raw) : raw;
     const before = known ? column.write(known) : '';
     if (known && isSameCell(column, before, text)) continue;
@@ -106,6 +111,14 @@ export function readRow(
   if (known && changes.length === 0) return { ...base, status: 'same', keys: start.keys, cells: [], faults: [] };
   kind.put(draft, start.keys, thing);
   return { ...base, status: known ? 'changed' : 'added', keys: start.keys, cells: changes, faults: [] };
+}
+
+/** What a spreadsheet shows for a formula that has no result. */
+const FORMULA_ERROR = /^#(?:REF!|N\/A|VALUE!|DIV\/0!|NAME\?|NUM!|NULL!|SPILL!)$/;
+
+function unusableCell(text: string): string | undefined {
+  if (FORMULA_ERROR.test(text)) return `The spreadsheet shows ${text} here: its formula has no result.`;
+  return text.length > LONGEST_CELL ? 'It is longer than a cell of a spreadsheet can be.' : undefined;
 }
 
 function repeats({ file, sheet }: Pick<RowRead, 'file' | 'sheet'>, other: RowRead): string {

@@ -7,7 +7,8 @@ import type { Count, Pantry } from '../pantry/pantry.ts';
 import { findTable, type FoundTable, type SheetIn } from './find-table.ts';
 import { type CellFault, readRow, type RowRead } from './read-row.ts';
 import { changeOf, menuOf, newDraft, type TableDraft } from './table-draft.ts';
-import { tableKinds, type TableName } from './table-kinds.ts';
+import type { TableName } from './table-kind.ts';
+import { tableKinds } from './table-kinds.ts';
 import { keyOfCount, keysOfCount, OF_THE_ORDER } from './table-kinds-of-parts.ts';
 
 /** What tables say, held against a menu: row by row, and the change that all rows but the refused ones make. */

@@ -6,7 +6,7 @@ import type { Column } from './column.ts';
 import { countColumns, questionColumns, variantColumns } from './columns-of-others.ts';
 import { JOIN, pairsOf } from './list-cells.ts';
 import type { TableDraft } from './table-draft.ts';
-import type { TableKind } from './table-kinds.ts';
+import type { TableKind } from './table-kind.ts';
 
 /** Stands in the column `Dish` for what is asked once per order. */
 export const OF_THE_ORDER = '(order)';

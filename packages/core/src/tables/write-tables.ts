@@ -2,7 +2,8 @@ import type { Menu } from '../menu/document.ts';
 import type { Pantry } from '../pantry/pantry.ts';
 import { NOT_HELD } from './cell.ts';
 import { newDraft } from './table-draft.ts';
-import { type TableKind, tableKinds, type TableName } from './table-kinds.ts';
+import type { TableKind, TableName } from './table-kind.ts';
+import { tableKinds } from './table-kinds.ts';
 import { keyOfCount, keysOfCount } from './table-kinds-of-parts.ts';
 
 /** A column as a spreadsheet shows it. */
