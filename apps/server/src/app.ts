@@ -30,6 +30,7 @@ import { menuRoutes } from './http/workbench/menu-routes.ts';
 import { peopleRoutes } from './http/workbench/people-routes.ts';
 import { pictureRoutes } from './http/workbench/picture-routes.ts';
 import { printerRoutes } from './http/workbench/printer-routes.ts';
+import { tableRoutes } from './http/workbench/table-routes.ts';
 import { log } from './log.ts';
 
 export interface App {
@@ -108,6 +109,7 @@ function apiRoutes(config: Config, services: Services, isClosing: () => boolean)
     checkRoutes,
     editionRoutes,
     printerRoutes,
+    tableRoutes,
     pictureRoutes,
     houseRoutes,
     (one) => peopleRoutes(one, services, sessions),

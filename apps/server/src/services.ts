@@ -13,6 +13,7 @@ import { Housekeeping } from './jobs/housekeeping.ts';
 import { LineChecks } from './jobs/line-checks.ts';
 import { PrintQueue } from './jobs/print-queue.ts';
 import { Replays } from './jobs/replay-orders.ts';
+import { TableWork } from './jobs/table-work.ts';
 import { Judge } from './judge/judge.ts';
 import { LiveEvents } from './live/live-events.ts';
 import { log } from './log.ts';
@@ -61,6 +62,7 @@ export async function newServices(
     judge,
     lineChecks: new LineChecks(),
     replays: new Replays(database),
+    tableWork: new TableWork(),
     editions,
     servedEditions: new ServedEditions(editions),
     isDemo: config.demoSignIn,

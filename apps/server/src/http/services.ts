@@ -7,6 +7,7 @@ import type { SecretDependencies } from '../commands/sign-in.ts';
 import type { Gate } from '../db/gate.ts';
 import type { LineChecks } from '../jobs/line-checks.ts';
 import type { Replays } from '../jobs/replay-orders.ts';
+import type { TableWork } from '../jobs/table-work.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
 import type { ServedEditions } from '../queries/served-editions.ts';
@@ -21,5 +22,6 @@ export interface Services
   readonly judge: Judge;
   readonly lineChecks: LineChecks;
   readonly replays: Replays;
+  readonly tableWork: TableWork;
   readonly servedEditions: ServedEditions;
 }

@@ -23,11 +23,17 @@ export function findTable(kinds: readonly TableKind[], { file, sheet, rows }: Sh
   if (named) return matched(named, headers);
   const ranked = kinds
     .map((kind) => matched(kind, headers))
-    .map((found) => ({ found, score: found.at.size }))
-    .sort((a, b) => b.score - a.score);
+    .map((found) => ({ found, score: found.at.size, missing: missingKeys(found) }))
+    .sort((a, b) => b.score - a.score || a.missing - b.missing);
   const [best, next] = ranked;
+  const isAlone = best && (best.score !== next?.score || best.missing !== next.missing);
   // Ids alone don't tell one table from another.
-  return best && best.score > (next?.score ?? 0) && best.score > best.found.kind.keys.length ? best.found : undefined;
+  return isAlone && best.score > best.found.kind.keys.length ? best.found : undefined;
+}
+
+/** Of two tables that have the columns, it is the one that needs none beside them. */
+function missingKeys({ kind, at }: FoundTable): number {
+  return kind.keys.filter(({ header }) => !at.has(header)).length;
 }
 
 function matched(kind: TableKind, headers: readonly string[]): FoundTable {

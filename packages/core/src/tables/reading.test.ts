@@ -150,6 +150,8 @@ describe('rows of tables', () => {
     expect(changed(menu(), found).ingredients).toEqual([
       { id: 'flour', name: 'Flour', unit: 'kg', cost: { amount: 90, per: 1 } },
     ]);
+    const prices = read(menu(), [sheet('prices.csv', { Id: 'tea', 'Price (house)': '2.60', Calories: '2' })]);
+    expect(prices.rows).toMatchObject([{ table: 'items', status: 'changed' }]);
     expect(read(menu(), [sheet('x.csv', { Id: 'flour' })]).rows).toMatchObject([
       { row: 1, status: 'refused', table: null },
     ]);

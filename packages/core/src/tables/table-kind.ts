@@ -1,7 +1,8 @@
+import type { TABLE_NAMES } from '../api/tables.ts';
 import type { Column } from './column.ts';
 import type { TableDraft } from './table-draft.ts';
 
-export type TableName = 'items' | 'groups' | 'choices' | 'questions' | 'variants' | 'ingredients' | 'counts';
+export type TableName = (typeof TABLE_NAMES)[number];
 
 /** A thing of a table, with the cells by which it is known. */
 interface KeyedThing {

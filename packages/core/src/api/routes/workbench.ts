@@ -9,8 +9,9 @@ import { Context } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { faultFields } from '../problem.ts';
 import { PrinterPlace, TestPrint } from '../printer-places.ts';
+import { TABLE_FILES, TableFile, TablesLine, TablesRequest } from '../tables.ts';
 import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
-import { count, many, object, text, Uuid } from '../schema.ts';
+import { count, enumOf, many, object, text, Uuid } from '../schema.ts';
 import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
 import { accountApi } from './account.ts';
 import { editionsApi } from './editions.ts';
@@ -117,6 +118,20 @@ export const workbenchApi = {
     summary: 'What a simulated printer printed, newest first',
     params: printer,
     responses: { 200: json(many(PaperOut)) },
+  }),
+  tables: get('/tables', {
+    action: 'see-set-up',
+    summary: 'The draft as tables: one spreadsheet, or one table as CSV',
+    query: { file: enumOf(...TABLE_FILES) },
+    responses: { 200: json(TableFile) },
+    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+  }),
+  readTables: post('/tables', {
+    action: 'edit-menu',
+    summary: 'What tables would change in the draft, row by row, with its progress; nothing is changed',
+    body: TablesRequest,
+    responses: { 200: lines(TablesLine) },
+    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
   }),
   addPicture: post('/pictures', {
     action: 'edit-menu',

@@ -7,6 +7,7 @@ import { AccountEffects, accountFeature } from './store/account-store.ts';
 import { HouseEffects, houseFeature } from './store/house-store.ts';
 import { PeopleEffects, peopleFeature } from './store/people-store.ts';
 import { PrinterEffects, printerFeature } from './store/printer-store.ts';
+import { TablesEffects, tablesFeature } from './store/tables-store.ts';
 import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
@@ -22,6 +23,13 @@ export default [
     canActivate: [opensTo('see-set-up')],
     title: 'What is sold where · Hearty Ladle',
     loadComponent: () => import('./pages/sold-where-page.ts').then((m) => m.SoldWherePage),
+  },
+  {
+    path: 'in-and-out',
+    canActivate: [opensTo('see-set-up')],
+    providers: [provideState(tablesFeature), provideEffects(TablesEffects)],
+    title: 'In and out · Hearty Ladle',
+    loadComponent: () => import('./pages/in-and-out-page.ts').then((m) => m.InAndOutPage),
   },
   {
     path: 'order-questions',

@@ -16,6 +16,7 @@ const PAGES: readonly (readonly [path: string, name: string, action: Action])[] 
   ['ingredients', 'Ingredients', 'see-set-up'],
   ['pictures', 'Pictures', 'see-set-up'],
   ['printers', 'Printers', 'see-set-up'],
+  ['in-and-out', 'In and out', 'see-set-up'],
   ['house', 'House', 'see-set-up'],
   ['people', 'People', 'manage-people'],
   ['devices', 'Devices', 'manage-people'],

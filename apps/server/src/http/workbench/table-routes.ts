@@ -1,0 +1,38 @@
+import { type TablesLine, workbenchApi } from '@hearty-ladle/core';
+import { storedMenu } from '../../queries/menu.ts';
+import { NO_MENU } from '../menu-reply.ts';
+import { ok, problem } from '../reply.ts';
+import type { AudienceRouter } from '../router.ts';
+import type { Services } from '../services.ts';
+import { streamLines } from '../stream-lines.ts';
+
+const BUSY = problem(
+  503,
+  'busy-with-tables',
+  'Others are reading or writing tables; please try again in a moment.',
+  {},
+  { 'Retry-After': '2' },
+);
+const WRITING_MS = 60_000;
+
+/** The draft as tables, and what tables would change in it. */
+export function tableRoutes(routes: AudienceRouter, services: Services): void {
+  const { tableWork } = services;
+
+  routes.handle(workbenchApi.tables, async ({ query }) => {
+    const stored = await storedMenu(services);
+    if (!stored) return NO_MENU;
+    if (tableWork.isFull) return BUSY;
+    return ok(await tableWork.write(stored.menu, query.file, AbortSignal.timeout(WRITING_MS)));
+  });
+
+  routes.stream(workbenchApi.readTables, async ({ body }, _request, response) => {
+    const stored = await storedMenu(services);
+    if (!stored) return NO_MENU;
+    if (tableWork.isFull) return BUSY;
+    await streamLines<TablesLine>(response, async (write, signal) =>
+      write(await tableWork.read(stored.menu, body.files, (done, total) => write({ done, total }), signal)),
+    );
+    return undefined;
+  });
+}

@@ -1,0 +1,37 @@
+import type { TableFile, TablesEnd, Workbook } from '@hearty-ladle/core';
+import { readTablesInWorker, writeTablesInWorker } from '@hearty-ladle/node-runtime';
+
+/** Number of tables a process reads or writes at once; each takes a thread. */
+const MAX_AT_ONCE = 2;
+
+/** Reads and writes tables in threads, a few at a time. */
+export class TableWork {
+  #running = 0;
+
+  get isFull(): boolean {
+    return this.#running >= MAX_AT_ONCE;
+  }
+
+  write(menu: Workbook, file: string, signal: AbortSignal): Promise<TableFile> {
+    return this.#counted(writeTablesInWorker(menu, file, signal));
+  }
+
+  /** Aborting rejects with the signal's reason. */
+  read(
+    menu: Workbook,
+    files: readonly TableFile[],
+    watch: (done: number, total: number) => void,
+    signal: AbortSignal,
+  ): Promise<TablesEnd> {
+    return this.#counted(readTablesInWorker(menu, files, watch, signal));
+  }
+
+  async #counted<T>(work: Promise<T>): Promise<T> {
+    this.#running++;
+    try {
+      return await work;
+    } finally {
+      this.#running--;
+    }
+  }
+}

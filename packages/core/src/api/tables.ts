@@ -1,0 +1,49 @@
+import Type, { type Static } from 'typebox';
+import { optional } from '../menu/schema-kit.ts';
+import { ChangeBody } from './change.ts';
+import { count, enumOf, many, nullable, object, oneOf, text } from './schema.ts';
+
+export const TABLE_NAMES = ['items', 'groups', 'choices', 'questions', 'variants', 'ingredients', 'counts'] as const;
+/** Files of tables that can be had: all of them, or one. */
+export const TABLE_FILES = [
+  'menu.xlsx',
+  ...TABLE_NAMES.filter((name) => name !== 'counts').map((name) => `${name}.csv` as const),
+] as const;
+export type TableFileName = (typeof TABLE_FILES)[number];
+const MOST_FILES = 12;
+
+/** A file, its bytes in base64. */
+const base64 = Type.String({ contentEncoding: 'base64', maxLength: 14_000_000 });
+export const TableFile = object({ name: Type.String({ minLength: 1, maxLength: 200 }), content: base64 });
+export type TableFile = Readonly<Static<typeof TableFile>>;
+
+export const TablesRequest = object({ files: Type.Array(TableFile, { minItems: 1, maxItems: MOST_FILES }) });
+export type TablesRequest = Readonly<Static<typeof TablesRequest>>;
+
+/** What one row of a table does to the draft; see `RowRead`. */
+export const TableRow = object({
+  file: text,
+  sheet: optional(text),
+  table: nullable(enumOf(...TABLE_NAMES)),
+  row: count,
+  status: enumOf('same', 'changed', 'added', 'refused'),
+  keys: many(text),
+  cells: many(object({ column: text, before: text, after: text })),
+  faults: many(object({ column: text, says: text })),
+});
+export type TableRow = Readonly<Static<typeof TableRow>>;
+
+const end = object({
+  /** Those that are not as they were. */
+  rows: many(TableRow),
+  same: count,
+  unknown: many(object({ file: text, sheet: optional(text), column: text })),
+  /** What all rows but the refused ones change; null if nothing. */
+  change: nullable(ChangeBody),
+  /** Files that are not tables, or can't be trusted. */
+  refused: many(object({ file: text, says: text })),
+});
+/** How far the reading of tables is, then what they say. */
+export const TablesLine = oneOf(object({ done: count, total: count }), end);
+export type TablesEnd = Readonly<Static<typeof end>>;
+export type TablesLine = Readonly<Static<typeof TablesLine>>;

@@ -1,0 +1,56 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import {
+  documentOf,
+  Menu as MenuSchema,
+  minorDigits,
+  type TableFile,
+  type TablesLine,
+  type Workbook,
+} from '@hearty-ladle/core';
+import { readTableFile, readTables, type SheetIn, writeCsv, writeTables, writeXlsx } from '@hearty-ladle/core/tables';
+import { shapeCheck } from '@hearty-ladle/core/validation';
+
+/** Files to read, or the name of one to write. */
+export interface TablesTask {
+  readonly menu: Workbook;
+  readonly read?: readonly TableFile[];
+  readonly write?: string;
+}
+export type TablesMessage = TablesLine | TableFile;
+
+const { menu: workbook, read = [], write } = workerData as TablesTask;
+const menu = documentOf(workbook);
+const tell = (message: TablesMessage) => parentPort?.postMessage(message);
+
+async function written(name: string): Promise<TableFile> {
+  const tables = writeTables(menu);
+  const table = tables.find((one) => name === `${one.name}.csv`);
+  const bytes = table ? Buffer.from(writeCsv(table)) : await writeXlsx(tables, minorDigits(menu.currency));
+  return { name, content: Buffer.from(bytes).toString('base64') };
+}
+
+async function judged(): Promise<TablesLine> {
+  const sheets: SheetIn[] = [];
+  const refused: { file: string; says: string }[] = [];
+  for (const { name: file, content } of read) {
+    const found = await readTableFile(file, new Uint8Array(Buffer.from(content, 'base64')));
+    if ('says' in found) refused.push({ file, says: found.says });
+    else sheets.push(...found.sheets);
+  }
+  const watch = (done: number, total: number) => {
+    tell({ done, total });
+    return true;
+  };
+  const found = readTables(menu, undefined, sheets, shapeCheck(MenuSchema), watch);
+  const rows = found?.rows ?? [];
+  const others = rows.filter(({ status }) => status !== 'same');
+  return {
+    rows: others,
+    same: rows.length - others.length,
+    unknown: found?.unknown ?? [],
+    change: found?.change ?? null,
+    refused,
+  };
+}
+
+tell(write === undefined ? await judged() : await written(write));
