@@ -142,3 +142,57 @@ test('a station gets a printer on the network, which is tried', async ({ page })
   await choose(page, 'What prints here', 'The simulated printer');
   await expect(page.getByRole('combobox', { name: 'Simulated printer of Kettles, Lantern Steps' })).toBeVisible();
 });
+
+test('prices come back from a spreadsheet: every row is seen, what is refused is said, the rest is one change', async ({
+  page,
+}) => {
+  await setUp(page, 'in-and-out');
+  await expectAccessible(page);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Spreadsheet (XLSX)' }).click();
+  expect((await saved).suggestedFilename()).toBe('menu.xlsx');
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'from-the-office.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        'Id;Name (en);Price (house);Mood\r\nroot;Root broth;8,40;calm\r\ntoast;Night toast;1.234;\r\n',
+      ),
+    });
+  await expect(page.getByText('1 row changes, 0 are new, 0 are as before, 1 is refused.')).toBeVisible();
+  await expect(page.getByRole('row', { name: /Price \(house\)/ }).first()).toContainText('8.40');
+  await expect(page.getByText('“1.234” can be read as')).toBeVisible();
+  await expect(page.getByText('“Mood” in from-the-office.csv')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Bring in all but the refused rows' }).click();
+  await applied(page);
+  await page.goto(at('/menu/root'));
+  await expect(page.getByLabel(/^Price \(/)).toHaveValue(/8\.40/);
+  await page.goto(at('/history'));
+  await expect(page.getByText('Brought in from-the-office.csv').first()).toBeVisible();
+  await setUp(page, 'in-and-out');
+  await page.getByLabel('Or paste cells').fill('Mystery\tThing\nx\ty\n');
+  await page.getByRole('button', { name: 'Read what is pasted' }).click();
+  await expect(page.getByText('It can’t be told which table this is')).toBeVisible();
+});
+
+test('the allergen sheet, the menu and a station’s guide are on paper, as the location is served them', async ({
+  page,
+}) => {
+  await page.goto(at('/paper/allergens'));
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Allergens: Lantern Steps');
+  await expect(page.getByText(/Edition \d+ · /)).toBeVisible();
+  await expect(page.getByRole('row', { name: /Root broth/ })).toContainText('Celery');
+  await expectAccessible(page);
+  for (const [name, words] of [
+    ['Menu with prices', 'Root broth'],
+    ['Station guide', 'On the ticket'],
+  ] as const) {
+    await page.getByRole('link', { name }).click();
+    await expect(page.getByText(words).first()).toBeVisible();
+    await expectAccessible(page);
+  }
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Screens' })).toBeHidden();
+});

@@ -86,6 +86,7 @@ export default [
         loadChildren: () => import('../features/orders/orders.routes.ts'),
         title: 'Orders · Hearty Ladle',
       },
+      { path: 'paper', loadChildren: () => import('../features/paper/paper.routes.ts') },
       {
         path: 'setup',
         canActivate: [opensTo(OPEN_TO.setup)],

@@ -1,4 +1,5 @@
 import type {
+  AllergenSheet,
   Context,
   CrossPlace,
   DecidedCell,
@@ -27,6 +28,11 @@ export interface Analyses {
   };
   /** What each dish costs to make and leaves. */
   readonly margins: { readonly about: Record<never, never>; readonly answer: readonly Margins[] };
+  /** What every dish contains, over all its builds. */
+  readonly 'allergen-sheet': {
+    readonly about: { readonly location: string | undefined };
+    readonly answer: AllergenSheet;
+  };
   /** What a guest who can't have some allergens is told of each dish. */
   readonly 'made-without': {
     readonly about: { readonly avoid: readonly string[]; readonly context: Context };

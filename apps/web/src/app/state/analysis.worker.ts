@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
 import {
+  allergenSheet,
   decidedCells,
   extremeBuilds,
   fallout,
@@ -29,6 +30,8 @@ function answerTo(question: AnalysisQuestion) {
       return fallout(question.menu, question.context, question.before, question.after, clock);
     case 'margins':
       return question.menu.items.flatMap(({ id }) => marginsOf(question.menu, id, {}, clock) ?? []);
+    case 'allergen-sheet':
+      return allergenSheet(question.menu, { location: question.location }, clock);
     case 'made-without':
       return question.menu.items.flatMap(
         ({ id }) => madeWithout(question.menu, id, question.avoid, question.context, clock) ?? [],

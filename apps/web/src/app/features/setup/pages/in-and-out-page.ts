@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { documentOf, TABLE_FILES, type TableFileName, type TableRow } from '@hearty-ladle/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
 import { FileUpload } from 'primeng/fileupload';
@@ -21,7 +22,17 @@ const CSV_FILES = TABLE_FILES.filter((file) => file !== 'menu.xlsx');
 @Component({
   selector: 'hl-in-and-out-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, FileUpload, ProgressBar, SelectField, SetupNav, TableModule, TextField, TickBox],
+  imports: [
+    ButtonDirective,
+    FileUpload,
+    ProgressBar,
+    RouterLink,
+    SelectField,
+    SetupNav,
+    TableModule,
+    TextField,
+    TickBox,
+  ],
   templateUrl: './in-and-out-page.html',
   styleUrls: ['./setup-page.css', './in-and-out-page.css'],
 })
