@@ -11,6 +11,7 @@ import { doorsOf, perAddress, perSignIn } from './http/doors.ts';
 import { ownHost, ownPages } from './http/guards.ts';
 import { orderListRoutes } from './http/order-list-routes.ts';
 import { pageRoutes, withNonce } from './http/pages.ts';
+import { MenuDescription } from './queries/menu-description.ts';
 import { problemHandler } from './http/problem.ts';
 import { publicRoutes } from './http/public/public-routes.ts';
 import { sessionRoutes } from './http/public/session-routes.ts';
@@ -57,7 +58,12 @@ export function newApp(config: Config, services: Services, isClosing: () => bool
   );
   const { router, routes } = apiRoutes(config, services, isClosing);
   app.use('/api', router);
-  app.use(pageRoutes(config.pages));
+  const description = new MenuDescription(services.editions);
+  app.use(
+    pageRoutes(config.pages, (request) =>
+      description.at(config.publicUrl ?? `${request.protocol}://${request.get('host') ?? config.host}`),
+    ),
+  );
   app.use(problemHandler);
   return { express: app, routes };
 }

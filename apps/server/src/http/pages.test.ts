@@ -20,7 +20,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 /** The pages of a folder, with the nonce that the content security policy would name in a header. */
-function pagesOf(from: string) {
+function pagesOf(from: string, described?: string) {
   const app = express();
   app.use(
     withNonce,
@@ -28,7 +28,7 @@ function pagesOf(from: string) {
       response.set('x-nonce', String(response.locals['nonce']));
       next();
     },
-    pageRoutes(from),
+    pageRoutes(from, () => Promise.resolve(described)),
   );
   return app;
 }
@@ -76,5 +76,16 @@ describe('the pages', () => {
       const { status, text } = await request(pagesOf(folder)).get(path);
       expect({ path, leaked: status === 200 && !text.startsWith('<script nonce') }).toEqual({ path, leaked: false });
     }
+  });
+
+  it('describe the menu to programs in the shop alone, in a block that no text of it can end', async () => {
+    writeFileSync(join(folder, 'index.html'), '<html><head><title>x</title></head><body></body></html>');
+    const json = JSON.stringify({ name: '</script><script>alert(1)</script> $& done' });
+    const { text } = await request(pagesOf(folder, json)).get('/shop').expect(200);
+    const [, block = ''] = /<script type="application\/ld\+json">(.*?)<\/script><\/head>/.exec(text) ?? [];
+    expect(JSON.parse(block)).toEqual(JSON.parse(json));
+    expect(text.match(/<script/g)).toHaveLength(1);
+    const other = await request(pagesOf(folder, json)).get('/menu').expect(200);
+    expect(other.text).not.toContain('ld+json');
   });
 });

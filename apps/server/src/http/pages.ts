@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import { type RequestHandler, Router } from 'express';
+import { type Request, type RequestHandler, Router } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import { sendProblem } from './reply.ts';
 
@@ -11,11 +11,14 @@ const HASHED = /-[A-Z0-9]{8,}\.\w+(\.(br|gz))?$/;
 
 /**
  * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
- * for long; index.html is rendered for every request.
+ * for long; index.html is rendered for every request. `describe`: what the shop's pages say to programs, as JSON-LD.
  */
-export function pageRoutes(folder: string): Router {
+export function pageRoutes(
+  folder: string,
+  describe: (request: Request) => Promise<string | undefined> = () => Promise.resolve(undefined),
+): Router {
   const router = Router();
-  const page = join(folder, 'index.html');
+  const file = join(folder, 'index.html');
   router.use(
     expressStaticGzip(folder, {
       index: false,
@@ -32,12 +35,24 @@ export function pageRoutes(folder: string): Router {
     // A missing file, such as one of an older build, is a 404 rather than the page.
     if (extname(request.path) !== '')
       return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
-    const html = await readFile(page, 'utf8').catch(() => undefined);
+    const html = await readFile(file, 'utf8').catch(() => undefined);
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);
-    response.set('cache-control', 'no-store').type('html').send(html.replaceAll('CSP_NONCE', nonce));
+    const isShop = /^\/shop(\/|$)/.test(request.path);
+    const described = isShop ? await describe(request).catch(() => undefined) : undefined;
+    const page = html.replaceAll('CSP_NONCE', nonce);
+    response
+      .set('cache-control', 'no-store')
+      .type('html')
+      .send(described === undefined ? page : withDescription(page, described));
   });
   return router;
+}
+
+/** The page with a data block that no browser runs, and that no text of the menu can end. */
+function withDescription(page: string, json: string): string {
+  const block = `<script type="application/ld+json">${json.replaceAll('<', String.raw`\u003c`)}</script>`;
+  return page.replace('</head>', () => `${block}</head>`);
 }
 
 /** A new nonce for every response, shared by the content security policy and the page. */

@@ -28,6 +28,8 @@ export interface SchemaOrgOptions {
   readonly locale?: string | undefined;
   /** The address of the shop's page; pictures are given relative to it, and only with it. */
   readonly url?: string | undefined;
+  /** Whether the choices of each dish's groups are listed, which makes up most of the document; true if absent. */
+  readonly hasAddOns?: boolean | undefined;
   /** Local time: `YYYY-MM-DDTHH:MM`; the clock's if absent. */
   readonly at?: string | undefined;
 }
@@ -100,7 +102,7 @@ class Description {
     if (!compiled) return [];
     const { item } = compiled;
     const analysis = analyzeItem(this.#menu.menu, id, this.#context, this.#clock, { steps: STEPS });
-    const addOns = this.#addOns(compiled);
+    const addOns = (this.#options.hasAddOns ?? true) ? this.#addOns(compiled) : [];
     return [
       {
         '@type': 'MenuItem',
