@@ -196,3 +196,40 @@ test('the allergen sheet, the menu and a station’s guide are on paper, as the 
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('navigation', { name: 'Screens' })).toBeHidden();
 });
+
+test('a group of another house comes with all it needs; what is here is kept or replaced', async ({ page }) => {
+  await setUp(page, 'in-and-out');
+  const pickles = {
+    id: 'pickles',
+    name: 'Pickles',
+    prompt: 'Pickles?',
+    kind: 'choices',
+    choices: [{ id: 'beet', name: 'Beet', station: 'cellar' }],
+  };
+  const cutlery = { id: 'cutlery', name: 'Spoons', prompt: 'Spoons?', kind: 'choices', choices: [] };
+  const other = {
+    format: 'hearty-ladle/menu@1',
+    name: 'Cellar house',
+    currency: 'EUR',
+    locales: ['en'],
+    priceLists: [{ id: 'bar', name: 'Bar' }],
+    stations: [{ id: 'cellar', name: 'Cellar' }],
+    sections: [],
+    groups: [pickles, cutlery],
+    items: [],
+  };
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'cellar.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(other)) });
+  await page.getByRole('checkbox', { name: 'Pickles' }).click();
+  await page.getByRole('checkbox', { name: 'Spoons' }).click();
+  await expect(page.getByText('Station Cellar new here, comes along')).toBeVisible();
+  await expect(page.getByText('Group Spoons is here, but differs')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Bring in 2 things' }).click();
+  await applied(page);
+  await page.goto(at('/groups/pickles'));
+  await expect(page.getByLabel('Internal name')).toHaveValue('Pickles');
+  await page.goto(at('/groups/cutlery'));
+  await expect(page.getByLabel('Internal name')).not.toHaveValue('Spoons');
+});

@@ -53,4 +53,26 @@ describe('tables', () => {
     expect(end.change?.edits).toMatchObject([{ type: 'put', kind: 'items', thing: { id: 'ember' } }]);
     expect(await written('items.csv')).toEqual(before);
   });
+
+  it('read whole menus too, and say why something is none', async () => {
+    const menu = {
+      format: 'hearty-ladle/menu@1',
+      name: 'Other',
+      currency: 'EUR',
+      locales: ['en'],
+      priceLists: [{ id: 'bar', name: 'Bar' }],
+      stations: [{ id: 'bar', name: 'Bar' }],
+      sections: [],
+      groups: [],
+      items: [],
+    };
+    const end = await read([
+      textFile('other.json', JSON.stringify(menu)),
+      textFile('broken.json', '{'),
+      textFile('empty.json', '{}'),
+    ]);
+    expect(end.documents).toEqual([{ file: 'other.json', menu }]);
+    expect(end.refused).toMatchObject([{ file: 'broken.json', says: 'It is not JSON.' }, { file: 'empty.json' }]);
+    expect(end.change).toBeNull();
+  });
 });

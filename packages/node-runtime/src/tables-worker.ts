@@ -1,6 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import {
   documentOf,
+  faultMessage,
   Menu as MenuSchema,
   minorDigits,
   type TableFile,
@@ -8,7 +9,7 @@ import {
   type Workbook,
 } from '@hearty-ladle/core';
 import { readTableFile, readTables, type SheetIn, writeCsv, writeTables, writeXlsx } from '@hearty-ladle/core/tables';
-import { shapeCheck } from '@hearty-ladle/core/validation';
+import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 
 /** Files to read, or the name of one to write. */
 export interface TablesTask {
@@ -29,10 +30,30 @@ async function written(name: string): Promise<TableFile> {
   return { name, content: Buffer.from(bytes).toString('base64') };
 }
 
+function documentIn(content: string): { readonly menu: Workbook } | { readonly says: string } {
+  let value: unknown;
+  try {
+    value = JSON.parse(Buffer.from(content, 'base64').toString('utf8').trim());
+  } catch {
+    return { says: 'It is not JSON.' };
+  }
+  const parsed = parseMenuDocument(value);
+  if (parsed.ok) return { menu: parsed.value };
+  const [first] = parsed.faults;
+  return { says: `It is no menu: ${first ? `${first.path || '/'}: ${faultMessage(first)}` : ''}` };
+}
+
 async function judged(): Promise<TablesLine> {
   const sheets: SheetIn[] = [];
   const refused: { file: string; says: string }[] = [];
+  const documents: { file: string; menu: Workbook }[] = [];
   for (const { name: file, content } of read) {
+    if (/\.json$/i.test(file)) {
+      const document = documentIn(content);
+      if ('says' in document) refused.push({ file, says: document.says });
+      else documents.push({ file, menu: document.menu });
+      continue;
+    }
     const found = await readTableFile(file, new Uint8Array(Buffer.from(content, 'base64')));
     if ('says' in found) refused.push({ file, says: found.says });
     else sheets.push(...found.sheets);
@@ -49,6 +70,7 @@ async function judged(): Promise<TablesLine> {
     same: rows.length - others.length,
     unknown: found?.unknown ?? [],
     change: found?.change ?? null,
+    documents,
     refused,
   };
 }

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
 import { ChangeBody } from './change.ts';
+import { WorkbookDocument } from './workbook.ts';
 import { count, enumOf, many, nullable, object, oneOf, text } from './schema.ts';
 
 export const TABLE_NAMES = ['items', 'groups', 'choices', 'questions', 'variants', 'ingredients', 'counts'] as const;
@@ -40,6 +41,8 @@ const end = object({
   unknown: many(object({ file: text, sheet: optional(text), column: text })),
   /** What all rows but the refused ones change; null if nothing. */
   change: nullable(ChangeBody),
+  /** Whole menus, as documents. */
+  documents: many(object({ file: text, menu: WorkbookDocument })),
   /** Files that are not tables, or can't be trusted. */
   refused: many(object({ file: text, says: text })),
 });

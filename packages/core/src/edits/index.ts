@@ -38,5 +38,6 @@ export { onlyHere } from './only-here.ts';
 export { isHiddenChoice, hideChoices } from './hide-choices.ts';
 export { newRuleId, pathsIn, rulesAbout, switchRuleOff, switchRuleOn } from './rule-switch.ts';
 export { withStandIns } from './stand-ins.ts';
+export * from './bring-in.ts';
 export { isListed, isSoldAt, type SellingPlace, soldAtEdits } from './sold-where.ts';
 export * from './translate.ts';

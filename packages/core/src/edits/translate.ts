@@ -9,7 +9,7 @@ import {
 } from '../change/edit.ts';
 import type { Menu, Text } from '../menu/document.ts';
 import { parsePointer } from '../menu/fault.ts';
-import { putText } from '../menu/put-text.ts';
+import { putAt } from '../menu/put-at.ts';
 import { withTextIn } from '../menu/text.ts';
 import { eachText } from '../menu/visit.ts';
 import type { Workbook } from '../menu/workbook.ts';
@@ -56,7 +56,7 @@ export function translationEdits(workbook: Workbook, words: ReadonlyMap<string, 
     const key = `${place.kind} ${place.index}`;
     const known = copies.get(key) ?? { place, copy: copyOf(workbook, place) };
     copies.set(key, known);
-    putText(known.copy as Menu, place.path, text);
+    putAt(known.copy as Menu, place.path, text);
   }
   return [...copies.values()].map(({ place, copy }): Edit => {
     const { kind, index } = place;
@@ -84,7 +84,7 @@ export function removeLanguageEdits(workbook: Workbook, locale: string): Edit[] 
   ];
 }
 
-/** A copy of the thing that has a text, where `putText` finds it by the text's path. */
+/** A copy of the thing that has a text, where `putAt` finds it by the text's path. */
 function copyOf(workbook: Workbook, { kind, index }: TextPlace): object {
   const thing = kind === 'settings' ? settingsOf(workbook) : listOf(workbook, kind)[index];
   const copy = JSON.parse(JSON.stringify(thing)) as object;

@@ -1,5 +1,5 @@
 import type { Text } from './document.ts';
-import { putText } from './put-text.ts';
+import { putAt } from './put-at.ts';
 import { eachText } from './visit.ts';
 import type { Workbook } from './workbook.ts';
 
@@ -12,7 +12,7 @@ export function menuInLanguage<W extends Workbook>(workbook: W, locale: string):
   const reduced = (text: Text): Text =>
     typeof text === 'string' ? text : Object.fromEntries(Object.entries(text).filter(([one]) => kept.includes(one)));
   const menu = JSON.parse(JSON.stringify(workbook)) as W;
-  eachText(workbook, (path, text) => putText(menu, path, reduced(text)));
+  eachText(workbook, (path, text) => putAt(menu, path, reduced(text)));
   for (const line of [...(menu.itemSummaries ?? []), ...(menu.sectionSummaries ?? [])])
     line.template = reduced(line.template);
   for (const picture of menu.pictureTexts ?? []) picture.text = reduced(picture.text);

@@ -7,6 +7,7 @@ import { BehaviorSubject, NEVER, type Observable, Subject } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
 import { SessionApi } from '../api/session-api.ts';
+import { TablesApi } from '../api/tables-api.ts';
 
 /**
  * Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. `others`: what
@@ -38,6 +39,7 @@ export function runEffects<E extends object, S>(
       { provide: Actions, useValue: new Actions(actions) },
       { provide: Api, useValue: api },
       { provide: SessionApi, useValue: api },
+      { provide: TablesApi, useValue: api },
       { provide: Live, useValue: { events, connected: NEVER } },
       { provide: Store, useValue: store },
       ...more,

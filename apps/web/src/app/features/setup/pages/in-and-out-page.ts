@@ -11,6 +11,7 @@ import { MenuView } from '../../../state/menu-view.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { BringInBox } from '../components/bring-in-box.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { pastedFile, readFile, saveFile } from '../store/save-file.ts';
 import { tablesActions, tablesFeature } from '../store/tables-store.ts';
@@ -23,6 +24,7 @@ const CSV_FILES = TABLE_FILES.filter((file) => file !== 'menu.xlsx');
   selector: 'hl-in-and-out-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    BringInBox,
     ButtonDirective,
     FileUpload,
     ProgressBar,
