@@ -1,6 +1,6 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
-import { ChangeBody } from './change.ts';
+import { ChangeBody, changeDefinitions } from './change.ts';
 import { WorkbookDocument } from './workbook.ts';
 import { count, enumOf, many, nullable, object, oneOf, text } from './schema.ts';
 
@@ -46,7 +46,8 @@ const end = object({
   /** Files that are not tables, or can't be trusted. */
   refused: many(object({ file: text, says: text })),
 });
-/** How far the reading of tables is, then what they say. */
-export const TablesLine = oneOf(object({ done: count, total: count }), end);
+const line = oneOf(object({ done: count, total: count }), end);
 export type TablesEnd = Readonly<Static<typeof end>>;
-export type TablesLine = Readonly<Static<typeof TablesLine>>;
+export type TablesLine = Readonly<Static<typeof line>>;
+/** How far the reading of tables is, then what they say. */
+export const TablesLine = Type.Unsafe<TablesLine>({ ...line, ...changeDefinitions });
