@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
-import { applied, at, browserOf, expectAccessible, PEOPLE, resetHouse, test } from '../support/house.ts';
+import { applied, at, beginPlans, browserOf, expectAccessible, PEOPLE, resetHouse, test } from '../support/house.ts';
 
 test.beforeAll(resetHouse);
 
@@ -114,6 +114,30 @@ test('a plan stands in the calendar, is moved, refuses a second one for the same
   await inStrip.click();
   await page.getByRole('button', { name: 'Call it off' }).click();
   await expect(strip(page, 'Lantern Steps')).toContainText('nothing planned');
+});
+
+test('what is planned for tomorrow at seven is taken by the till then, by itself', async ({ page, context }) => {
+  const till = await context.newPage();
+  await till.goto(at('/till'));
+  await till.getByLabel('Location').selectOption('Lantern Steps');
+  await till.getByRole('button', { name: 'From the griddle' }).click();
+  const toast = till.getByRole('button', { name: /Night toast/ });
+  await expect(toast).toBeVisible();
+  await setPrice(page, 'toast', '6.10');
+  await setPrice(page, 'barley-tea', '3.30');
+  await page.goto(at('/editions'));
+  await page.getByText('Publish what changed in Barley tea').click();
+  await page.getByText(/Millrace Hatch has edition/).click();
+  await page.getByText('At a time, by each location’s own clock').click();
+  await typeTime(page, new Date(Date.now() + 86_400_000), '07:00');
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await isPublished(page);
+  await expect(strip(page, 'Lantern Steps')).toContainText('07:00');
+  await expect(toast).not.toContainText('6.10');
+  await beginPlans();
+  await expect(toast).toContainText('6.10', { timeout: 30_000 });
+  await page.reload();
+  await expect(strip(page, 'Millrace Hatch')).toContainText('nothing planned');
 });
 
 test('a lost answer publishes once, and a person who may not publish is told who may', async ({ page, browser }) => {

@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import { Client } from 'pg';
 import type { StoredMenu } from '@hearty-ladle/core';
 import { run } from '../../scripts/lib/run.mjs';
 
@@ -61,6 +62,14 @@ export function resetHouse(): void {
   run('node', ['apps/server/dist/load-demo.js', 'demo/small-house.json', '--replace'], {
     env: { DATABASE_URL: ofHouse('_DATABASE') },
   });
+}
+
+/** Moves the clock past every plan: they are as if their time had come. */
+export async function beginPlans(): Promise<void> {
+  const client = new Client({ connectionString: ofHouse('_DATABASE') });
+  await client.connect();
+  await client.query(`UPDATE publication SET "at" = now() WHERE "at" > now()`);
+  await client.end();
 }
 
 /** A house in which nothing is said yet. */

@@ -8,8 +8,10 @@ import {
   fallout,
   type Line,
   type Menu,
+  OrderReplay,
   type Pantry,
   quoteLine,
+  quoteOrder,
   standing,
 } from '@hearty-ladle/core';
 import { plainMenu, priceModel } from '../../packages/core/src/testing/price-model.ts';
@@ -138,9 +140,35 @@ async function stockOfLargeHouse(): Promise<void> {
   say(`fallout of one deed on 500 dishes that all have it or might: ${fallen.toFixed(0)} ms (goal 1,000)`);
 }
 
+/** Past orders of four large lines each, quoted with a menu and with one whose base prices are raised. */
+async function replayOfOrders(): Promise<void> {
+  const menu = largeMenu(1);
+  const dearer: Menu = {
+    ...menu,
+    items: menu.items.map((item) => (typeof item.price === 'number' ? { ...item, price: item.price + 50 } : item)),
+  };
+  const lines = unheardLines(80_000);
+  const orders = Array.from({ length: 20_000 }, (_, i) => ({ at: clock(), lines: lines.slice(i * 4, i * 4 + 4) }));
+  const [replayed = 0, quoted = 0] = await timed(1, [
+    {
+      calls: 1,
+      call: () => {
+        const replay = new OrderReplay(menu, dearer);
+        for (const order of orders) replay.replay(order);
+      },
+    },
+    { calls: 1, call: () => orders.forEach((order) => quoteOrder(menu, order, clock)) },
+  ]);
+  say(
+    `replay of 20,000 orders of four large lines: ${(replayed / 1000).toFixed(1)} s; quoting them once: ` +
+      `${(quoted / 1000).toFixed(1)} s; ratio ${(replayed / quoted).toFixed(2)} (2 is no cost of its own)`,
+  );
+}
+
 await quoteAgainstRules('every kind of condition', wholeCondition);
 await quoteAgainstRules('one or two conditions', shortCondition);
 await spanAgainstHighs();
 await largeAnalysis();
 await checkAgainstAnalyses();
 await stockOfLargeHouse();
+await replayOfOrders();
