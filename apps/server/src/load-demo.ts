@@ -22,6 +22,7 @@ import { storeDemoPeople } from './demo/people.ts';
 import { withSalesOn } from './demo/sales.ts';
 import { storeShelves } from './demo/shelves.ts';
 import { storeSmallStock } from './demo/small-stock.ts';
+import { NOT_SIMULATED } from './db/simulated-places.ts';
 import { announce } from './live/announce.ts';
 
 /**
@@ -47,6 +48,7 @@ async function loadDemo(url: string, args: readonly string[]): Promise<void> {
     await announce(manager, { type: 'menu', revision: await currentRevision(manager) });
     await announce(manager, { type: 'editions' });
     await announce(manager, { type: 'tickets' });
+    await announce(manager, { type: 'printers' });
   });
   await database.destroy();
 }
@@ -64,6 +66,10 @@ async function clear(manager: EntityManager): Promise<void> {
   await manager.query('TRUNCATE edition_part, showing');
   const others = [JournalEntity, SimPaperEntity, ParkedOrderEntity, PictureEntity, ...STOCK_ENTITIES];
   for (const { options } of others) await manager.query(`TRUNCATE "${options.name}"`);
+  // Every station prints on its simulated printer again, and none of them is jammed.
+  const elsewhere = 'SELECT "printer" FROM "sim_printer" WHERE "mode" = $1';
+  await manager.query(`DELETE FROM "printer" WHERE "id" IN (${elsewhere})`, [NOT_SIMULATED]);
+  await manager.query(`UPDATE "sim_printer" SET "mode" = 'ok'`);
   await manager.query(`ALTER SEQUENCE orders_number_seq RESTART WITH 1`);
 }
 
