@@ -88,7 +88,7 @@ export class PaperPage {
   });
   protected readonly guide = computed(() => {
     const menu = this.menu();
-    return menu ? stationGuide(menu, this.station(), this.location() || undefined, this.locale()) : undefined;
+    return menu ? stationGuide(menu, this.station(), this.location() || undefined, this.locale()) : [];
   });
 
   constructor() {

@@ -96,17 +96,18 @@ export function stationGuide(menu: Menu, station: string, location: string | und
           portion: portionText(menu, uses),
         });
       }
-  return {
-    dishes: dishes
-      .filter((item) => home(item) === station)
-      .map((item) => ({
-        id: item.id,
-        name: textIn(item.name, locale, first),
-        ticketName: item.kitchenName ?? textIn(item.name, first, first),
-        portion: portionText(menu, compiled.item(item.id)?.uses ?? []),
-      })),
-    groups: [...groups].map(([id, { name, choices }]) => ({ id, name, choices: [...choices.values()] })),
-  };
+  const made = dishes
+    .filter((item) => home(item) === station)
+    .map((item) => ({
+      id: item.id,
+      name: textIn(item.name, locale, first),
+      ticketName: item.kitchenName ?? textIn(item.name, first, first),
+      portion: portionText(menu, compiled.item(item.id)?.uses ?? []),
+    }));
+  return [
+    { id: '', name: 'Dishes', rows: made },
+    ...[...groups].map(([id, { name, choices }]) => ({ id, name, rows: [...choices.values()] })),
+  ].filter(({ rows }) => rows.length > 0);
 }
 
 interface GuideRow {
