@@ -28,7 +28,7 @@ import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { SetupList } from '../components/setup-list.ts';
 import { SetupNav } from '../components/setup-nav.ts';
 import { pastedTexts } from './pasted-texts.ts';
-import { translationRows } from './translation-rows.ts';
+import { type TranslationRow, translationRows } from './translation-rows.ts';
 
 const ROWS_ON_A_PAGE = 50;
 
@@ -89,9 +89,12 @@ export class LanguagesPage {
   });
   protected readonly missing = computed(() => this.#rows().filter(({ words }) => words === '').length);
 
-  protected translate(path: string, words: string): void {
-    const row = this.#rows().find((one) => one.path === path);
-    if (row && words.trim() !== row.words) this.#put(new Map([[path, words.trim()]]), `“${row.original}”`);
+  /** Boxes stay where they are, with the focus and what is typed, while the menu changes. */
+  protected readonly byKey = (_: number, { key }: TranslationRow) => key;
+
+  protected translate(key: string, words: string): void {
+    const row = this.#rows().find((one) => one.key === key);
+    if (row && words.trim() !== row.words) this.#put(new Map([[row.path, words.trim()]]), `“${row.original}”`);
   }
 
   /** Several lines fill the rows from this one down; lines of two columns are matched by their original. */

@@ -61,6 +61,9 @@ export class SoldWherePage {
     }),
   );
 
+  /** Boxes keep the focus while the menu changes. */
+  protected readonly byId = (_: number, { id }: { readonly id: string }) => id;
+
   protected sell(item: string, place: SellingPlace & { readonly name: string }, isSold: boolean): void {
     this.#change([item], place, isSold);
   }

@@ -4,6 +4,8 @@ import { KIND_WORDS, thingName } from '../../../text/changes.ts';
 
 /** A text to translate. `where`: what has it, in words; `words`: empty if it is not translated. */
 export interface TranslationRow {
+  /** Tells the text from all others, also when things before it come or go, as its path does not. */
+  readonly key: string;
   readonly path: string;
   readonly where: string;
   /** Where it is edited, if a page shows it. */
@@ -37,6 +39,7 @@ export function translationRows(menu: Workbook, places: readonly TextPlace[], lo
     const page = PAGES[kind];
     return [
       {
+        key: [kind, thing?.id, ...steps.slice(kind === 'settings' ? 1 : 3)].join('/'),
         path,
         where: `${KIND_WORDS[kind]} ${nameOf(menu, kind, thing)} · ${part}`,
         link: page === undefined || !thing ? undefined : [page, thing.id],
