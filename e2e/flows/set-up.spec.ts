@@ -98,7 +98,9 @@ test('a language is added, its texts are pasted in a block, and it goes with all
   await expect(boxes.nth(1)).toHaveValue('kaksi');
   await boxes.nth(2).fill('kolme');
   await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
   await applied(page);
+  await expect(boxes.nth(3)).toBeFocused();
   await page.getByRole('checkbox', { name: 'Only what is missing' }).click();
   await expect(boxes).toHaveCount(names - 3);
   await page.getByRole('button', { name: 'Remove this language' }).click();
