@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { localMinute, type Menu, type Published, type ReplayLine } from '@hearty-ladle/core';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { tellBegun } from './jobs/edition-watch.ts';
+import { hearing } from './testing/hear.ts';
 import { menuAt } from './testing/menu-at.ts';
 import { editionsAt, priceAt, publishDraft, sendEdition, setPrices } from './testing/publish.ts';
 import { BOWL, sendOrder } from './testing/requests.ts';
@@ -90,7 +91,9 @@ describe('an earlier edition', () => {
     expect((await again(first?.number ?? 0).expect(422)).body).toMatchObject({ fault: 'nothing-new' });
     await again(99_999).expect(404);
     const shows = { page: randomUUID(), screen: 'till', location: 'steps', edition: first?.number };
+    const page = await hearing(other);
     await as('till', one).post('/api/device/showing').send(shows).expect(200);
+    expect(await page.until('screens')).toContain('{"type":"screens"}');
     const seen = async () =>
       (await editionsAt(one)).shown.find(({ screen, location }) => screen === 'till' && location === 'steps');
     expect(await seen()).toMatchObject({ edition: first?.number, isHere: true });

@@ -15,6 +15,7 @@ import {
 import { clock } from '@hearty-ladle/node-runtime';
 import { cookieFor, request } from './testing/signed-in.ts';
 import { describe, expect, it } from 'vitest';
+import { hearing } from './testing/hear.ts';
 import { menuAt } from './testing/menu-at.ts';
 import { BOWL, groupAt, sendGroup } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
@@ -163,14 +164,10 @@ describe('line check', () => {
 
 describe('the house', () => {
   it('tells the pages of one server what happens at another', async () => {
-    const response = await fetch(`${one}/api/workbench/events`, { headers: { cookie: cookieFor('owner', one) } });
-    const reader = response.body?.getReader();
+    const page = await hearing(one);
     const { group, version } = await groupAt(other, 'filling');
     await sendGroup(other, { ...group, name: 'Insides' }, version).expect(200);
-    let heard = '';
-    while (!heard.includes('"type":"menu"')) heard += new TextDecoder().decode((await reader?.read())?.value);
-    await reader?.cancel();
-    expect(heard).toMatch(/data: \{"type":"menu","revision":\d+\}/);
+    expect(await page.until('"type":"menu"')).toMatch(/data: \{"type":"menu","revision":\d+\}/);
   });
 
   it('answers bad input with a problem document and never with a stack trace', async () => {

@@ -5,6 +5,16 @@ import type { Services } from '../services.ts';
 /** Live events for the workbench. */
 export function workbenchEvents(routes: AudienceRouter, { live }: Services): void {
   routes.stream(workbenchApi.events, (_input, request, response) =>
-    live.connect(request, response, ['menu', 'editions', 'tickets', 'printers', 'paper', 'parked', 'house', 'pantry']),
+    live.connect(request, response, [
+      'menu',
+      'editions',
+      'screens',
+      'tickets',
+      'printers',
+      'paper',
+      'parked',
+      'house',
+      'pantry',
+    ]),
   );
 }

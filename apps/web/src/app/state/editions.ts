@@ -1,5 +1,12 @@
 import { inject, Injectable } from '@angular/core';
-import { editionDifferences, editionOf, type EditionsNow, type PlaceChange, type Workbook } from '@hearty-ladle/core';
+import {
+  editionDifferences,
+  editionOf,
+  type EditionsNow,
+  type LiveEvent,
+  type PlaceChange,
+  type Workbook,
+} from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -15,6 +22,7 @@ import {
   catchError,
   combineLatest,
   debounceTime,
+  distinctUntilChanged,
   EMPTY,
   filter,
   from,
@@ -24,6 +32,7 @@ import {
   of,
   switchMap,
   take,
+  throttleTime,
   withLatestFrom,
 } from 'rxjs';
 import { EditionsApi } from '../api/editions-api.ts';
@@ -33,6 +42,9 @@ import { menuFeature } from './menu-reducer.ts';
 /** How long after an edit the draft is compared with what is served. */
 const COMPARE_PAUSE_MS = 400;
 const READ_PAUSE_MS = 150;
+/** How often it is read which screens have fallen silent. */
+const SILENCE_MS = 30_000;
+const NEWS: ReadonlySet<LiveEvent['type']> = new Set(['editions', 'screens', 'menu', 'connected']);
 
 /** What differs in the draft from an edition that some locations have; without one, nothing is published there. */
 export interface DraftDifferences {
@@ -105,7 +117,11 @@ export class EditionsEffects {
         merge(
           of(undefined),
           this.#actions.pipe(ofType(editionsActions.opened)),
-          this.#live.events.pipe(filter(({ type }) => type === 'editions' || type === 'menu' || type === 'connected')),
+          this.#live.events.pipe(filter(({ type }) => NEWS.has(type))),
+          this.#live.events.pipe(
+            filter(({ type }) => type === 'alive'),
+            throttleTime(SILENCE_MS, undefined, { leading: false, trailing: true }),
+          ),
         ),
       ),
       debounceTime(READ_PAUSE_MS),
@@ -141,7 +157,7 @@ export class EditionsEffects {
   readonly compare = createEffect(() =>
     combineLatest([
       this.#store.select(menuFeature.selectMenu),
-      this.#store.select(selectServed),
+      this.#store.select(selectServed).pipe(distinctUntilChanged(isSame)),
       this.#store.select(editionsFeature.selectOpened),
     ]).pipe(
       debounceTime(COMPARE_PAUSE_MS),
@@ -154,6 +170,11 @@ export class EditionsEffects {
       ),
     ),
   );
+}
+
+/** Whether the same editions are served at the same locations, so that nothing needs to be compared again. */
+function isSame<T>(one: T, other: T): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }
 
 function changesSince(
