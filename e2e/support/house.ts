@@ -1,8 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Locator, type Page, test as base } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { Client } from 'pg';
-import type { StoredMenu } from '@hearty-ladle/core';
-import { run } from '../../scripts/lib/run.mjs';
+import type { Menu, StoredMenu } from '@hearty-ladle/core';
+import { connectWithPatience, newDataSource } from '../../apps/server/dist/db/data-source.js';
+import { type DemoContent, restoreDemo } from '../../apps/server/dist/demo/restore-demo.js';
 
 /** The demo's people, by what they do. */
 export const PEOPLE = {
@@ -58,10 +60,16 @@ export async function expectAccessible(page: Page): Promise<void> {
 }
 
 /** Restores the demo, so that a file of journeys starts from a known state. */
-export function resetHouse(): void {
-  run('node', ['apps/server/dist/load-demo.js', 'demo/small-house.json', '--replace'], {
-    env: { DATABASE_URL: ofHouse('_DATABASE') },
-  });
+export const resetHouse = () => restore(JSON.parse(readFileSync('demo/small-house.json', 'utf8')) as Menu);
+
+/** A house in which nothing is said yet. */
+export const emptyHouse = () => restore('empty');
+
+async function restore(content: DemoContent): Promise<void> {
+  const database = newDataSource(ofHouse('_DATABASE'), { isPatient: true, poolSize: 1 });
+  await connectWithPatience(database);
+  await restoreDemo(database, content, true);
+  await database.destroy();
 }
 
 /** Moves the clock past every plan: they are as if their time had come. */
@@ -70,13 +78,6 @@ export async function beginPlans(): Promise<void> {
   await client.connect();
   await client.query(`UPDATE publication SET "at" = now() WHERE "at" > now()`);
   await client.end();
-}
-
-/** A house in which nothing is said yet. */
-export function emptyHouse(): void {
-  run('node', ['apps/server/dist/load-demo.js', '--empty', '--replace'], {
-    env: { DATABASE_URL: ofHouse('_DATABASE') },
-  });
 }
 
 /** Publishes the draft to all locations, as whoever is signed in. */
@@ -99,8 +100,8 @@ export async function applied(page: Page): Promise<void> {
   // The status passes through several texts, and a harmless change is applied by itself: both are read until one holds.
   await expect(async () => {
     if (await apply.isVisible()) await apply.click({ timeout: 2000 });
-    await expect(savedStatus(page)).toHaveText('Saved', { timeout: 2000 });
-  }).toPass({ timeout: 20_000 });
+    await expect(savedStatus(page)).toHaveText('Saved', { timeout: 300 });
+  }).toPass({ timeout: 20_000, intervals: [50] });
 }
 
 /** Chooses an option of a labelled list. */
