@@ -15,11 +15,11 @@ const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
   injects(
     'ApiClient',
-    '^(Api|StockApi|SessionApi|EditionsApi|TablesApi)',
-    'Only Api, StockApi, SessionApi, EditionsApi and TablesApi use the client; they name what a call is for.',
+    '^(Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi)',
+    'Only Api, StockApi, SessionApi, EditionsApi, TablesApi and ProgramsApi use the client; they name what a call is for.',
   ),
   injects(
-    'Api|StockApi|SessionApi|EditionsApi|TablesApi|Live',
+    'Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi|Live',
     'Effects',
     'Only effects talk to the server; pages dispatch actions.',
   ),

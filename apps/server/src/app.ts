@@ -31,6 +31,7 @@ import { menuRoutes } from './http/workbench/menu-routes.ts';
 import { peopleRoutes } from './http/workbench/people-routes.ts';
 import { pictureRoutes } from './http/workbench/picture-routes.ts';
 import { printerRoutes } from './http/workbench/printer-routes.ts';
+import { webhookRoutes } from './http/workbench/webhook-routes.ts';
 import { tableRoutes } from './http/workbench/table-routes.ts';
 import { log } from './log.ts';
 
@@ -115,6 +116,7 @@ function apiRoutes(config: Config, services: Services, isClosing: () => boolean)
     checkRoutes,
     editionRoutes,
     printerRoutes,
+    webhookRoutes,
     tableRoutes,
     pictureRoutes,
     houseRoutes,

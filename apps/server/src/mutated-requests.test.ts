@@ -127,6 +127,16 @@ function rightBody(name: string, menu: Awaited<ReturnType<typeof menuAt>>, rando
     case 'reserve':
     case 'confirm':
       return { reservation: randomUUID() };
+    case 'setWebhook':
+      return {
+        ...{
+          name: 'Till roll',
+          url: 'http://127.0.0.1:9/in',
+          events: ['order.placed'],
+          isInside: true,
+          isPaused: false,
+        },
+      };
     case 'setPrinter':
       return { is: 'address', host: '127.0.0.1', port: 9100 };
     case 'setPrinterMode':

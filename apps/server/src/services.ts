@@ -14,6 +14,7 @@ import { LineChecks } from './jobs/line-checks.ts';
 import { PrintQueue } from './jobs/print-queue.ts';
 import { Replays } from './jobs/replay-orders.ts';
 import { TableWork } from './jobs/table-work.ts';
+import { WebhookQueue } from './jobs/webhook-queue.ts';
 import { Judge } from './judge/judge.ts';
 import { LiveEvents } from './live/live-events.ts';
 import { log } from './log.ts';
@@ -37,7 +38,9 @@ export async function newServices(
 ): Promise<Services & { readonly stop: () => Promise<void> }> {
   const houseSettings = new HouseSettings();
   await houseSettings.read(database.manager);
+  const webhooks = new WebhookQueue(config.databaseUrl, database);
   const live = new LiveEvents(config.databaseUrl, ({ type }) => {
+    if (type === 'programs') webhooks.look();
     if (type === 'house')
       houseSettings
         .read(database.manager)
@@ -46,6 +49,7 @@ export async function newServices(
   await live.start();
   const printing = new PrintQueue(config.databaseUrl);
   await printing.start();
+  await webhooks.start();
   const housekeeping = new Housekeeping(database, houseSettings);
   housekeeping.start();
   const editionWatch = new EditionWatch(database);
@@ -63,6 +67,7 @@ export async function newServices(
     lineChecks: new LineChecks(),
     replays: new Replays(database),
     tableWork: new TableWork(),
+    webhooks,
     editions,
     servedEditions: new ServedEditions(editions),
     isDemo: config.demoSignIn,
@@ -76,6 +81,7 @@ export async function newServices(
     stop: async () => {
       await housekeeping.stop();
       await editionWatch.stop();
+      await webhooks.stop();
       await judge.stop();
     },
   };

@@ -120,6 +120,7 @@ export * from './api/kitchen.ts';
 export { PRINTER_MODES } from './api/printer-modes.ts';
 export * from './api/printer-places.ts';
 export * from './api/tables.ts';
+export * from './api/webhooks.ts';
 export * from './api/house.ts';
 export * from './api/order-limits.ts';
 export * from './api/requests.ts';

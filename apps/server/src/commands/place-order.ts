@@ -41,6 +41,7 @@ import { dishNames, searchText, warningsOf } from './order-texts.ts';
 import { pauseAt } from '../queries/pantry.ts';
 import { storeOrder } from './store-order.ts';
 import { addToTrail, type Doer } from './trail.ts';
+import { tellPlaced } from './tell-programs.ts';
 import { rememberTurnedAway } from './turn-away.ts';
 
 export type OrderOutcome =
@@ -140,6 +141,7 @@ export async function placeOrder(
         standIns: standIns.length > 0 ? standIns : null,
       };
       const placed = await storeOrder(manager, printing, row, warnings);
+      await tellPlaced(manager, served.menu, placed.id);
       const flows = flowsOf(quote.takes, counts, order.location);
       await addMovements(manager, flows, { kind: 'sale', by: sender.source, orderId: placed.id });
       if (flows.length > 0) await announce(manager, { type: 'pantry' });

@@ -8,6 +8,7 @@ import type { MenuCache } from '../db/menu-cache.ts';
 import { lockRevision } from '../db/menu-store.ts';
 import { announce } from '../live/announce.ts';
 import { instantOf, publicationTold } from '../queries/publications.ts';
+import { tellPublished } from './tell-programs.ts';
 import { addToTrail, type Doer } from './trail.ts';
 
 export interface PublishRefusal {
@@ -60,6 +61,10 @@ export async function storePublications(
   const numbers = [...new Set(rows.map(({ edition }) => edition))].join(', ');
   await addToTrail(manager, 'published', doer, `edition ${numbers}`);
   await announce(manager, { type: 'editions' });
+  await tellPublished(
+    manager,
+    rows.filter(({ toldAt }) => toldAt !== null),
+  );
   return told(manager, rows);
 }
 

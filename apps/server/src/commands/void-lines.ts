@@ -32,6 +32,7 @@ import type { Editions } from '../db/editions.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { sendTickets } from './store-order.ts';
+import { tellVoided } from './tell-programs.ts';
 import { addToTrail, type Doer } from './trail.ts';
 
 /** `not-left`: more is voided than is left of a line; `no-menu`: the menu it was sold from is not kept any more. */
@@ -95,6 +96,7 @@ export async function voidLines(
     const round = order.round > 1 && { round: order.round };
     const tickets = voidTickets(order.quote, lines, reason).map((ticket) => ({ ...ticket, ...round }));
     await sendTickets(manager, printing, order, tickets);
+    await tellVoided(manager, menu, id, { reason, lines });
     await addToTrail(manager, 'order-voided', doer, `order ${order.number}`);
     return { id, total: order.total, due: after.total };
   });

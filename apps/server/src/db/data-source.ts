@@ -1,7 +1,14 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { DataSource } from 'typeorm';
 import { isUnavailable } from './database-errors.ts';
-import { EDITION_ENTITIES, MENU_ENTITIES, ORDER_ENTITIES, PEOPLE_ENTITIES, STOCK_ENTITIES } from './entities.ts';
+import {
+  EDITION_ENTITIES,
+  MENU_ENTITIES,
+  ORDER_ENTITIES,
+  PEOPLE_ENTITIES,
+  STOCK_ENTITIES,
+  WEBHOOK_ENTITIES,
+} from './entities.ts';
 import { First1790000000000 } from './migrations/1790000000000-first.ts';
 import { PicturesAndPrinting1790000100000 } from './migrations/1790000100000-pictures-and-printing.ts';
 import { HouseAndLimits1790000200000 } from './migrations/1790000200000-house-and-limits.ts';
@@ -13,6 +20,7 @@ import { PrintersByLocation1790000700000 } from './migrations/1790000700000-prin
 import { PausesAndShelves1790000800000 } from './migrations/1790000800000-pauses-and-shelves.ts';
 import { PeopleAndDevices1790000900000 } from './migrations/1790000900000-people-and-devices.ts';
 import { Editions1790001000000 } from './migrations/1790001000000-editions.ts';
+import { Webhooks1790001100000 } from './migrations/1790001100000-webhooks.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
@@ -33,7 +41,14 @@ export function newDataSource(
   return new DataSource({
     type: 'postgres',
     url,
-    entities: [...MENU_ENTITIES, ...EDITION_ENTITIES, ...ORDER_ENTITIES, ...STOCK_ENTITIES, ...PEOPLE_ENTITIES],
+    entities: [
+      ...MENU_ENTITIES,
+      ...EDITION_ENTITIES,
+      ...ORDER_ENTITIES,
+      ...STOCK_ENTITIES,
+      ...PEOPLE_ENTITIES,
+      ...WEBHOOK_ENTITIES,
+    ],
     migrations: [
       First1790000000000,
       PicturesAndPrinting1790000100000,
@@ -46,6 +61,7 @@ export function newDataSource(
       PausesAndShelves1790000800000,
       PeopleAndDevices1790000900000,
       Editions1790001000000,
+      Webhooks1790001100000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

@@ -5,3 +5,4 @@ export * from './order-entities.ts';
 export * from './people-entities.ts';
 export * from './stock-entities.ts';
 export * from './void-entities.ts';
+export * from './webhook-entities.ts';

@@ -8,6 +8,7 @@ import type { Gate } from '../db/gate.ts';
 import type { LineChecks } from '../jobs/line-checks.ts';
 import type { Replays } from '../jobs/replay-orders.ts';
 import type { TableWork } from '../jobs/table-work.ts';
+import type { WebhookQueue } from '../jobs/webhook-queue.ts';
 import type { Judge } from '../judge/judge.ts';
 import type { LiveEvents } from '../live/live-events.ts';
 import type { ServedEditions } from '../queries/served-editions.ts';
@@ -24,4 +25,5 @@ export interface Services
   readonly replays: Replays;
   readonly tableWork: TableWork;
   readonly servedEditions: ServedEditions;
+  readonly webhooks: WebhookQueue;
 }

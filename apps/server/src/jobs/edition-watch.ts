@@ -1,5 +1,7 @@
 import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource } from 'typeorm';
+import { tellPublished } from '../commands/tell-programs.ts';
+import type { PublicationRow } from '../db/entities.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
 
@@ -37,10 +39,11 @@ export class EditionWatch {
 export async function tellBegun(database: DataSource): Promise<number> {
   return database.transaction(async (manager) => {
     const [rows] = (await manager.query(
-      `UPDATE publication SET told_at = $1 WHERE told_at IS NULL AND called_off_at IS NULL AND at <= $1 RETURNING id`,
+      `UPDATE publication SET told_at = $1 WHERE told_at IS NULL AND called_off_at IS NULL AND at <= $1 RETURNING location, edition, "by"`,
       [now()],
-    )) as [object[]];
+    )) as [Pick<PublicationRow, 'location' | 'edition' | 'by'>[]];
     if (rows.length > 0) await announce(manager, { type: 'editions' });
+    await tellPublished(manager, rows);
     return rows.length;
   });
 }

@@ -39,7 +39,7 @@ export class Housekeeping {
 }
 
 /**
- * Deletes parked orders and simulated papers past their retention, and request keys that nobody will repeat; blanks what is known
+ * Deletes parked orders simulated papers and messages to programs past their retention, and request keys that nobody will repeat; blanks what is known
  * of guests in orders that are old enough. Ends what
  * was off until a day long past, and reports counts that are not the sum of their ledger.
  */
@@ -52,6 +52,7 @@ export async function tidy(database: DataSource, houseSettings: HouseSettings): 
     ['parked_order', 'parked_at', parkedOrderDays],
     ['sim_paper', 'printed_at', Math.min(paperDays, guestDays)],
     ['abandoned_key', 'at', REQUEST_DAYS],
+    ['webhook_delivery', 'at', Math.min(paperDays, guestDays)],
     ['throttle', 'failed_at', THROTTLE_DAYS],
     ['pairing_code', 'until', 0],
     ['acting', 'until', 0],

@@ -39,7 +39,7 @@ export class PrintQueue {
 
   constructor(url: string) {
     this.#database = newDataSource(url, { poolSize: POOL_SIZE, name: 'printing' });
-    this.#queue = new JobQueue(url);
+    this.#queue = new JobQueue(url, 'print');
     this.#locks = new PrinterLocks(url);
   }
 

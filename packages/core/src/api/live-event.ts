@@ -4,7 +4,9 @@ import { count, enumOf, object, oneOf } from './schema.ts';
 /** What a server process announces to all pages, whichever process they are connected to. */
 export const Announcement = oneOf(
   object({ type: Type.Literal('menu'), revision: count }),
-  object({ type: enumOf('tickets', 'printers', 'paper', 'parked', 'house', 'pantry', 'editions', 'screens') }),
+  object({
+    type: enumOf('tickets', 'printers', 'paper', 'parked', 'house', 'pantry', 'editions', 'screens', 'programs'),
+  }),
 );
 export type Announcement = Readonly<Static<typeof Announcement>>;
 

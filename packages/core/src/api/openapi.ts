@@ -20,6 +20,7 @@ import { OrderQuote, Part, Problem, Quote } from './quote.ts';
 import { OrderRequest } from './requests.ts';
 import { ROUTES } from './routes/index.ts';
 import { object } from './schema.ts';
+import { WebhookMessage } from './webhooks.ts';
 import { WorkbookDocument } from './workbook.ts';
 
 /** Schemas that are described once, by name; others are written where they are used. */
@@ -44,6 +45,7 @@ const NAMED: Readonly<Record<string, object>> = {
   Printer,
   House,
   LiveEvent,
+  WebhookMessage,
 };
 const DEFINITIONS: Readonly<Record<string, object>> = {
   ...(Menu as { readonly $defs?: Record<string, object> }).$defs,
@@ -87,7 +89,30 @@ export function openApi(): Record<string, unknown> {
     servers: [{ url: '/api' }],
     tags: Object.entries(AUDIENCES).map(([name, description]) => ({ name, description })),
     paths,
+    webhooks: webhooksOf(),
     components: { schemas: componentsOf() },
+  };
+}
+
+/** What the house sends to other programs. */
+function webhooksOf(): object {
+  const headers = {
+    'webhook-id': 'The same at every try of a message.',
+    'webhook-timestamp': 'Seconds since 1970-01-01 at this try.',
+    'webhook-signature': 'v1, and the HMAC-SHA256 of id, timestamp and body, each before a full stop, in base64.',
+  };
+  const parameters = Object.entries(headers).map(([name, description]) => ({
+    ...{ name, in: 'header', required: true, description, schema: { type: 'string' } },
+  }));
+  return {
+    message: {
+      post: {
+        summary: 'An order was placed or voided, or an edition was published; signed as Standard Webhooks says',
+        parameters,
+        requestBody: { required: true, content: contentOf({ type: 'application/json', schema: WebhookMessage }) },
+        responses: { '2XX': { description: 'It arrived; with anything else it is sent again, for a day.' } },
+      },
+    },
   };
 }
 

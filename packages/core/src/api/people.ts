@@ -114,6 +114,8 @@ export const TRAIL_EVENTS = [
   'sold-short',
   'order-blanked',
   'settings-changed',
+  'program-changed',
+  'program-deleted',
   'published',
   'plan-moved',
   'plan-called-off',

@@ -15,6 +15,7 @@ export function workbenchEvents(routes: AudienceRouter, { live }: Services): voi
       'parked',
       'house',
       'pantry',
+      'programs',
     ]),
   );
 }

@@ -16,21 +16,14 @@ import type {
   TrailEntry,
 } from '@hearty-ladle/core';
 import { catchError, map, type Observable, of, timeout } from 'rxjs';
+import { ANSWER_MS, asked, type Asked } from './asked.ts';
 import { ApiClient } from './client.ts';
-import { codeOf, failureOf, titleOf } from './failure.ts';
-
-/** What was asked for, or why it was not given, in a sentence. */
-export type Asked<T> =
-  { readonly outcome: 'done'; readonly value: T } | { readonly outcome: 'refused'; readonly message: string };
+import { codeOf, failureOf } from './failure.ts';
 
 /** `code`: why the PIN was not taken, as the problem document has it; undefined if there was no answer. */
 export type PinAnswer =
   | { readonly outcome: 'right'; readonly acting: Acting }
   | { readonly outcome: 'wrong'; readonly code: string | undefined };
-
-/** A server that is frozen never answers. */
-const ANSWER_MS = 10_000;
-const NO_ANSWER = 'The server does not answer just now. Nothing was changed; please try again.';
 
 /** The server's routes about people, sessions and devices, as the pages' effects use them. */
 @Injectable({ providedIn: 'root' })
@@ -118,17 +111,4 @@ export class SessionApi {
   trail(before?: number): Observable<readonly TrailEntry[]> {
     return this.#client.call('get /api/workbench/trail', { query: { ...(before !== undefined && { before }) } });
   }
-}
-
-function asked<T>(answer: Observable<T>): Observable<Asked<T>> {
-  return answer.pipe(
-    timeout(ANSWER_MS),
-    map((value): Asked<T> => ({ outcome: 'done', value })),
-    catchError((error: HttpErrorResponse) =>
-      of<Asked<T>>({
-        outcome: 'refused',
-        message: failureOf(error) === 'refused' || error.status === 429 ? titleOf(error) : NO_ANSWER,
-      }),
-    ),
-  );
 }

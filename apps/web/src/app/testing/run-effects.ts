@@ -7,6 +7,7 @@ import { BehaviorSubject, NEVER, type Observable, Subject } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
 import { SessionApi } from '../api/session-api.ts';
+import { ProgramsApi } from '../api/programs-api.ts';
 import { TablesApi } from '../api/tables-api.ts';
 
 /**
@@ -40,6 +41,7 @@ export function runEffects<E extends object, S>(
       { provide: Api, useValue: api },
       { provide: SessionApi, useValue: api },
       { provide: TablesApi, useValue: api },
+      { provide: ProgramsApi, useValue: api },
       { provide: Live, useValue: { events, connected: NEVER } },
       { provide: Store, useValue: store },
       ...more,

@@ -70,6 +70,10 @@ export function trailWords({ event, by, about }: TrailEntry): string {
       return `${who} moved a plan for ${what}`;
     case 'plan-called-off':
       return `${who} called off a plan for ${what}`;
+    case 'program-changed':
+      return `${who} set up the program ${what}`;
+    case 'program-deleted':
+      return `${who} deleted the program ${what}`;
     case 'settings-changed':
       return `${who} changed the settings`;
   }

@@ -17,6 +17,7 @@ import { accountApi } from './account.ts';
 import { editionsApi } from './editions.ts';
 import { before, oneOrder, orderList } from './order-list.ts';
 import { noMenu } from './refusals.ts';
+import { webhooksApi } from './webhooks.ts';
 
 const { get, post } = routesFor('workbench');
 const printer = { printer: text };
@@ -170,6 +171,7 @@ export const workbenchApi = {
   }),
   ...accountApi,
   ...editionsApi,
+  ...webhooksApi,
   events: get('/events', {
     action: 'read-menu',
     summary: 'Events: anything changed',

@@ -7,6 +7,7 @@ import { AccountEffects, accountFeature } from './store/account-store.ts';
 import { HouseEffects, houseFeature } from './store/house-store.ts';
 import { PeopleEffects, peopleFeature } from './store/people-store.ts';
 import { PrinterEffects, printerFeature } from './store/printer-store.ts';
+import { ProgramsEffects, programsFeature } from './store/programs-store.ts';
 import { TablesEffects, tablesFeature } from './store/tables-store.ts';
 import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
@@ -85,6 +86,13 @@ export default [
     providers: PRINTERS,
     title: 'Printers · Hearty Ladle',
     children: [{ matcher: optionalPath('printer'), loadComponent: printersPage }],
+  },
+  {
+    path: 'programs',
+    canActivate: [opensTo('see-set-up')],
+    providers: [provideState(programsFeature), provideEffects(ProgramsEffects)],
+    title: 'Other programs · Hearty Ladle',
+    loadComponent: () => import('./pages/programs-page.ts').then((m) => m.ProgramsPage),
   },
   {
     path: 'house',

@@ -17,6 +17,7 @@ const PAGES: readonly (readonly [path: string, name: string, action: Action])[] 
   ['pictures', 'Pictures', 'see-set-up'],
   ['printers', 'Printers', 'see-set-up'],
   ['in-and-out', 'In and out', 'see-set-up'],
+  ['programs', 'Other programs', 'see-set-up'],
   ['house', 'House', 'see-set-up'],
   ['people', 'People', 'manage-people'],
   ['devices', 'Devices', 'manage-people'],

@@ -3,7 +3,8 @@ import type { OwnSecrets } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { exhaustMap, filter, map } from 'rxjs';
-import { type Asked, SessionApi } from '../../../api/session-api.ts';
+import type { Asked } from '../../../api/asked.ts';
+import { SessionApi } from '../../../api/session-api.ts';
 import { sessionLost } from '../../../api/session-slice.ts';
 
 export interface AccountState {

@@ -3,7 +3,8 @@ import type { Device, PairingCode, PairingRequest, Person, PersonChange } from '
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, exhaustMap, forkJoin, map, of, switchMap } from 'rxjs';
-import { type Asked, SessionApi } from '../../../api/session-api.ts';
+import type { Asked } from '../../../api/asked.ts';
+import { SessionApi } from '../../../api/session-api.ts';
 
 export interface PeopleState {
   readonly status: 'loading' | 'loaded' | 'failed';

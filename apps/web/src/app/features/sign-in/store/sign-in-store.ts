@@ -4,7 +4,8 @@ import type { FirstOwner, Session, SignIn } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { exhaustMap, map, type Observable, switchMap, tap, withLatestFrom } from 'rxjs';
-import { type Asked, SessionApi } from '../../../api/session-api.ts';
+import type { Asked } from '../../../api/asked.ts';
+import { SessionApi } from '../../../api/session-api.ts';
 import { homeOf, sessionActions, sessionFeature } from '../../../state/session.ts';
 
 export interface SignInState {
