@@ -1,4 +1,4 @@
-import type { TableFile, TablesEnd } from '@hearty-ladle/core';
+import type { TableFile, TableMatching, TablesEnd, TablesPart } from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
 import { request } from './testing/signed-in.ts';
 import { useTwoServers } from './testing/test-house.ts';
@@ -11,10 +11,10 @@ const written = async (file: string) =>
 const textFile = (name: string, text: string): TableFile => ({ name, content: Buffer.from(text).toString('base64') });
 
 /** The last line of the answer: what was read. */
-async function read(files: readonly TableFile[]): Promise<TablesEnd> {
+async function read(files: readonly TableFile[], matchings: readonly TableMatching[] = []): Promise<TablesEnd> {
   const { body } = await request(one)
     .post('/api/workbench/tables')
-    .send({ files })
+    .send({ files, matchings })
     .buffer(true)
     .parse((response, done) => {
       let all = '';
@@ -36,6 +36,38 @@ describe('tables', () => {
       expect(end.same).toBeGreaterThan(10);
     }
     await request(one).get('/api/workbench/tables?file=people.csv').expect(400);
+  });
+
+  it('go out in part: what is on screen, with every combination of a dish', async () => {
+    const part = async (body: TablesPart) =>
+      (await request(one).post('/api/workbench/tables/part').send(body).expect(200)).body as TableFile;
+    const csv = await part({ file: 'csv', parts: [{ table: 'choices', rows: [['noodle']] }] });
+    const text = Buffer.from(csv.content, 'base64').toString();
+    expect(csv.name).toBe('choices.csv');
+    expect(
+      text
+        .trim()
+        .split('\n')
+        .slice(1)
+        .every((line) => line.startsWith('noodle,')),
+    ).toBe(true);
+    const xlsx = await part({ file: 'xlsx', parts: [{ table: 'items', rows: [['ember'], ['toast']] }] });
+    expect(await read([xlsx])).toMatchObject({ rows: [], same: 2, matched: [] });
+    await request(one).post('/api/workbench/tables/part').send({ file: 'xlsx', parts: [] }).expect(400);
+  });
+
+  it('with other headers are matched by what they hold, and as somebody said', async () => {
+    const own = textFile('autumn.csv', 'No.;New\nember;9,95\ntoast;4,70\n');
+    expect(await read([own])).toMatchObject({
+      rows: [],
+      matched: [{ file: 'autumn.csv', table: 'items', columns: [{ column: 'Id', by: 'content' }, { by: 'none' }] }],
+    });
+    const columns = ['Id', 'Price (house)'];
+    const said = await read([own], [{ headers: ['No.', 'New'], table: 'items', columns }]);
+    expect(said.rows.map(({ keys, cells }) => [keys[0], cells[0]?.after])).toEqual([
+      ['ember', '9.95'],
+      ['toast', '4.70'],
+    ]);
   });
 
   it('say row by row what they would change, and change nothing themselves', async () => {

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import { apply, Menu as MenuSchema, type Menu, minorDigits, type Pantry } from '@hearty-ladle/core';
+import { apply, Menu as MenuSchema, type Menu, type Pantry } from '@hearty-ladle/core';
 import {
   readTableFile,
   readTables,
@@ -19,7 +19,7 @@ export async function writeTablesTo(menu: Menu, pantry: Pantry | undefined, to: 
   if (to === undefined) throw new Failure('Say where the tables go: --to FOLDER or --to FILE.xlsx.');
   const tables = writeTables(menu, pantry);
   try {
-    if (/\.xlsx$/i.test(to)) return writeFileSync(to, await writeXlsx(tables, minorDigits(menu.currency)));
+    if (/\.xlsx$/i.test(to)) return writeFileSync(to, await writeXlsx(tables, menu.currency));
     mkdirSync(to, { recursive: true });
     for (const table of tables) writeFileSync(join(to, `${table.name}.csv`), writeCsv(table));
   } catch (error) {

@@ -1,16 +1,20 @@
-import type { TableFile, TablesEnd, Workbook } from '@hearty-ladle/core';
+import type { TableFile, TablesEnd, TablesPart, TablesRequest, Workbook } from '@hearty-ladle/core';
 import { newThread } from './new-thread.ts';
 import type { TablesMessage, TablesTask } from './tables-worker.ts';
 
-/** The draft as the file of a table, or of all of them, written in a thread. */
-export async function writeTablesInWorker(menu: Workbook, write: string, signal: AbortSignal): Promise<TableFile> {
+/** The draft as the file of a table, of all of them or of some of their rows, written in a thread. */
+export async function writeTablesInWorker(
+  menu: Workbook,
+  write: string | TablesPart,
+  signal: AbortSignal,
+): Promise<TableFile> {
   return run({ menu, write }, () => undefined, signal) as Promise<TableFile>;
 }
 
 /** Reads files of tables against a menu in a thread. Aborting ends it and rejects with the signal's reason. */
 export async function readTablesInWorker(
   menu: Workbook,
-  read: readonly TableFile[],
+  read: TablesRequest,
   watch: (done: number, total: number) => void,
   signal: AbortSignal,
 ): Promise<TablesEnd> {

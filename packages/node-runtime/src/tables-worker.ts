@@ -3,30 +3,44 @@ import {
   documentOf,
   faultMessage,
   Menu as MenuSchema,
-  minorDigits,
   type TableFile,
   type TablesLine,
+  type TablesPart,
+  type TablesRequest,
   type Workbook,
 } from '@hearty-ladle/core';
-import { readTableFile, readTables, type SheetIn, writeCsv, writeTables, writeXlsx } from '@hearty-ladle/core/tables';
+import {
+  asMatched,
+  matchSheet,
+  readTableFile,
+  readTables,
+  type SheetIn,
+  tableHeaders,
+  writeCsv,
+  writeParts,
+  writeTables,
+  writeXlsx,
+} from '@hearty-ladle/core/tables';
 import { parseMenuDocument, shapeCheck } from '@hearty-ladle/core/validation';
 
 /** Files to read, or the name of one to write. */
 export interface TablesTask {
   readonly menu: Workbook;
-  readonly read?: readonly TableFile[];
-  readonly write?: string;
+  readonly read?: TablesRequest;
+  readonly write?: string | TablesPart;
 }
 export type TablesMessage = TablesLine | TableFile;
 
-const { menu: workbook, read = [], write } = workerData as TablesTask;
+const { menu: workbook, read, write } = workerData as TablesTask;
 const menu = documentOf(workbook);
 const tell = (message: TablesMessage) => parentPort?.postMessage(message);
 
-async function written(name: string): Promise<TableFile> {
-  const tables = writeTables(menu);
+async function written(wanted: string | TablesPart): Promise<TableFile> {
+  const isPart = typeof wanted !== 'string';
+  const tables = isPart ? writeParts(menu, wanted.parts) : writeTables(menu);
+  const name = isPart ? `${tables[0]?.name ?? 'menu'}.${wanted.file}` : wanted;
   const table = tables.find((one) => name === `${one.name}.csv`);
-  const bytes = table ? Buffer.from(writeCsv(table)) : await writeXlsx(tables, minorDigits(menu.currency));
+  const bytes = table ? Buffer.from(writeCsv(table)) : await writeXlsx(tables, menu.currency);
   return { name, content: Buffer.from(bytes).toString('base64') };
 }
 
@@ -43,11 +57,11 @@ function documentIn(content: string): { readonly menu: Workbook } | { readonly s
   return { says: `It is no menu: ${first ? `${first.path || '/'}: ${faultMessage(first)}` : ''}` };
 }
 
-async function judged(): Promise<TablesLine> {
+async function judged(request: TablesRequest): Promise<TablesLine> {
   const sheets: SheetIn[] = [];
   const refused: { file: string; says: string }[] = [];
   const documents: { file: string; menu: Workbook }[] = [];
-  for (const { name: file, content } of read) {
+  for (const { name: file, content } of request.files) {
     if (/\.json$/i.test(file)) {
       const document = documentIn(content);
       if ('says' in document) refused.push({ file, says: document.says });
@@ -62,17 +76,29 @@ async function judged(): Promise<TablesLine> {
     tell({ done, total });
     return true;
   };
-  const found = readTables(menu, undefined, sheets, shapeCheck(MenuSchema), watch);
+  const matched = sheets.map((sheet) => ({ sheet, match: matchSheet(menu, sheet, request.matchings ?? []) }));
+  const found = readTables(
+    menu,
+    undefined,
+    matched.map(({ sheet, match }) => asMatched(sheet, match)),
+    shapeCheck(MenuSchema),
+    watch,
+  );
   const rows = found?.rows ?? [];
   const others = rows.filter(({ status }) => status !== 'same');
   return {
     rows: others,
     same: rows.length - others.length,
     unknown: found?.unknown ?? [],
+    matched: matched
+      .filter(({ match }) => match.columns.some(({ by, header }) => by !== 'name' && header !== ''))
+      .map(({ sheet: { file, sheet }, match }) => ({ file, ...(sheet !== undefined && { sheet }), ...match })),
+    headers: tableHeaders(menu),
     change: found?.change ?? null,
     documents,
     refused,
   };
 }
 
-tell(write === undefined ? await judged() : await written(write));
+if (write !== undefined) tell(await written(write));
+else if (read) tell(await judged(read));

@@ -39,9 +39,9 @@ export class Housekeeping {
 }
 
 /**
- * Deletes parked orders simulated papers and messages to programs past their retention, and request keys that nobody will repeat; blanks what is known
- * of guests in orders that are old enough. Ends what
- * was off until a day long past, and reports counts that are not the sum of their ledger.
+ * Deletes parked orders, simulated papers and messages to programs past their retention, and request keys that nobody
+ * will repeat; blanks what is known of guests in orders that are old enough. Ends what was off until a day long past, and
+ * reports counts that are not the sum of their ledger.
  */
 export async function tidy(database: DataSource, houseSettings: HouseSettings): Promise<void> {
   await endPastOffs(database);

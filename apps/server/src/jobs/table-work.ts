@@ -1,4 +1,4 @@
-import type { TableFile, TablesEnd, Workbook } from '@hearty-ladle/core';
+import type { TableFile, TablesEnd, TablesPart, TablesRequest, Workbook } from '@hearty-ladle/core';
 import { readTablesInWorker, writeTablesInWorker } from '@hearty-ladle/node-runtime';
 
 /** Number of tables a process reads or writes at once; each takes a thread. */
@@ -12,18 +12,18 @@ export class TableWork {
     return this.#running >= MAX_AT_ONCE;
   }
 
-  write(menu: Workbook, file: string, signal: AbortSignal): Promise<TableFile> {
+  write(menu: Workbook, file: string | TablesPart, signal: AbortSignal): Promise<TableFile> {
     return this.#counted(writeTablesInWorker(menu, file, signal));
   }
 
   /** Aborting rejects with the signal's reason. */
   read(
     menu: Workbook,
-    files: readonly TableFile[],
+    request: TablesRequest,
     watch: (done: number, total: number) => void,
     signal: AbortSignal,
   ): Promise<TablesEnd> {
-    return this.#counted(readTablesInWorker(menu, files, watch, signal));
+    return this.#counted(readTablesInWorker(menu, request, watch, signal));
   }
 
   async #counted<T>(work: Promise<T>): Promise<T> {

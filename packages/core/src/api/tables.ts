@@ -18,8 +18,31 @@ const base64 = Type.String({ contentEncoding: 'base64', maxLength: 14_000_000 })
 export const TableFile = object({ name: Type.String({ minLength: 1, maxLength: 200 }), content: base64 });
 export type TableFile = Readonly<Static<typeof TableFile>>;
 
-export const TablesRequest = object({ files: Type.Array(TableFile, { minItems: 1, maxItems: MOST_FILES }) });
+/** Which table a sheet with these headers is, and which column each is, as somebody said; empty: it is not read. */
+export const TableMatching = object({
+  headers: Type.Array(text, { maxItems: 500 }),
+  table: enumOf(...TABLE_NAMES),
+  columns: Type.Array(text, { maxItems: 500 }),
+});
+export type TableMatching = Readonly<Static<typeof TableMatching>>;
+export const MOST_MATCHINGS = 50;
+
+/** `matchings`: those that were made by hand, for sheets with other headers than ours. */
+export const TablesRequest = object({
+  files: Type.Array(TableFile, { minItems: 1, maxItems: MOST_FILES }),
+  matchings: optional(Type.Array(TableMatching, { maxItems: MOST_MATCHINGS })),
+});
 export type TablesRequest = Readonly<Static<typeof TablesRequest>>;
+
+/** Tables of the menu, and of each all rows or those whose first cells are among these. */
+export const TablesPart = object({
+  file: enumOf('xlsx', 'csv'),
+  parts: Type.Array(
+    object({ table: enumOf(...TABLE_NAMES.filter((name) => name !== 'counts')), rows: optional(many(many(text))) }),
+    { minItems: 1, maxItems: TABLE_NAMES.length },
+  ),
+});
+export type TablesPart = Readonly<Static<typeof TablesPart>>;
 
 /** What one row of a table does to the draft; see `RowRead`. */
 export const TableRow = object({
@@ -39,6 +62,17 @@ const end = object({
   rows: many(TableRow),
   same: count,
   unknown: many(object({ file: text, sheet: optional(text), column: text })),
+  /** How the columns of sheets with other headers than ours were matched. */
+  matched: many(
+    object({
+      file: text,
+      sheet: optional(text),
+      table: nullable(enumOf(...TABLE_NAMES)),
+      columns: many(object({ header: text, column: text, by: enumOf('name', 'content', 'hand', 'none') })),
+    }),
+  ),
+  /** The headers that each table can have. */
+  headers: many(object({ table: enumOf(...TABLE_NAMES), headers: many(text) })),
   /** What all rows but the refused ones change; null if nothing. */
   change: nullable(ChangeBody),
   /** Whole menus, as documents. */

@@ -52,7 +52,7 @@ describe('files of tables', () => {
       const menu = awkward(seed);
       const tables = writeTables(menu);
       const csv = await Promise.all(tables.map((table) => sheetsOf(`${table.name}.csv`, utf8(writeCsv(table)))));
-      const xlsx = await sheetsOf('menu.xlsx', await writeXlsx(tables, 2));
+      const xlsx = await sheetsOf('menu.xlsx', await writeXlsx(tables, 'EUR'));
       for (const sheets of [csv.flat(), xlsx]) {
         const found = readTables(menu, undefined, sheets, check);
         expect({ seed, rows: found?.rows.filter(({ status }) => status !== 'same') }).toEqual({ seed, rows: [] });
@@ -62,7 +62,7 @@ describe('files of tables', () => {
   });
 
   it('have a header that stays, number formats, dropdowns and notes', async () => {
-    const parts = unzipSync(await writeXlsx(writeTables(richMenu(3)), 2));
+    const parts = unzipSync(await writeXlsx(writeTables(richMenu(3)), 'EUR'));
     const sheet = new TextDecoder().decode(parts['xl/worksheets/sheet2.xml']);
     expect(sheet).toContain('state="frozen"');
     expect(sheet).toMatch(/<dataValidation type="list"[^>]*promptTitle="Kind"[^>]*><formula1>"choices,note,/);
@@ -158,7 +158,7 @@ describe('files of tables', () => {
     const random = new Random(7);
     const originals = [
       ...tables.map((table) => [`${table.name}.csv`, utf8(writeCsv(table))] as const),
-      ['menu.xlsx', await writeXlsx(tables.slice(0, 2), 2)] as const,
+      ['menu.xlsx', await writeXlsx(tables.slice(0, 2), 'EUR')] as const,
     ];
     const counted = { read: 0, refused: 0, changed: 0 };
     for (let i = 0; i < 10_000; i++) {

@@ -1,9 +1,11 @@
-import type { TableKind } from './table-kind.ts';
+import type { TableKind, TableName } from './table-kind.ts';
 
 /** A sheet as it was read: its file, the name of the sheet if the file has several, and its cells row by row. */
 export interface SheetIn {
   readonly file: string;
   readonly sheet?: string;
+  /** Which table it is, if that was said. */
+  readonly table?: TableName;
   readonly rows: readonly (readonly string[])[];
 }
 
@@ -16,8 +18,10 @@ export interface FoundTable {
 }
 
 /** Knows a table by the name of its sheet or file, else by its columns; undefined if it can’t be told. */
-export function findTable(kinds: readonly TableKind[], { file, sheet, rows }: SheetIn): FoundTable | undefined {
+export function findTable(kinds: readonly TableKind[], { file, sheet, table, rows }: SheetIn): FoundTable | undefined {
   const headers = (rows[0] ?? []).map((header) => header.trim());
+  const said = kinds.find(({ name }) => name === table);
+  if (said) return matched(said, headers);
   const names = [sheet ?? '', baseName(file)].map((name) => name.trim().toLowerCase());
   const named = kinds.find(({ name }) => name === names[0]) ?? kinds.find(({ name }) => name === names[1]);
   if (named) return matched(named, headers);

@@ -109,6 +109,8 @@ export function readRow(
   }
   if (faults.length > 0) return refusal(faults, start.keys);
   if (known && changes.length === 0) return { ...base, status: 'same', keys: start.keys, cells: [], faults: [] };
+  if (!known && changes.length === 0 && kind.saysNothing)
+    return { ...base, status: 'same', keys: start.keys, cells: [], faults: [] };
   kind.put(draft, start.keys, thing);
   return { ...base, status: known ? 'changed' : 'added', keys: start.keys, cells: changes, faults: [] };
 }

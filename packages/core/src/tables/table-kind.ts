@@ -24,6 +24,8 @@ export interface TableKind {
   readonly put: (draft: TableDraft, keys: readonly string[], thing: object) => void;
   /** The headers of the columns that a new row must fill. */
   readonly needs?: readonly string[];
+  /** Whether something new that only has its keys says nothing, and is not added. */
+  readonly saysNothing?: boolean;
   /** The header of the column by whose text a row without an id is found. */
   readonly named?: string;
 }

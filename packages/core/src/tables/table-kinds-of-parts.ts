@@ -65,6 +65,7 @@ export function variantTable(menu: Menu): TableKind {
         return { says: `“${combination}” is not a combination, as in “size: large; milk: oat”.` };
       return { keys: [dish, pickText(pick)], thing: { pick } };
     },
+    saysNothing: true,
     put: (draft, [dish = '', combination = ''], thing) => {
       const item = draft.items.get(dish);
       if (!item?.variants) return;
@@ -144,7 +145,8 @@ function whatOf(
   }
 }
 
-function pickText(pick: Readonly<Record<string, string>>): string {
+/** A combination as a cell has it. */
+export function pickText(pick: Readonly<Record<string, string>>): string {
   return Object.entries(pick)
     .map(([group, choice]) => `${group}: ${choice}`)
     .join(JOIN);

@@ -1,5 +1,6 @@
 import readExcel from 'read-excel-file/universal';
 import writeExcel, { type Cell } from 'write-excel-file/universal';
+import { minorDigits } from '../money/currencies.ts';
 import type { SheetIn } from './find-table.ts';
 import type { ColumnOut, TableOut } from './write-tables.ts';
 import { xlsxRefusal } from './xlsx-package.ts';
@@ -22,10 +23,10 @@ const [LONGEST_TITLE, LONGEST_NOTE, LONGEST_LIST] = [32, 255, 255];
 
 /**
  * Tables as one spreadsheet file (XLSX): a sheet each, with a header that stays, widths, numbers in the currency's format,
- * dropdowns where a cell is one of a few, and a note on every column.
+ * with its sign, dropdowns where a cell is one of a few, and a note on every column.
  */
-export async function writeXlsx(tables: readonly TableOut[], decimals: number): Promise<Uint8Array> {
-  const money = decimals === 0 ? '#,##0' : `#,##0.${'0'.repeat(decimals)}`;
+export async function writeXlsx(tables: readonly TableOut[], currency: string): Promise<Uint8Array> {
+  const money = moneyFormat(currency);
   const sheets = tables.map(({ name, columns, rows }): SheetOut => ({
     sheet: name,
     stickyRowsCount: 1,
@@ -81,6 +82,15 @@ function cellOf(text: string, column: ColumnOut | undefined, money: string): Cel
   if (column && column.shows !== 'text' && PLAIN_NUMBER.test(text))
     return { value: Number(text), type: Number, ...(column.shows === 'money' && { format: money }) };
   return { value: text.replaceAll(LIKE_AN_ESCAPE, '_x005F_'), type: String };
+}
+
+/** A sign of letters is left out: programs take some letters in a format for parts of a date. */
+function moneyFormat(currency: string): string {
+  const decimals = minorDigits(currency);
+  const sum = decimals === 0 ? '#,##0' : `#,##0.${'0'.repeat(decimals)}`;
+  const parts = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' });
+  const sign = parts.formatToParts(0).find(({ type }) => type === 'currency')?.value ?? '';
+  return /^\p{Sc}$/u.test(sign) ? `"${sign}"${sum}` : sum;
 }
 
 function widthOf(columns: readonly ColumnOut[], rows: TableOut['rows'], i: number): number {

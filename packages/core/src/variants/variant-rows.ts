@@ -45,8 +45,11 @@ export function countVariants(groups: readonly VariantGroup[], by: readonly Id[]
   return by.reduce((product, id) => product * (groups.find((group) => group.id === id)?.choices.length ?? 0), 1);
 }
 
-/** All combinations of a dish's variants, in the order of its groups and their choices. */
-export function variantRows(menu: Menu, item: Item, clock: Clock): VariantRow[] {
+/** The choices of all combinations of a dish's variants, in the order of its groups and their choices. */
+export function combinationsOf(
+  menu: Menu,
+  item: Item,
+): { readonly pick: Cell['pick']; readonly choices: readonly Choice[] }[] {
   const { variants } = item;
   if (!variants) return [];
   const offered = variantGroups(menu, item);
@@ -55,11 +58,20 @@ export function variantRows(menu: Menu, item: Item, clock: Clock): VariantRow[] 
     (made, choices) => made.flatMap((before) => choices.map((choice) => [...before, choice])),
     [[]],
   );
+  return combinations.map((choices) => ({
+    pick: Object.fromEntries(variants.by.map((group, i) => [group, choices[i]?.id ?? ''])),
+    choices,
+  }));
+}
+
+/** All combinations of a dish's variants, with what each says and what it costs without. */
+export function variantRows(menu: Menu, item: Item, clock: Clock): VariantRow[] {
+  const { variants } = item;
+  if (!variants) return [];
   const ordinary = ordinaryPrices(menu, item, clock);
-  return combinations.map((choices) => {
-    const pick = Object.fromEntries(variants.by.map((group, i) => [group, choices[i]?.id ?? '']));
-    return { id: combinationId(variants, pick), pick, choices, cell: cellOf(variants, pick), ordinary: ordinary(pick) };
-  });
+  return combinationsOf(menu, item).map(({ pick, choices }) => ({
+    ...{ id: combinationId(variants, pick), pick, choices, cell: cellOf(variants, pick), ordinary: ordinary(pick) },
+  }));
 }
 
 /** Prices combinations of a dish as if it had no variants. */

@@ -26,12 +26,19 @@ export function tableRoutes(routes: AudienceRouter, services: Services): void {
     return ok(await tableWork.write(stored.menu, query.file, AbortSignal.timeout(WRITING_MS)));
   });
 
+  routes.handle(workbenchApi.writeTables, async ({ body }) => {
+    const stored = await storedMenu(services);
+    if (!stored) return NO_MENU;
+    if (tableWork.isFull) return BUSY;
+    return ok(await tableWork.write(stored.menu, body, AbortSignal.timeout(WRITING_MS)));
+  });
+
   routes.stream(workbenchApi.readTables, async ({ body }, _request, response) => {
     const stored = await storedMenu(services);
     if (!stored) return NO_MENU;
     if (tableWork.isFull) return BUSY;
     await streamLines<TablesLine>(response, async (write, signal) =>
-      write(await tableWork.read(stored.menu, body.files, (done, total) => write({ done, total }), signal)),
+      write(await tableWork.read(stored.menu, body, (done, total) => write({ done, total }), signal)),
     );
     return undefined;
   });

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { TableFile, TableFileName, TablesLine } from '@hearty-ladle/core';
+import type { TableFile, TableFileName, TablesLine, TablesPart, TableMatching } from '@hearty-ladle/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './client.ts';
 
@@ -13,8 +13,14 @@ export class TablesApi {
     return this.#client.call('get /api/workbench/tables', { query: { file } });
   }
 
-  /** What files of tables would change in the draft, with the progress of reading them. */
-  read(files: readonly TableFile[]): Observable<TablesLine> {
-    return this.#client.lines('post /api/workbench/tables', { body: { files: [...files] } });
+  /** Some tables of the draft, or some of their rows, as a file. */
+  writePart(body: TablesPart): Observable<TableFile> {
+    return this.#client.call('post /api/workbench/tables/part', { body });
+  }
+
+  /** What files of tables would change in the draft, with the progress of reading them; `matchings`: made by hand before. */
+  read(files: readonly TableFile[], matchings: readonly TableMatching[]): Observable<TablesLine> {
+    const body = { files: [...files], matchings: [...matchings] };
+    return this.#client.lines('post /api/workbench/tables', { body });
   }
 }

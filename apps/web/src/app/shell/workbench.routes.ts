@@ -9,6 +9,7 @@ import { CheckEffects, checkFeature } from '../state/line-check.ts';
 import { PictureEffects, pictureFeature } from '../state/pictures.ts';
 import { OPEN_TO } from '../state/screens.ts';
 import { provideStock } from '../state/stock-view.ts';
+import { TablesEffects, tablesFeature } from '../state/tables-store.ts';
 import { Workbench } from './workbench.ts';
 
 /** The screens of the workbench, each loaded when it is first visited. */
@@ -22,7 +23,8 @@ export default [
       provideState(checkFeature),
       provideState(firstStepsFeature),
       provideState(editionsFeature),
-      provideEffects(PictureEffects, CheckEffects, FirstStepsEffects, EditionsEffects),
+      provideState(tablesFeature),
+      provideEffects(PictureEffects, CheckEffects, FirstStepsEffects, EditionsEffects, TablesEffects),
     ],
     component: Workbench,
     children: [

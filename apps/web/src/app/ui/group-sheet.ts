@@ -24,6 +24,7 @@ import type { GridWords } from './grid-column.ts';
 import { GroupAnswerKind } from './group-answer-kind.ts';
 import { type Limits, LimitsSentence } from './limits-sentence.ts';
 import { ButtonDirective } from 'primeng/button';
+import { TableOut } from './table-out.ts';
 import { TextField } from './fields/text-field.ts';
 import { TickBox } from './fields/tick-box.ts';
 
@@ -39,6 +40,7 @@ import { TickBox } from './fields/tick-box.ts';
     GroupAnswerKind,
     LimitsSentence,
     RemovalBox,
+    TableOut,
     TextField,
     TickBox,
   ],
@@ -52,6 +54,8 @@ export class GroupSheet {
   readonly dish = input<string>();
   /** A choice to go to. */
   readonly found = input<string>();
+  /** The choices on screen as a table. */
+  protected readonly tables = computed(() => [{ table: 'choices' as const, rows: [[this.group().id]] }]);
   /** Just added: its name is typed first. */
   readonly isNew = input(false);
   readonly #view = inject(MenuView);

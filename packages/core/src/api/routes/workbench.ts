@@ -9,7 +9,7 @@ import { Context } from '../line.ts';
 import { LiveEvent } from '../live-event.ts';
 import { faultFields } from '../problem.ts';
 import { PrinterPlace, TestPrint } from '../printer-places.ts';
-import { TABLE_FILES, TableFile, TablesLine, TablesRequest } from '../tables.ts';
+import { TABLE_FILES, TableFile, TablesLine, TablesPart, TablesRequest } from '../tables.ts';
 import { NoBody, PrinterModeChange, UndoRequest } from '../requests.ts';
 import { count, enumOf, many, object, text, Uuid } from '../schema.ts';
 import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } from '../workbook.ts';
@@ -124,6 +124,13 @@ export const workbenchApi = {
     action: 'see-set-up',
     summary: 'The draft as tables: one spreadsheet, or one table as CSV',
     query: { file: enumOf(...TABLE_FILES) },
+    responses: { 200: json(TableFile) },
+    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+  }),
+  writeTables: post('/tables/part', {
+    action: 'see-set-up',
+    summary: 'Some tables of the draft, or some of their rows, as a spreadsheet; as CSV the first of them',
+    body: TablesPart,
     responses: { 200: json(TableFile) },
     refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
   }),

@@ -8,7 +8,6 @@ import { HouseEffects, houseFeature } from './store/house-store.ts';
 import { PeopleEffects, peopleFeature } from './store/people-store.ts';
 import { PrinterEffects, printerFeature } from './store/printer-store.ts';
 import { ProgramsEffects, programsFeature } from './store/programs-store.ts';
-import { TablesEffects, tablesFeature } from './store/tables-store.ts';
 import { TrailEffects, trailFeature } from './store/trail-store.ts';
 
 const printersPage = () => import('./pages/printers-page.ts').then((m) => m.PrintersPage);
@@ -28,7 +27,6 @@ export default [
   {
     path: 'in-and-out',
     canActivate: [opensTo('see-set-up')],
-    providers: [provideState(tablesFeature), provideEffects(TablesEffects)],
     title: 'In and out · Hearty Ladle',
     loadComponent: () => import('./pages/in-and-out-page.ts').then((m) => m.InAndOutPage),
   },

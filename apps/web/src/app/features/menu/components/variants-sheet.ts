@@ -23,6 +23,7 @@ import type { Option } from '../../../ui/fields/option.ts';
 import { SwitchField } from '../../../ui/fields/switch-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { TableOut } from '../../../ui/table-out.ts';
 import { PictureBox } from '../../../ui/picture-box.ts';
 import { type VariantChanges, VariantGrid } from './variant-grid.ts';
 import { variantColumns } from './variant-columns.ts';
@@ -35,7 +36,7 @@ const NAMED = 5;
 @Component({
   selector: 'hl-variants-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, PictureBox, RouterLink, SwitchField, TextField, TickBox, VariantGrid],
+  imports: [ButtonDirective, PictureBox, RouterLink, SwitchField, TableOut, TextField, TickBox, VariantGrid],
   templateUrl: './variants-sheet.html',
   styleUrl: './variants-sheet.css',
 })
@@ -62,6 +63,7 @@ export class VariantsSheet {
   protected readonly columns = computed(() =>
     variantColumns(this.menu().priceLists, this.#view.digits(), (row) => this.#usualCode(row)),
   );
+  protected readonly tables = computed(() => [{ table: 'variants' as const, rows: [[this.#itemId()]] }]);
   /** What rows and columns a cross table of the first two groups has. */
   protected readonly crossTable = computed(() => {
     const [rows, columns] = this.item().variants?.by ?? [];

@@ -23,17 +23,19 @@ import { CellTexts } from '../../../ui/cell-texts.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
+import { TableOut } from '../../../ui/table-out.ts';
 import { Fold } from '../../../ui/fold.ts';
 import { type Offering, OfferTools } from '../components/offer-tools.ts';
 import { PriceTools, type Repricing } from '../components/price-tools.ts';
 import { DishMargins } from './dish-margins.ts';
 import { type PriceRow, priceRows } from './price-rows.ts';
+import { priceTables } from './price-tables.ts';
 
 /** Every sum of the menu by price list in one grid: found, typed, filled, raised, set from another list. */
 @Component({
   selector: 'hl-prices-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Fold, OfferTools, PriceTools, RouterLink, SelectField, TableModule, TextField, TickBox],
+  imports: [Fold, OfferTools, PriceTools, RouterLink, SelectField, TableModule, TableOut, TextField, TickBox],
   templateUrl: './prices-page.html',
   styleUrl: './prices-page.css',
 })
@@ -71,6 +73,8 @@ export class PricesPage {
         (text === '' || words.includes(text)),
     );
   });
+  /** What the prices on screen are of, as tables; a rule has none. */
+  protected readonly tables = computed(() => priceTables(this.shown().map(({ place }) => place)));
   /** The rows that a change is for: those selected, else all that are shown. */
   protected readonly chosen = computed(() => {
     const ticked = this.all().filter(({ id }) => this.ticked().has(id));

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { documentOf, TABLE_FILES, type TableFileName, type TableRow } from '@hearty-ladle/core';
+import { documentOf, TABLE_FILES, type TableFileName, type TableMatching, type TableRow } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonDirective } from 'primeng/button';
@@ -12,9 +12,10 @@ import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 import { BringInBox } from '../components/bring-in-box.ts';
+import { MatchingBox } from '../components/matching-box.ts';
 import { SetupNav } from '../components/setup-nav.ts';
-import { pastedFile, readFile, saveFile } from '../store/save-file.ts';
-import { tablesActions, tablesFeature } from '../store/tables-store.ts';
+import { pastedFile, readFile, saveFile } from '../../../state/save-file.ts';
+import { tablesActions, tablesFeature } from '../../../state/tables-store.ts';
 
 const ROWS_ON_A_PAGE = 50;
 const CSV_FILES = TABLE_FILES.filter((file) => file !== 'menu.xlsx');
@@ -27,6 +28,7 @@ const CSV_FILES = TABLE_FILES.filter((file) => file !== 'menu.xlsx');
     BringInBox,
     ButtonDirective,
     FileUpload,
+    MatchingBox,
     ProgressBar,
     RouterLink,
     SelectField,
@@ -94,6 +96,10 @@ export class InAndOutPage {
   protected readPasted(): void {
     if (this.pasted().trim() !== '')
       this.#store.dispatch(tablesActions.filesGiven({ files: [pastedFile(this.pasted())] }));
+  }
+
+  protected match(matching: TableMatching): void {
+    this.#store.dispatch(tablesActions.matchedByHand({ matching }));
   }
 
   protected bringIn(): void {

@@ -18,6 +18,7 @@ import { pictureActions, pictureFeature } from '../../../state/pictures.ts';
 import { describeUse } from '../../../text/uses.ts';
 import { AllergenBox } from '../../../ui/allergen-box.ts';
 import { RemovalBox } from '../../../ui/removal-box.ts';
+import { TableOut } from '../../../ui/table-out.ts';
 import { UseList } from '../../../ui/use-list.ts';
 import { PictureHeap } from '../components/picture-heap.ts';
 import { SetupList } from '../components/setup-list.ts';
@@ -42,6 +43,7 @@ type SetupKind = 'stations' | 'ingredients' | 'pictures';
     SelectField,
     SetupList,
     SetupNav,
+    TableOut,
     TextField,
     TickBox,
     UseList,
@@ -66,6 +68,10 @@ export class SetupPage {
     const wanted = plainText(this.filter());
     return this.#all().filter(({ name, more }) => plainText(`${name} ${more}`).includes(wanted));
   });
+  /** The ingredients on screen as a table. */
+  protected readonly tables = computed(() => [
+    { table: 'ingredients' as const, rows: this.rows().map(({ id }) => [id]) },
+  ]);
   readonly #all = computed(() => {
     const menu = this.view.menu();
     if (!menu) return [];

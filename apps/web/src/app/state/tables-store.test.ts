@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { NEVER, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { runEffects } from '../../../testing/run-effects.ts';
+import { runEffects } from '../testing/run-effects.ts';
 import { TablesEffects, tablesActions, tablesFeature } from './tables-store.ts';
 
 const files = [{ name: 'items.csv', content: '' }];
