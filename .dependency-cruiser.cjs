@@ -16,7 +16,7 @@ const CORE_ARROWS = {
   analysis: ['money', 'menu', 'compile', 'rules', 'quote', 'api'],
   check: ['money', 'menu', 'compile', 'rules', 'quote', 'ticket', 'analysis', 'api', 'nutrition'],
   exchange: ['money', 'menu', 'change', 'api'],
-  edits: ['money', 'menu', 'change', 'exchange'],
+  edits: ['money', 'menu', 'change', 'exchange', 'search'],
   promises: ['money', 'menu', 'exchange', 'quote', 'order', 'check', 'api'],
   reach: ['money', 'menu', 'compile', 'quote', 'analysis', 'check', 'api', 'promises'],
   mends: ['menu', 'change', 'check', 'edits', 'promises', 'quote', 'api'],
@@ -32,7 +32,7 @@ const CORE_ARROWS = {
   messages: ['money', 'menu', 'quote', 'check', 'api'],
   validation: ['money', 'menu', 'quote', 'pantry'],
   nutrition: ['compile', 'api'],
-  tables: ['money', 'menu', 'change', 'exchange', 'pantry', 'messages', 'api'],
+  tables: ['money', 'menu', 'change', 'exchange', 'pantry', 'messages', 'api', 'variants'],
   'open-formats': ['money', 'menu', 'compile', 'quote', 'api', 'analysis', 'nutrition', 'edits', 'exchange'],
 };
 

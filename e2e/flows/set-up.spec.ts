@@ -220,9 +220,8 @@ test('a group of another house comes with all it needs; what is here is kept or 
     groups: [pickles, cutlery],
     items: [],
   };
-  await page
-    .locator('input[type=file]')
-    .setInputFiles({ name: 'cellar.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(other)) });
+  const file = { name: 'cellar.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(other)) };
+  await page.locator('input[type=file]').setInputFiles(file);
   await page.getByRole('checkbox', { name: 'Pickles' }).click();
   await page.getByRole('checkbox', { name: 'Spoons' }).click();
   const row = (name: string) => page.getByRole('listitem').filter({ hasText: name });
@@ -235,4 +234,15 @@ test('a group of another house comes with all it needs; what is here is kept or 
   await expect(page.getByLabel('Internal name')).toHaveValue('Pickles');
   await page.goto(at('/groups/cutlery'));
   await expect(page.getByLabel('Internal name')).not.toHaveValue('Spoons');
+
+  // Theirs beside ours, under another name.
+  await setUp(page, 'in-and-out');
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.getByRole('checkbox', { name: 'Spoons' }).click();
+  await choose(row('Group Spoons'), 'Ours or theirs: Spoons', 'Bring theirs in beside it');
+  await expect(row('Group Spoons (Cellar house)')).toContainText('new here');
+  await page.getByRole('button', { name: 'Bring in 1 thing' }).click();
+  await applied(page);
+  await page.goto(at('/groups/cutlery-2'));
+  await expect(page.getByLabel('Internal name')).toHaveValue('Spoons (Cellar house)');
 });

@@ -40,6 +40,7 @@ export class WebhookQueue {
     await this.#queue.start((webhooks) => webhooks.forEach((id) => this.#work(id)));
     this.#timer = setInterval(() => this.look(), LOOK_MS);
     this.look();
+    await this.#looking;
   }
 
   /** Takes up no more messages and waits for those that are being sent. */

@@ -1,17 +1,27 @@
 import equal from 'fast-deep-equal';
-import { type Edit, listOf, type Thing, thingFinder } from '../change/edit.ts';
+import { type Edit, listOf, thingFinder } from '../change/edit.ts';
+import { newId } from '../exchange/typed-list.ts';
+import { plainText } from '../search/find-by-name.ts';
 import type { Id, Menu, Text } from '../menu/document.ts';
+import type { Group } from '../menu/group-schema.ts';
 import { putAt } from '../menu/put-at.ts';
 import { type Kind, KINDS } from '../menu/scope.ts';
 import { textIn } from '../menu/text.ts';
 import { eachPrice, eachText } from '../menu/visit.ts';
 import type { Price } from '../money/money.ts';
 import { keepReferences } from './references.ts';
+import { withNewId } from './rename-id.ts';
 
 /** Something of a menu that can be carried into another. */
 export interface Carried {
   readonly kind: Kind;
   readonly id: Id;
+}
+
+/** Any thing of a list: what it is called differs. */
+interface Named {
+  readonly id: Id;
+  readonly name?: Text;
 }
 
 /** What of a menu is there already in another: not, the same, or with differences. */
@@ -47,35 +57,103 @@ export function withNeeded(source: Menu, chosen: readonly Carried[]): Carried[] 
   );
 }
 
-/** Each thing as it would be in another menu, with what is there under its id. */
+/**
+ * What to do with something that is here already, by its id or its name: keep ours, which is what those that come then
+ * refer to; replace ours; or bring theirs in beside it, under another id and name.
+ */
+export type Way = 'keep' | 'replace' | 'another';
+
+/** Something of another menu as it would be in this one. */
+export interface CarriedThing {
+  readonly ref: Carried;
+  readonly thing: Named;
+  readonly there: ThereAlready;
+  /** Ours has another id and the same name. */
+  readonly isByName: boolean;
+  readonly way: Way;
+  /** Whether bringing it in changes the menu. */
+  readonly comes: boolean;
+}
+
+/** Each thing as it would be in another menu, against what is there under its id or its name. */
 export function carriedInto(
   menu: Menu,
   source: Menu,
   carried: readonly Carried[],
-): { readonly ref: Carried; readonly thing: Thing; readonly there: ThereAlready }[] {
+  ways: ReadonlyMap<string, Way> = new Map(),
+): CarriedThing[] {
   const here = thingFinder(menu);
-  const coming = new Set(carried.map(({ kind, id }) => `${kind} ${id}`));
   const find = thingFinder(fittedTo(menu, source));
-  return carried.flatMap((ref) => {
-    const thing = find(ref);
-    const kept =
-      thing &&
-      keepReferences(ref.kind, thing as never, ({ target }) => {
-        if (target.kind === 'pictures') return false;
-        const owner: Carried =
-          target.kind === 'choices' ? { kind: 'groups', id: target.group } : { kind: target.kind, id: target.id };
-        return coming.has(`${owner.kind} ${owner.id}`) || here(owner) !== undefined;
-      });
+  const coming = carried.flatMap((ref) => {
+    const thing = find(ref) as Named | undefined;
+    if (!thing) return [];
+    const twin = (here(ref) as Named | undefined) ?? ofSameName(menu, ref.kind, thing);
+    const way: Way = ways.get(`${ref.kind} ${ref.id}`) ?? 'keep';
+    const beside = twin !== undefined && way === 'another';
+    const id = beside ? freeId(menu, source, ref) : (twin?.id ?? ref.id);
+    const named = beside && here(ref) ? withOtherName(thing, source.name) : thing;
+    return [{ ref, id, thing: named, twin: beside ? undefined : twin, way }];
+  });
+  const renamed = coming.filter(({ ref, id }) => id !== ref.id);
+  const byId = new Map(coming.map((one) => [`${one.ref.kind} ${one.id}`, one]));
+  return coming.flatMap(({ ref, thing, twin, way }) => {
+    const own = renamed.reduce((now, one) => withNewId(ref.kind, now, { ...one.ref, to: one.id }), thing);
+    const kept = keepReferences(ref.kind, own as never, ({ target }) => {
+      if (target.kind === 'pictures') return false;
+      const owner: Carried =
+        target.kind === 'choices' ? { kind: 'groups', id: target.group } : { kind: target.kind, id: target.id };
+      const come = byId.get(`${owner.kind} ${owner.id}`);
+      // Where ours is kept, it has to have the choice.
+      const ours = come && (come.twin === undefined || come.way !== 'keep') ? undefined : here(owner);
+      if (come && !ours) return true;
+      return ours !== undefined && (target.kind !== 'choices' || hasChoice(ours as Group, target.id));
+    }) as Named | undefined;
     if (!kept) return [];
-    const known = here(ref);
-    const there = known === undefined ? 'new' : equal(known, kept) ? 'same' : 'differs';
-    return [{ ref, thing: kept as Thing, there } as const];
+    const there = twin === undefined ? 'new' : equal(twin, kept) ? 'same' : 'differs';
+    const comes = there === 'new' || (there === 'differs' && way === 'replace');
+    return [{ ref, thing: kept, there, way, comes, isByName: twin !== undefined && twin.id !== ref.id }];
   });
 }
 
+function hasChoice(group: Group, choice: Id): boolean {
+  return group.kind === 'choices' && (group.choices ?? []).some(({ id }) => id === choice);
+}
+
+/** Kinds whose things are told apart by their names. */
+const NAMED: ReadonlySet<Kind> = new Set(['groups', 'items', 'sections', 'stations', 'ingredients']);
+
+/** What has the same name here, in the first language; undefined if nothing has, or more than one thing. */
+function ofSameName(menu: Menu, kind: Kind, thing: Named): Named | undefined {
+  const [first = ''] = menu.locales;
+  const nameOf = ({ name = '' }: Named) => plainText(textIn(name, first, first));
+  const name = nameOf(thing);
+  if (!NAMED.has(kind) || name === '') return undefined;
+  const same = (listOf(menu, kind) as readonly Named[]).filter((one) => nameOf(one) === name);
+  return same.length === 1 ? same[0] : undefined;
+}
+
+function freeId(menu: Menu, source: Menu, { kind, id }: Carried): Id {
+  return newId(
+    id,
+    [...listOf(menu, kind), ...listOf(source, kind)].map((one) => one.id),
+  );
+}
+
+/** With the other house’s name behind its own, so that both can be told apart. */
+function withOtherName(thing: Named, house: string): Named {
+  const { name } = thing;
+  if (name === undefined) return thing;
+  const other = (text: string) => `${text} (${house})`;
+  const named =
+    typeof name === 'string'
+      ? other(name)
+      : Object.fromEntries(Object.entries(name).map(([locale, text]) => [locale, other(text)]));
+  return { ...thing, name: named };
+}
+
 /** The edits that put carried things into a menu: what is new at the end, what is there replaced by what comes. */
-export function bringInEdits(things: readonly { readonly ref: Carried; readonly thing: Thing }[]): Edit[] {
-  return things.map(({ ref: { kind }, thing }) => ({ type: 'put', kind, thing }));
+export function bringInEdits(things: readonly CarriedThing[]): Edit[] {
+  return things.flatMap(({ ref: { kind }, thing, comes }): Edit[] => (comes ? [{ type: 'put', kind, thing }] : []));
 }
 
 const OF_A_HOUSE: ReadonlySet<Kind> = new Set(['locations', 'priceLists', 'dayparts', 'guests']);

@@ -9,7 +9,7 @@ import { tableKinds } from './table-kinds.ts';
 import { keyOfCount, keysOfCount } from './table-kinds-of-parts.ts';
 
 /** How a column of a sheet was matched; `none`: it is not read. */
-export type MatchedBy = 'name' | 'content' | 'hand' | 'none';
+type MatchedBy = 'name' | 'content' | 'hand' | 'none';
 
 /** Which table a sheet is and which of its columns are which. `column` is empty for one that is not read. */
 export interface MatchedSheet {
@@ -42,7 +42,7 @@ export function matchSheet(menu: Menu, sheet: SheetIn, byHand: readonly TableMat
   const columns = headers.map((header, i) => {
     const name = names.get(header.toLowerCase());
     if (name !== undefined) return { header, column: name, by: 'name' as const };
-    const content = contents.get(i);
+    const content = contents.get(i)?.header;
     if (content === undefined || taken.has(content)) return { header, column: '', by: 'none' as const };
     taken.add(content);
     return { header, column: content, by: 'content' as const };
@@ -70,26 +70,36 @@ function headersOf({ keys, columns }: TableKind): string[] {
   return [...keys, ...columns].map(({ header }) => header);
 }
 
-/** The table whose ids or names some column holds; the one with the most. */
+/** The table whose ids or names the columns hold; the one with the most. */
 function kindByContent(menu: Menu, kinds: readonly TableKind[], sheet: SheetIn): TableKind | undefined {
   const ranked = kinds
     .filter(({ named }) => named !== undefined)
-    .map((kind) => ({ kind, size: contentColumns(menu, kind, sheet).size }))
-    .sort((one, other) => other.size - one.size);
+    .map((kind) => ({ kind, share: sumOf(contentColumns(menu, kind, sheet)) }))
+    .sort((one, other) => other.share - one.share);
   const [best, next] = ranked;
-  return best && best.size > (next?.size ?? 0) ? best.kind : undefined;
+  return best && best.share > (next?.share ?? 0) ? best.kind : undefined;
+}
+
+interface ContentColumn {
+  readonly header: string;
+  /** The share of its cells that are ids or names of the table’s things. */
+  readonly share: number;
+}
+
+function sumOf(columns: ReadonlyMap<number, ContentColumn>): number {
+  return [...columns.values()].reduce((sum, { share }) => sum + share, 0);
 }
 
 /** Which columns of a sheet hold the ids, and which the names, of a table’s things. */
-function contentColumns(menu: Menu, kind: TableKind, sheet: SheetIn): Map<number, string> {
+function contentColumns(menu: Menu, kind: TableKind, sheet: SheetIn): Map<number, ContentColumn> {
   const [first = ''] = menu.locales;
   const things = kind.things(newDraft(menu, undefined, (count) => keyOfCount(keysOfCount(count))));
-  const found = new Map<number, string>();
+  const found = new Map<number, ContentColumn>();
   const search = (header: string, texts: ReadonlySet<string>) => {
     const shares = (sheet.rows[0] ?? []).map((_, i) => shareOf(sheet, i, texts));
     const best = Math.max(0, ...shares);
     const at = shares.indexOf(best);
-    if (best >= ENOUGH && !found.has(at)) found.set(at, header);
+    if (best >= ENOUGH && !found.has(at)) found.set(at, { header, share: best });
   };
   kind.keys.forEach(({ header }, i) => search(header, new Set(things.map(({ keys }) => plain(keys[i] ?? '')))));
   if (kind.named !== undefined) {

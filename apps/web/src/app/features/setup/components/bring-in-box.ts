@@ -9,20 +9,24 @@ import {
   type Menu,
   plainText,
   textIn,
+  type Way,
   withNeeded,
 } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { KIND_WORDS } from '../../../text/changes.ts';
+import type { Option } from '../../../ui/fields/option.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { TickBox } from '../../../ui/fields/tick-box.ts';
 
-const WAYS = [
+const WAYS: readonly Option<Way>[] = [
   { value: 'keep', label: 'Keep ours' },
   { value: 'replace', label: 'Replace ours' },
+  { value: 'another', label: 'Bring theirs in beside it' },
 ];
+const THERE = { new: 'new here', same: 'is here already', differs: 'is here, but differs' } as const;
 const KINDS: Readonly<Record<(typeof CARRIED_KINDS)[number], string>> = {
   groups: 'Groups',
   items: 'Dishes',
@@ -46,7 +50,7 @@ export class BringInBox {
   protected readonly WAYS = WAYS;
   protected readonly filter = signal('');
   readonly #chosen = signal<ReadonlySet<string>>(new Set());
-  readonly #replaced = signal<ReadonlySet<string>>(new Set());
+  readonly #ways = signal<ReadonlyMap<string, Way>>(new Map());
   protected readonly isOtherMoney = computed(() => this.#view.menu()?.currency !== this.source().currency);
   /** What can be chosen, kind by kind. */
   protected readonly kinds = computed(() => {
@@ -66,22 +70,20 @@ export class BringInBox {
       const [kind = '', id = ''] = key.split(' ');
       return { kind: kind as Carried['kind'], id };
     });
-    return menu && chosen.length > 0 ? carriedInto(menu, this.source(), withNeeded(this.source(), chosen)) : [];
+    if (!menu || chosen.length === 0) return [];
+    return carriedInto(menu, this.source(), withNeeded(this.source(), chosen), this.#ways());
   });
   protected readonly things = computed(() =>
-    this.#things().map(({ ref, thing, there }) => {
+    this.#things().map(({ ref, thing, there, way, isByName }) => {
       const key = `${ref.kind} ${ref.id}`;
       return {
-        key,
-        kind: KIND_WORDS[ref.kind],
-        name: this.#nameOf(thing as { readonly id: string }),
-        there,
-        way: this.#replaced().has(key) ? 'replace' : 'keep',
-        isAlong: !this.#chosen().has(key),
+        ...{ key, there, way, kind: KIND_WORDS[ref.kind], name: this.#nameOf(thing as { readonly id: string }) },
+        canChoose: there === 'differs' || way === 'another' || (isByName && there !== 'same'),
+        about: `${THERE[there]}${isByName ? ', by its name' : ''}${this.#chosen().has(key) ? '' : ', comes along'}`,
       };
     }),
   );
-  protected readonly coming = computed(() => this.things().filter(({ there, way }) => comes(there, way)).length);
+  protected readonly coming = computed(() => this.#things().filter(({ comes }) => comes).length);
 
   protected isChosen(key: string): boolean {
     return this.#chosen().has(key);
@@ -95,15 +97,15 @@ export class BringInBox {
     this.#chosen.update((chosen) => rows.reduce((all, { key }) => toggled(all, key, isChosen), chosen));
   }
 
-  protected decide(key: string, way: string): void {
-    this.#replaced.update((replaced) => toggled(replaced, key, way === 'replace'));
+  protected decide(key: string, chosen: string): void {
+    const way = WAYS.find(({ value }) => value === chosen)?.value ?? 'keep';
+    this.#ways.update((ways) => new Map(ways).set(key, way));
   }
 
   protected bringIn(): void {
     const menu = this.#view.menu();
     if (!menu) return;
-    const ways = new Map(this.things().map(({ key, there, way }) => [key, comes(there, way)]));
-    const edits = bringInEdits(this.#things().filter(({ ref }) => ways.get(`${ref.kind} ${ref.id}`)));
+    const edits = bringInEdits(this.#things());
     const applied = apply(menu, { edits });
     if (!applied.ok) {
       const [fault] = applied.faults;
@@ -119,11 +121,6 @@ export class BringInBox {
     const first = this.source().locales[0] ?? '';
     return thing.name === undefined ? thing.id : textIn(thing.name as string, first, first);
   }
-}
-
-/** New things come; those that are there come where ours are replaced. */
-function comes(there: 'new' | 'same' | 'differs', way: string): boolean {
-  return there === 'new' || (there === 'differs' && way === 'replace');
 }
 
 function toggled(set: ReadonlySet<string>, key: string, isIn: boolean): ReadonlySet<string> {

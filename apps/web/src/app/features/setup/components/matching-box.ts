@@ -38,10 +38,12 @@ const HOW = { name: '', content: 'by what its cells hold', hand: 'as you said', 
         </li>
       }
     </ul>
-    <button pButton type="button" severity="secondary" [disabled]="table() === ''" (click)="read()">
-      Read it like this
-    </button>
-    <span class="quiet">Kept for the next file with the same header.</span>
+    <p>
+      <button pButton type="button" severity="secondary" [disabled]="table() === ''" (click)="read()">
+        Read it like this
+      </button>
+      <span class="quiet">Kept for the next file with the same header.</span>
+    </p>
   </section>`,
   styles: `
     @layer app {
@@ -50,6 +52,16 @@ const HOW = { name: '', content: 'by what its cells hold', hand: 'as you said', 
         border: 1px solid var(--hairline);
         border-radius: var(--radius);
         background: var(--card);
+      }
+
+      p {
+        display: flex;
+        gap: 12px;
+        align-items: center;
+      }
+
+      hl-select-field {
+        max-width: 260px;
       }
 
       ul {
@@ -69,10 +81,10 @@ export class MatchingBox {
   readonly headers = input.required<TablesEnd['headers']>();
   readonly said = output<TableMatching>();
   protected readonly where = computed(() => this.matched().sheet ?? this.matched().file);
-  protected readonly tables = TABLE_NAMES.filter((name) => name !== 'counts').map((name) => ({
-    value: name as string,
-    label: TABLES[name],
-  }));
+  protected readonly tables = [
+    { value: '', label: 'choose which' },
+    ...TABLE_NAMES.filter((name) => name !== 'counts').map((name) => ({ value: name, label: TABLES[name] })),
+  ];
   protected readonly table = linkedSignal<string>(() => this.matched().table ?? '');
   readonly #chosen = linkedSignal<readonly string[]>(() => this.matched().columns.map(({ column }) => column));
   protected readonly options = computed(() => {
