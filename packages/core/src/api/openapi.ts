@@ -18,7 +18,7 @@ import { Placement } from './placement.ts';
 import { problemFields } from './problem.ts';
 import { OrderQuote, Part, Problem, Quote } from './quote.ts';
 import { OrderRequest } from './requests.ts';
-import { ROUTES } from './routes/index.ts';
+import { deviceApi, publicApi, ROUTES, shopApi, workbenchApi } from './routes/index.ts';
 import { object } from './schema.ts';
 import { WebhookMessage } from './webhooks.ts';
 import { WorkbookDocument } from './workbook.ts';
@@ -52,6 +52,12 @@ const DEFINITIONS: Readonly<Record<string, object>> = {
   ...definitions.$defs,
 };
 
+const API_OF: Readonly<Record<Audience, Readonly<Record<string, Route>>>> = {
+  shop: shopApi,
+  device: deviceApi,
+  workbench: workbenchApi,
+  public: publicApi,
+};
 const AUDIENCES: Readonly<Record<Audience, string>> = {
   shop: 'Guests: channel, time, price list, kind of guest and what is sold out are the server’s, whatever a request says.',
   device: 'Tills and the pass.',
@@ -90,8 +96,25 @@ export function openApi(): Record<string, unknown> {
     tags: Object.entries(AUDIENCES).map(([name, description]) => ({ name, description })),
     paths,
     webhooks: webhooksOf(),
-    components: { schemas: componentsOf() },
+    components: { schemas: componentsOf(), securitySchemes: SIGNED_IN },
   };
+}
+
+/** The cookies that a person and a device are known by. */
+const SIGNED_IN = {
+  person: cookie('session', 'Set by `post /session`.'),
+  device: cookie('device', 'Set by `post /pair`.'),
+};
+
+function cookie(name: string, description: string): object {
+  const about = `${description} Where the house is reached without TLS: \`ladle-${name}\`.`;
+  return { type: 'apiKey', in: 'cookie', name: `__Host-ladle-${name}`, description: about };
+}
+
+/** Audience and name of a route: `shopQuote`. */
+function operationIdOf(route: Route): string {
+  const [name = ''] = Object.entries(API_OF[route.audience]).find(([, one]) => one === route) ?? [];
+  return route.audience + name.charAt(0).toUpperCase() + name.slice(1);
 }
 
 /** What the house sends to other programs. */
@@ -131,7 +154,12 @@ function operationOf(route: Route): object {
     refusalOf(refusal),
   ]);
   return {
+    operationId: operationIdOf(route),
     tags: [route.audience],
+    ...(route.action !== undefined && {
+      security: route.audience === 'device' ? [{ person: [] }, { device: [] }] : [{ person: [] }],
+      description: `For whoever may: ${route.action}.`,
+    }),
     summary: route.summary,
     ...(parameters.length > 0 && { parameters }),
     ...(route.body !== undefined && {
