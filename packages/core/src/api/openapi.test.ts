@@ -4,7 +4,10 @@ import ts from 'typescript';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { openApi, ROUTES } from '../index.ts';
 
-interface Operation { readonly operationId: string; readonly security?: unknown }
+interface Operation {
+  readonly operationId: string;
+  readonly security?: unknown;
+}
 let description: Record<string, unknown>;
 beforeAll(() => {
   description = JSON.parse(JSON.stringify(openApi())) as Record<string, unknown>;
