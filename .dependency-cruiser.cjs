@@ -32,7 +32,7 @@ const CORE_ARROWS = {
   messages: ['money', 'menu', 'quote', 'check', 'api'],
   validation: ['money', 'menu', 'quote', 'pantry'],
   nutrition: ['compile', 'api'],
-  tables: ['money', 'menu', 'change', 'exchange', 'pantry', 'messages', 'api', 'variants'],
+  tables: ['money', 'menu', 'change', 'exchange', 'pantry', 'messages', 'api', 'variants', 'compile'],
   'open-formats': ['money', 'menu', 'compile', 'quote', 'api', 'analysis', 'nutrition', 'edits', 'exchange'],
 };
 

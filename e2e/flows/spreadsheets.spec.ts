@@ -119,3 +119,24 @@ test('the variants of a dish go out with every combination and come back with pr
   const [choices] = await saved(page, page.getByRole('button', { name: 'Spreadsheet', exact: true }));
   expect(new Set(choices?.rows.slice(1).map(([group]) => group))).toEqual(new Set(['noodle']));
 });
+
+test('a sheet to count by is filled in and typed into the count, which is kept as any other', async ({ page }) => {
+  await page.goto(at('/pantry'));
+  await page
+    .getByRole('radio', { name: 'Count' })
+    .or(page.getByRole('button', { name: 'Count', exact: true }))
+    .click();
+  const [sheet] = await saved(page, page.getByRole('button', { name: 'Sheet to count by' }));
+  const [headers = [], ...rows] = sheet?.rows ?? [];
+  const [name, onHand] = [headers.indexOf('Name'), headers.indexOf('On hand')];
+  const filled = rows.map((row, i) => row.with(onHand, i === 0 ? '17.5' : i === 1 ? 'a few' : (row[onHand] ?? '')));
+  const buffer = Buffer.from([headers, ...filled].map((row) => row.join(';')).join('\n'));
+  await page.locator('input[type=file]').setInputFiles({ name: 'counts.csv', mimeType: 'text/csv', buffer });
+  await expect(page.getByText('1 quantity differs and is typed in below')).toBeVisible();
+  await expect(page.getByText(/^Row 3: /)).toBeVisible();
+  await expectAccessible(page);
+  const [thing = ''] = (rows[0]?.[name] ?? '').split(', ');
+  await expect(page.getByRole('textbox', { name: new RegExp(`^${thing},`) })).toHaveValue('17.5');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('row', { name: new RegExp(`^${thing}`) })).toContainText('17.5');
+});

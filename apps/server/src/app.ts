@@ -5,7 +5,7 @@ import { pinoHttp } from 'pino-http';
 import type { Config } from './config.ts';
 import { type Audience, type Route, routeName, ROUTES, workbenchApi } from '@hearty-ladle/core';
 import { kitchenRoutes } from './http/device/kitchen-routes.ts';
-import { stockRoutes } from './http/device/stock-routes.ts';
+import { countSheetRoutes, stockRoutes } from './http/device/stock-routes.ts';
 import { tillRoutes } from './http/device/till-routes.ts';
 import { doorsOf, perAddress, perSignIn } from './http/doors.ts';
 import { ownHost, ownPages } from './http/guards.ts';
@@ -107,7 +107,7 @@ function apiRoutes(config: Config, services: Services, isClosing: () => boolean)
     routes.push(...one.routes);
   };
   open('shop', shopRoutes);
-  open('device', tillRoutes, kitchenRoutes, stockRoutes);
+  open('device', tillRoutes, kitchenRoutes, stockRoutes, countSheetRoutes);
   open(
     'workbench',
     menuRoutes,

@@ -202,5 +202,6 @@ describe('a server that stops', () => {
 /** What a route can't be asked without. */
 function neededBy(path: string): object {
   if (path.includes('/ledger')) return { what: 'x' };
+  if (path.endsWith('/counts/sheet')) return { file: 'counts.csv' };
   return path.endsWith('/tables') ? { file: 'menu.xlsx' } : {};
 }

@@ -1,6 +1,6 @@
 import type { TableFile, TableMatching, TablesEnd, TablesPart } from '@hearty-ladle/core';
 import { describe, expect, it } from 'vitest';
-import { request } from './testing/signed-in.ts';
+import { as, request } from './testing/signed-in.ts';
 import { useTwoServers } from './testing/test-house.ts';
 
 let one: string;
@@ -106,5 +106,31 @@ describe('tables', () => {
     expect(end.documents).toEqual([{ file: 'other.json', menu }]);
     expect(end.refused).toMatchObject([{ file: 'broken.json', says: 'It is not JSON.' }, { file: 'empty.json' }]);
     expect(end.change).toBeNull();
+  });
+});
+
+describe('a sheet to count by', () => {
+  it('goes out for a location and says what was found when it comes back, for who may count there', async () => {
+    const path = '/api/device/counts/sheet';
+    const lead = as('lead', one);
+    const { body } = await lead.get(`${path}?location=steps&file=counts.csv`).expect(200);
+    const [headers = '', ...rows] = Buffer.from((body as TableFile).content, 'base64')
+      .toString()
+      .trim()
+      .split(/\r?\n/);
+    expect(headers).toContain('On hand');
+    const [row = ''] = rows;
+    const filled = `${headers}\r\n${row.replace(/[^,]*$/, '41.5')}\r\n`;
+    const read = (
+      await lead
+        .post(path)
+        .send({ location: 'steps', files: [textFile('counts.csv', filled)] })
+        .expect(200)
+    ).body;
+    expect(read).toMatchObject({ counts: [{ onHand: 41.5 }], refused: [] });
+    expect(
+      (await lead.post(path).send({ location: 'steps', files: [textFile('x.xls', '\ud0cf"open')] })).body,
+    ).toMatchObject({ counts: [] });
+    await as('till', one).get(`${path}?location=steps&file=counts.csv`).expect(403);
   });
 });

@@ -3,4 +3,4 @@ export { clock, now } from './clock.ts';
 export { replayInWorker } from './replay-in-worker.ts';
 export { describeInWorker } from './describe-in-worker.ts';
 export { newThread } from './new-thread.ts';
-export { readTablesInWorker, writeTablesInWorker } from './tables-in-worker.ts';
+export { countSheetInWorker, readTablesInWorker, writeTablesInWorker } from './tables-in-worker.ts';

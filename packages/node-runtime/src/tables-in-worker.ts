@@ -1,4 +1,4 @@
-import type { TableFile, TablesEnd, TablesPart, TablesRequest, Workbook } from '@hearty-ladle/core';
+import type { CountSheetRead, TableFile, TablesEnd, TablesPart, TablesRequest, Workbook } from '@hearty-ladle/core';
 import { newThread } from './new-thread.ts';
 import type { TablesMessage, TablesTask } from './tables-worker.ts';
 
@@ -21,6 +21,15 @@ export async function readTablesInWorker(
   return run({ menu, read }, watch, signal) as Promise<TablesEnd>;
 }
 
+/** The counts of a location as a file, or what was counted by files, in a thread. */
+export async function countSheetInWorker<T extends TableFile | CountSheetRead>(
+  menu: Workbook,
+  counts: NonNullable<TablesTask['counts']>,
+  signal: AbortSignal,
+): Promise<T> {
+  return run({ menu, counts }, () => undefined, signal) as Promise<T>;
+}
+
 /** A thread that takes more memory than this ends with an error, and the process goes on. */
 const MOST_MEGABYTES = 768;
 
@@ -28,7 +37,7 @@ async function run(
   task: TablesTask,
   watch: (done: number, total: number) => void,
   signal: AbortSignal,
-): Promise<TableFile | TablesEnd> {
+): Promise<TableFile | TablesEnd | CountSheetRead> {
   signal.throwIfAborted();
   const worker = newThread(new URL('./tables-worker.ts', import.meta.url), task, MOST_MEGABYTES);
   try {

@@ -1,8 +1,12 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+  type CountSheetFile,
+  type CountSheetRead,
+  type CountSheetRequest,
   documentOf,
   faultMessage,
   Menu as MenuSchema,
+  type Pantry,
   type TableFile,
   type TablesLine,
   type TablesPart,
@@ -11,11 +15,14 @@ import {
 } from '@hearty-ladle/core';
 import {
   asMatched,
+  countSheet,
   matchSheet,
+  readCountSheet,
   readTableFile,
   readTables,
   type SheetIn,
   tableHeaders,
+  type TableOut,
   writeCsv,
   writeParts,
   writeTables,
@@ -28,10 +35,16 @@ export interface TablesTask {
   readonly menu: Workbook;
   readonly read?: TablesRequest;
   readonly write?: string | TablesPart;
+  /** The counts of a location: the file to write, or those to read. */
+  readonly counts?: {
+    readonly pantry: Pantry;
+    readonly location?: string;
+    readonly work: CountSheetFile | CountSheetRequest;
+  };
 }
-export type TablesMessage = TablesLine | TableFile;
+export type TablesMessage = TablesLine | TableFile | CountSheetRead;
 
-const { menu: workbook, read, write } = workerData as TablesTask;
+const { menu: workbook, read, write, counts } = workerData as TablesTask;
 const menu = documentOf(workbook);
 const tell = (message: TablesMessage) => parentPort?.postMessage(message);
 
@@ -39,9 +52,36 @@ async function written(wanted: string | TablesPart): Promise<TableFile> {
   const isPart = typeof wanted !== 'string';
   const tables = isPart ? writeParts(menu, wanted.parts) : writeTables(menu);
   const name = isPart ? `${tables[0]?.name ?? 'menu'}.${wanted.file}` : wanted;
+  return fileOf(name, tables);
+}
+
+/** As CSV if the file is named after one of the tables, else as a spreadsheet of all of them. */
+async function fileOf(name: string, tables: readonly TableOut[]): Promise<TableFile> {
   const table = tables.find((one) => name === `${one.name}.csv`);
   const bytes = table ? Buffer.from(writeCsv(table)) : await writeXlsx(tables, menu.currency);
   return { name, content: Buffer.from(bytes).toString('base64') };
+}
+
+async function counted({ pantry, location, work }: NonNullable<TablesTask['counts']>): Promise<TablesMessage> {
+  if (typeof work === 'string') return fileOf(work, [countSheet(menu, pantry, location)]);
+  const { sheets, refused } = await sheetsIn(work.files);
+  const found = readCountSheet(menu, pantry, sheets, shapeCheck(MenuSchema), location);
+  const rows = found.rows.filter(({ status }) => status !== 'same');
+  return { counts: found.counts, rows, refused };
+}
+
+/** The sheets of files, and which files are none. */
+async function sheetsIn(
+  files: readonly TableFile[],
+): Promise<{ readonly sheets: readonly SheetIn[]; readonly refused: readonly { file: string; says: string }[] }> {
+  const sheets: SheetIn[] = [];
+  const refused: { file: string; says: string }[] = [];
+  for (const { name: file, content } of files) {
+    const found = await readTableFile(file, new Uint8Array(Buffer.from(content, 'base64')));
+    if ('says' in found) refused.push({ file, says: found.says });
+    else sheets.push(...found.sheets);
+  }
+  return { sheets, refused };
 }
 
 function documentIn(content: string): { readonly menu: Workbook } | { readonly says: string } {
@@ -58,19 +98,14 @@ function documentIn(content: string): { readonly menu: Workbook } | { readonly s
 }
 
 async function judged(request: TablesRequest): Promise<TablesLine> {
-  const sheets: SheetIn[] = [];
-  const refused: { file: string; says: string }[] = [];
+  const isDocument = ({ name }: TableFile) => /\.json$/i.test(name);
+  const { sheets, refused: notTables } = await sheetsIn(request.files.filter((file) => !isDocument(file)));
+  const refused = [...notTables];
   const documents: { file: string; menu: Workbook }[] = [];
-  for (const { name: file, content } of request.files) {
-    if (/\.json$/i.test(file)) {
-      const document = documentIn(content);
-      if ('says' in document) refused.push({ file, says: document.says });
-      else documents.push({ file, menu: document.menu });
-      continue;
-    }
-    const found = await readTableFile(file, new Uint8Array(Buffer.from(content, 'base64')));
-    if ('says' in found) refused.push({ file, says: found.says });
-    else sheets.push(...found.sheets);
+  for (const { name: file, content } of request.files.filter(isDocument)) {
+    const document = documentIn(content);
+    if ('says' in document) refused.push({ file, says: document.says });
+    else documents.push({ file, menu: document.menu });
   }
   const watch = (done: number, total: number) => {
     tell({ done, total });
@@ -100,5 +135,6 @@ async function judged(request: TablesRequest): Promise<TablesLine> {
   };
 }
 
-if (write !== undefined) tell(await written(write));
+if (counts) tell(await counted(counts));
+else if (write !== undefined) tell(await written(write));
 else if (read) tell(await judged(read));

@@ -23,6 +23,7 @@ import type { Editions } from '../db/editions.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
 import { searchText } from './order-texts.ts';
+import { blankMessages } from './tell-programs.ts';
 import { addToTrail, type Doer } from './trail.ts';
 
 export interface BlankDependencies {
@@ -32,8 +33,8 @@ export interface BlankDependencies {
 
 /**
  * Blanks what is known of the guest of an order, with all its rounds: name, place, what they can't have, and every note,
- * in the order, its tickets and what simulated printers printed. It is quoted again on its own menu, so that its price and
- * what it took stay as they were. False if there is no such order.
+ * in the order, its tickets, what simulated printers printed and messages to programs that did not arrive yet. It is quoted
+ * again on its own menu, so that its price and what it took stay as they were. False if there is no such order.
  */
 export async function blankOrder(dependencies: BlankDependencies, id: string, doer?: Doer): Promise<boolean> {
   return dependencies.database.transaction(async (manager) => {
@@ -66,6 +67,7 @@ async function blankRound(manager: EntityManager, { editions }: BlankDependencie
   const search = searchText(menu, request, quote, []);
   const blank = { request, quote, name: null, place: null, search, blankedAt: now() };
   await manager.update(OrderEntity, { id: order.id }, blank as never);
+  await blankMessages(manager, order.id, request);
   const blanked = { ...order, request, quote };
   const voids = await manager.find(OrderVoidEntity, { where: { orderId: order.id }, order: { at: 'ASC' } });
   const voided = voidedByLine(

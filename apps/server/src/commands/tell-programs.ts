@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Menu, VoidedLine, WebhookEvent, WebhookMessage } from '@hearty-ladle/core';
+import type { Menu, Order, VoidedLine, WebhookEvent, WebhookMessage } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import {
@@ -50,6 +50,24 @@ export async function tellPlaced(manager: EntityManager, menu: Menu, id: string)
     }));
     return { ...aboutOrder(menu, order), lines };
   });
+}
+
+/** Takes what a guest wrote out of messages about an order that did not arrive yet; `request`: the order without it. */
+export async function blankMessages(manager: EntityManager, id: string, request: Order): Promise<void> {
+  const rows = await manager
+    .getRepository(DeliveryEntity)
+    .createQueryBuilder('d')
+    .where(`d.message #>> '{data,id}' = :id`, { id })
+    .getMany();
+  for (const { id: delivery, message } of rows) {
+    if (message?.type !== 'order.placed') continue;
+    const lines = message.data.lines.map((line, i) => ({
+      ...line,
+      line: request.lines[i] ?? { item: line.line.item },
+    }));
+    const blank = { ...message, data: { ...message.data, lines } };
+    await manager.update(DeliveryEntity, { id: delivery }, { message: blank as never });
+  }
 }
 
 /** Tells what was voided of an order. */

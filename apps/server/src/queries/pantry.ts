@@ -1,4 +1,12 @@
-import { type House, type Menu, type PantryNow, standing, type StockStanding, type What } from '@hearty-ladle/core';
+import {
+  type House,
+  type Menu,
+  type Pantry,
+  type PantryNow,
+  standing,
+  type StockStanding,
+  type What,
+} from '@hearty-ladle/core';
 import { clock, now } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In, MoreThan } from 'typeorm';
 import { OrderingPauseEntity, type OrderingPauseRow, StockThingEntity } from '../db/entities.ts';
@@ -29,6 +37,11 @@ export async function pantryAt(
     things: things.map(({ what, shelf, packs }) => ({ what, shelf, packs })),
     ...(pause && { pausedBy: pause.by }),
   };
+}
+
+/** What is off and counted, at all locations. */
+export async function wholePantry({ manager }: DataSource): Promise<Pantry> {
+  return pantryOf(await loadStock(manager));
 }
 
 /** The pause of online ordering that is on at a location, if any; the longest of its own and the general one. */

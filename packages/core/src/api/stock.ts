@@ -43,6 +43,10 @@ export type HeldOff = Readonly<Static<typeof HeldOff>>;
 export const HeldCount = object({ what: What, location: optional(Id), onHand: quantity, low: optional(quantity) });
 export type HeldCount = Readonly<Static<typeof HeldCount>>;
 
+/** What was found when something was counted; `seen`: what its count said, if it had one. */
+export const Counted = object({ what: What, onHand: quantity, seen: optional(quantity) });
+export type Counted = Readonly<Static<typeof Counted>>;
+
 const Portions = Type.Unsafe<Record<string, number>>({ type: 'object', additionalProperties: count });
 const Combination = Type.Unsafe<Readonly<Record<string, string>>>({ type: 'object', additionalProperties: text });
 

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
 import { ChangeBody, changeDefinitions } from './change.ts';
+import { Counted } from './stock.ts';
 import { WorkbookDocument } from './workbook.ts';
 import { count, enumOf, many, nullable, object, oneOf, text } from './schema.ts';
 
@@ -85,3 +86,23 @@ export type TablesEnd = Readonly<Static<typeof end>>;
 export type TablesLine = Readonly<Static<typeof line>>;
 /** How far the reading of tables is, then what they say. */
 export const TablesLine = Type.Unsafe<TablesLine>({ ...line, ...changeDefinitions });
+
+const sheetFiles = ['counts.xlsx', 'counts.csv'] as const;
+/** A sheet to count by: one file of these. */
+export const CountSheetFile = enumOf(...sheetFiles);
+export type CountSheetFile = Static<typeof CountSheetFile>;
+
+/** Sheets that were filled in, of the counts of one location. */
+export const CountSheetRequest = object({
+  files: Type.Array(TableFile, { minItems: 1, maxItems: MOST_FILES }),
+  location: optional(text),
+});
+export type CountSheetRequest = Readonly<Static<typeof CountSheetRequest>>;
+
+/** What was counted, and which rows were refused; nothing is changed. */
+export const CountSheetRead = object({
+  counts: many(Counted),
+  rows: many(TableRow),
+  refused: many(object({ file: text, says: text })),
+});
+export type CountSheetRead = Readonly<Static<typeof CountSheetRead>>;

@@ -1,4 +1,5 @@
 export { LONGEST_CELL, NOT_HELD } from './cell.ts';
+export { countSheet, readCountSheet } from './count-sheet.ts';
 export { writeCsv } from './csv.ts';
 export type { SheetIn } from './find-table.ts';
 export { type FileRead, readTableFile } from './read-file.ts';

@@ -2,12 +2,14 @@ import { deviceApi } from '@hearty-ladle/core';
 import { changeCount, moveStock, putBack, type StockRefusal, takeOff } from '../../commands/change-stock.ts';
 import { pauseOrdering, setStockThing } from '../../commands/set-stock-thing.ts';
 import { ledgerDays, ledgerOf } from '../../queries/ledger.ts';
-import { pantryAt } from '../../queries/pantry.ts';
+import { pantryAt, wholePantry } from '../../queries/pantry.ts';
 import { ok, type Problem, problem, reply } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 import { notAllowed } from '../actor.ts';
+import { BUSY_WITH_TABLES } from '../busy-with-tables.ts';
 
+const SHEET_MS = 30_000;
 const NOT_THERE = problem(404, 'no-location', 'There is no menu, or it has no such location.');
 
 /** The 86 board and the pantry: everybody who works here reads; shift leads change. */
@@ -59,6 +61,31 @@ export function stockRoutes(routes: AudienceRouter, services: Services): void {
     if (!actor.may('count-stock', body.location)) return notAllowed('count-stock');
     const refused = await stockGate.run(() => changeCount(services, body, actor.by));
     return refused ? refusal(refused) : ok({});
+  });
+}
+
+/** The counts of a location as a sheet, out and back; nothing is changed by either. */
+export function countSheetRoutes(routes: AudienceRouter, { database, editions, tableWork }: Services): void {
+  const about = async (location: string | undefined) => {
+    const served = await editions.served(location);
+    const pantry = await wholePantry(database);
+    return served && { menu: served.menu, at: { pantry, ...(location !== undefined && { location }) } };
+  };
+
+  routes.handle(deviceApi.countSheet, async ({ query: { location, file }, actor }) => {
+    if (!actor.may('count-stock', location)) return notAllowed('count-stock');
+    const found = await about(location);
+    if (!found) return NOT_THERE;
+    if (tableWork.isFull) return BUSY_WITH_TABLES;
+    return ok(await tableWork.writeCounts(found.menu, found.at, file, AbortSignal.timeout(SHEET_MS)));
+  });
+
+  routes.handle(deviceApi.readCountSheet, async ({ body, actor }) => {
+    if (!actor.may('count-stock', body.location)) return notAllowed('count-stock');
+    const found = await about(body.location);
+    if (!found) return NOT_THERE;
+    if (tableWork.isFull) return BUSY_WITH_TABLES;
+    return ok(await tableWork.readCounts(found.menu, found.at, body, AbortSignal.timeout(SHEET_MS)));
   });
 }
 

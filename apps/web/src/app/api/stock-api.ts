@@ -1,6 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import type {
   CountChange,
+  CountSheetFile,
+  CountSheetRead,
   HeldOff,
   Movement,
   MovementRequest,
@@ -10,6 +12,7 @@ import type {
   StockDay,
   StockStanding,
   StockThing,
+  TableFile,
 } from '@hearty-ladle/core';
 import { map, type Observable } from 'rxjs';
 import { PageAudience } from './audience.ts';
@@ -49,6 +52,16 @@ export class StockApi {
 
   changeCount(change: CountChange): Observable<unknown> {
     return this.#client.call('post /api/device/counts', { body: change });
+  }
+
+  countSheet(location: string | undefined, file: CountSheetFile): Observable<TableFile> {
+    const query = { file, ...(location !== undefined && { location }) };
+    return this.#client.call('get /api/device/counts/sheet', { query });
+  }
+
+  readCountSheet(location: string | undefined, files: readonly TableFile[]): Observable<CountSheetRead> {
+    const body = { files: [...files], ...(location !== undefined && { location }) };
+    return this.#client.call('post /api/device/counts/sheet', { body });
   }
 
   pause(request: PauseRequest): Observable<unknown> {

@@ -15,6 +15,7 @@ import { LocationSwitch } from '../../../ui/location-switch.ts';
 import { PersonMenu } from '../../../ui/person-menu.ts';
 import { ActingMark } from '../../../ui/acting-mark.ts';
 import { ReturnsFocus } from '../../../ui/returns-focus.ts';
+import { CountFiles } from '../components/count-files.ts';
 import { DeedStatus } from '../components/deed-status.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
 import { ThingForm } from '../components/thing-form.ts';
@@ -40,6 +41,7 @@ const MODES: readonly Option<Mode>[] = [
     PersonMenu,
     ActingMark,
     ButtonDirective,
+    CountFiles,
     DeedStatus,
     Dialog,
     LocationSwitch,

@@ -5,6 +5,7 @@ import { provideKit } from '../../../kit-theme.ts';
 import { provideStock } from '../../../state/stock-view.ts';
 import { BoardDeed } from './board-deed.ts';
 import { boardFeature } from './board-store.ts';
+import { CountFileEffects, countFileFeature } from './count-file-store.ts';
 import { DeedEffects } from './deed-effects.ts';
 import { deedFeature } from './deed-store.ts';
 import { LedgerEffects, ledgerFeature } from './ledger-store.ts';
@@ -20,6 +21,7 @@ export function pantryProviders(): (EnvironmentProviders | Provider)[] {
     provideState(deedFeature),
     provideState(sheetFeature),
     provideState(ledgerFeature),
-    provideEffects(DeedEffects, LedgerEffects),
+    provideState(countFileFeature),
+    provideEffects(DeedEffects, LedgerEffects, CountFileEffects),
   ];
 }
