@@ -152,7 +152,8 @@ describe('a program', () => {
     let status = 503;
     const { url, received } = await receiver(() => status);
     const { webhook } = await add(url);
-    await sendOrder(one, { lines: [BOWL] }).expect(201);
+    const line = { ...BOWL, notes: { 'allergy-note': 'Quennell is allergic' } };
+    const { id } = (await sendOrder(one, { lines: [line] }, { audience: 'device' }).expect(201)).body as { id: string };
     const state = async () => (await deliveries(webhook.id))[0];
     await expect
       .poll(state, { timeout: 20_000 })
@@ -160,6 +161,10 @@ describe('a program', () => {
     // The same message under the same id.
     expect(new Set(received.map(({ headers }) => headers['webhook-id'])).size).toBe(1);
     const row = (await deliveries(webhook.id))[0]?.id;
+    // What waits is blanked with its order.
+    expect(received[0]?.body).toContain('Quennell');
+    await request(one).post(`/api/workbench/orders/${id}/blank`).send({}).expect(200);
+    received.splice(0);
     // The day is nearly over, and the next try is due.
     await house.database.query(
       `UPDATE webhook_delivery SET give_up_at = now() + interval '20 seconds', tries = 7,
@@ -173,6 +178,8 @@ describe('a program', () => {
     await request(other).post(`${path}/${webhook.id}/send-given-up`).send({}).expect(200);
     await expect.poll(state, { timeout: 20_000 }).toMatchObject({ id: row, state: 'delivered', tries: 1 });
     expect(await told()).toMatchObject({ givenUp: 0, waiting: 0 });
+    expect(received.map(({ body }) => body.includes('Quennell'))).not.toContain(true);
+    expect(received.at(-1)?.body).toContain('"item":"ember"');
     await drop(webhook.id);
   });
 
