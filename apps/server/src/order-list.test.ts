@@ -145,5 +145,8 @@ describe('the description of the API', () => {
       expect(body.components.schemas).toHaveProperty(name ?? '');
     expect(body.components.schemas.OrderRequest.properties).toHaveProperty('seenTotal');
     expect(JSON.stringify(body)).not.toContain('#/$defs/');
+    // A menu document has a schema of its own, as the program writes it.
+    const { body: schema } = await request(one).get('/api/menu-schema.json').expect(200);
+    expect(schema.$schema).toBe('https://json-schema.org/draft/2020-12/schema');
   });
 });

@@ -1,4 +1,4 @@
-import { openApi, publicApi } from '@hearty-ladle/core';
+import { Menu, openApi, publicApi } from '@hearty-ladle/core';
 import { pictureBytes } from '../../queries/pictures.ts';
 import { databaseAnswers } from '../../queries/ready.ts';
 import { ok, problem } from '../reply.ts';
@@ -7,7 +7,7 @@ import type { Services } from '../services.ts';
 
 const YEAR_SECONDS = 31_536_000;
 
-/** What anybody may read: health, the API description, and pictures. */
+/** What anybody may read: health, the descriptions of the API and of a menu document, and pictures. */
 export function publicRoutes(routes: AudienceRouter, { database }: Services, isClosing: () => boolean): void {
   routes.handle(publicApi.health, () => ok({ status: 'ok' as const }));
 
@@ -18,6 +18,7 @@ export function publicRoutes(routes: AudienceRouter, { database }: Services, isC
   });
 
   routes.handle(publicApi.description, () => ok(openApi()));
+  routes.handle(publicApi.menuSchema, () => ok(JSON.parse(JSON.stringify(Menu)) as Record<string, unknown>));
 
   routes.handle(publicApi.picture, async ({ params, query }) => {
     const bytes = await pictureBytes(database, params.id, query.size === 'small');

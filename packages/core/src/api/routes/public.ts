@@ -24,6 +24,10 @@ export const publicApi = {
     summary: 'This description',
     responses: { 200: json(Type.Unsafe<Record<string, unknown>>({ type: 'object' })) },
   }),
+  menuSchema: get('/menu-schema.json', {
+    summary: 'The JSON Schema (2020-12) of a menu document',
+    responses: { 200: json(Type.Unsafe<Record<string, unknown>>({ type: 'object' })) },
+  }),
   picture: get('/pictures/:id', {
     summary: 'A picture',
     params: { id: text },
