@@ -130,7 +130,7 @@ test('a sheet to count by is filled in and typed into the count, which is kept a
   const [headers = [], ...rows] = sheet?.rows ?? [];
   const [name, onHand] = [headers.indexOf('Name'), headers.indexOf('On hand')];
   const filled = rows.map((row, i) => row.with(onHand, i === 0 ? '17.5' : i === 1 ? 'a few' : (row[onHand] ?? '')));
-  const buffer = Buffer.from([headers, ...filled].map((row) => row.join(';')).join('\n'));
+  const buffer = Buffer.from([headers, ...filled].map((row) => row.join('\t')).join('\n'));
   await page.locator('input[type=file]').setInputFiles({ name: 'counts.csv', mimeType: 'text/csv', buffer });
   await expect(page.getByText('1 quantity differs and is typed in below')).toBeVisible();
   await expect(page.getByText(/^Row 3: /)).toBeVisible();
