@@ -22,7 +22,7 @@ import {
   StockDay,
   StockThing,
 } from '../stock.ts';
-import { CountSheetFile, CountSheetRead, CountSheetRequest, TableFile } from '../tables.ts';
+import { countSheetApi } from './count-sheet.ts';
 import { oneOrder, orderList } from './order-list.ts';
 import { aboveLimit, noMenu, orderRefusals } from './refusals.ts';
 
@@ -198,22 +198,7 @@ export const deviceApi = {
     responses: { 200: json(object({})) },
     refusals: { 404: { when: 'It is not counted there.' } },
   }),
-  countSheet: get('/counts/sheet', {
-    action: 'count-stock',
-    summary: 'The counts of a location as a sheet to count by, XLSX or CSV',
-    headers: ['X-Acting-As'],
-    query: { ...atLocation, file: CountSheetFile },
-    responses: { 200: json(TableFile) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
-  }),
-  readCountSheet: post('/counts/sheet', {
-    action: 'count-stock',
-    summary: 'What was counted by sheets that were filled in; nothing is changed',
-    headers: ['X-Acting-As'],
-    body: CountSheetRequest,
-    responses: { 200: json(CountSheetRead) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
-  }),
+  ...countSheetApi,
   setThing: post('/stock-things', {
     action: 'count-stock',
     summary: 'Sets where something of stock stands, and in which cases it is delivered',
