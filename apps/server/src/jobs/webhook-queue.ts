@@ -91,8 +91,9 @@ export class WebhookQueue {
     let failed = 0;
     while (!this.#stopping && failed < MOST_FAILED) {
       const webhook = await this.#recipient(id);
-      const delivery = webhook && (await this.#claim(id));
-      if (!webhook || !delivery?.message) return;
+      if (!webhook || webhook.isPaused) return;
+      const delivery = await this.#claim(id);
+      if (!delivery?.message) return;
       const result = await sendMessage(webhook, delivery.id, delivery.message);
       failed = result.fault === null ? 0 : failed + 1;
       await this.#settle(delivery, result);

@@ -100,6 +100,16 @@ describe('carrying things into another house', () => {
     const ember = value.items.find(({ id }) => id === 'ember');
     expect(ember?.groups?.map(({ group }) => group)).toContain('tamano');
     expect(value.groups.map(({ id }) => id)).not.toContain('size');
+    // Theirs beside it has its own id, and a name by which both are told apart.
+    const beside = carriedInto(ours, source, carried, new Map([['groups size', 'another']]));
+    expect(beside.find(({ ref }) => ref.id === 'size')?.thing).toMatchObject({
+      id: 'size',
+      name: `Bowl size (${source.name})`,
+    });
+    // What is another thing there is not taken for ours, whatever it is called.
+    const taken = { ...source, groups: [...source.groups, { ...source.groups[0], id: 'tamano', name: 'Other' }] };
+    const found = carriedInto(ours, taken as Menu, [{ kind: 'groups', id: 'size' }]);
+    expect(found[0]).toMatchObject({ isByName: false, there: 'new' });
   });
 
   it('beside ours makes a sound menu of whatever is chosen of any menu, and changes nothing of ours', () => {

@@ -87,11 +87,11 @@ export function carriedInto(
   const coming = carried.flatMap((ref) => {
     const thing = find(ref) as Named | undefined;
     if (!thing) return [];
-    const twin = (here(ref) as Named | undefined) ?? ofSameName(menu, ref.kind, thing);
+    const twin = (here(ref) as Named | undefined) ?? ofSameName(menu, source, ref.kind, thing);
     const way: Way = ways.get(`${ref.kind} ${ref.id}`) ?? 'keep';
     const beside = twin !== undefined && way === 'another';
     const id = beside ? freeId(menu, source, ref) : (twin?.id ?? ref.id);
-    const named = beside && here(ref) ? withOtherName(thing, source.name) : thing;
+    const named = beside ? withOtherName(thing, source.name) : thing;
     return [{ ref, id, thing: named, twin: beside ? undefined : twin, way }];
   });
   const renamed = coming.filter(({ ref, id }) => id !== ref.id);
@@ -122,21 +122,25 @@ function hasChoice(group: Group, choice: Id): boolean {
 /** Kinds whose things are told apart by their names. */
 const NAMED: ReadonlySet<Kind> = new Set(['groups', 'items', 'sections', 'stations', 'ingredients']);
 
-/** What has the same name here, in the first language; undefined if nothing has, or more than one thing. */
-function ofSameName(menu: Menu, kind: Kind, thing: Named): Named | undefined {
+/**
+ * What has the same name here, in the first language; undefined if nothing has, or more than one thing, or if its id is
+ * something else's in the other menu, which would be taken for it.
+ */
+function ofSameName(menu: Menu, source: Menu, kind: Kind, thing: Named): Named | undefined {
   const [first = ''] = menu.locales;
   const nameOf = ({ name = '' }: Named) => plainText(textIn(name, first, first));
   const name = nameOf(thing);
   if (!NAMED.has(kind) || name === '') return undefined;
   const same = (listOf(menu, kind) as readonly Named[]).filter((one) => nameOf(one) === name);
-  return same.length === 1 ? same[0] : undefined;
+  const [twin] = same;
+  const isTaken = listOf(source, kind).some(({ id }) => id === twin?.id);
+  return same.length === 1 && !isTaken ? twin : undefined;
 }
 
+/** Its own id where that is free here, else one that neither menu has. */
 function freeId(menu: Menu, source: Menu, { kind, id }: Carried): Id {
-  return newId(
-    id,
-    [...listOf(menu, kind), ...listOf(source, kind)].map((one) => one.id),
-  );
+  const here = listOf(menu, kind).map((one) => one.id);
+  return here.includes(id) ? newId(id, [...here, ...listOf(source, kind).map((one) => one.id)]) : id;
 }
 
 /** With the other house’s name behind its own, so that both can be told apart. */

@@ -97,4 +97,19 @@ describe('some rows of tables', () => {
     }
     expect(combinations).toBeGreaterThan(20);
   });
+
+  it('keep what a combination says that names its groups in another order', () => {
+    const [size, noodle] = menu.groups.filter(
+      (group) => group.kind === 'choices' && group.min === 1 && group.max === 1 && (group.choices?.length ?? 0) > 1,
+    );
+    const first = (group: typeof size) => (group?.kind === 'choices' ? (group.choices?.[0]?.id ?? '') : '');
+    const by = [size?.id ?? '', noodle?.id ?? ''];
+    const pick = { [by[1] ?? '']: first(noodle), [by[0] ?? '']: first(size) };
+    const cup = { id: 'cup', name: 'Cup', price: 500, sections: [], groups: by.map((group) => ({ group })) };
+    const own = { ...menu, items: [{ ...cup, variants: { by, cells: [{ pick, price: 777 }] } }] } as typeof menu;
+    const [table] = writeParts(own, [{ table: 'variants' }]);
+    expect(table?.rows.filter((row) => row.includes('7.77'))).toHaveLength(1);
+    const rows = [table?.columns.map(({ header }) => header) ?? [], ...(table?.rows ?? [])];
+    expect(read(own, [{ file: 'variants.csv', rows }]).change).toBeUndefined();
+  });
 });

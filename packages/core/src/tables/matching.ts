@@ -55,7 +55,7 @@ export function asMatched(sheet: SheetIn, { table, columns }: MatchedSheet): She
   if (table === null) return sheet;
   const headers = (sheet.rows[0] ?? []).map((header, i) => {
     const { column = '', by = 'none' } = columns[i] ?? {};
-    // A column that is not read keeps its own name, unless that is the name of another.
+    // What nobody knows keeps its header, to be named as unknown; what somebody said not to read loses it.
     return column !== '' ? column : by === 'none' ? header : '';
   });
   return { ...sheet, table, rows: [headers, ...sheet.rows.slice(1)] };

@@ -1,4 +1,5 @@
 import type { TablesPart } from '../api/tables.ts';
+import { cellOf } from '../menu/cells.ts';
 import type { Menu } from '../menu/document.ts';
 import type { Pantry } from '../pantry/pantry.ts';
 import { combinationsOf } from '../variants/variant-rows.ts';
@@ -59,7 +60,9 @@ function withEveryCombination(menu: Menu, table: TableOut): TableOut {
   const empty = table.columns.slice(2).map(() => '');
   const rows = menu.items.flatMap((item) =>
     combinationsOf(menu, item).map(({ pick }) => {
-      const keys = [item.id, pickText(pick)];
+      // A cell may name its groups in another order; written without what it says, it would be cleared.
+      const cell = item.variants && cellOf(item.variants, pick);
+      const keys = [item.id, pickText(cell?.pick ?? pick)];
       return written.get(JSON.stringify(keys)) ?? [...keys, ...empty];
     }),
   );
