@@ -31,3 +31,8 @@ export function codeOf(error: HttpErrorResponse): string {
   const type = bodyOf(error)['type'];
   return typeof type === 'string' ? (type.split(':').at(-1) ?? '') : '';
 }
+
+/** Why something was refused, in the server's words, or that there was no answer. */
+export function failureText(error: HttpErrorResponse): string {
+  return failureOf(error) === 'refused' ? titleOf(error) : 'There was no answer. Try again in a moment.';
+}

@@ -3,11 +3,14 @@ import { inject, Injectable } from '@angular/core';
 import type { TableFile, TableFileName, TableMatching, TablesEnd, TablesPart } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, exhaustMap, map, of, switchMap, takeUntil, tap, withLatestFrom } from 'rxjs';
-import { failureOf, titleOf } from '../api/failure.ts';
+import { catchError, exhaustMap, map, of, switchMap, takeUntil, tap, timeout, withLatestFrom } from 'rxjs';
+import { failureText } from '../api/failure.ts';
 import { TablesApi } from '../api/tables-api.ts';
 import { rememberedMatchings, rememberMatchings, withMatching } from './matchings.ts';
 import { saveFile } from './save-file.ts';
+
+/** A little longer than the server takes at most. */
+const PATIENCE_MS = 65_000;
 
 export interface TablesState {
   /** The files that are read, or were read last. */
@@ -81,7 +84,7 @@ export class TablesEffects {
       switchMap(([, { files, matchings }]) =>
         this.#api.read(files, matchings).pipe(
           map((line) => ('rows' in line ? tablesActions.ended({ end: line }) : tablesActions.progressed(line))),
-          catchError((error: HttpErrorResponse) => of(tablesActions.failed({ failure: said(error) }))),
+          catchError((error: HttpErrorResponse) => of(tablesActions.failed({ failure: failureText(error) }))),
           takeUntil(this.#actions.pipe(ofType(tablesActions.dropped))),
         ),
       ),
@@ -104,15 +107,12 @@ export class TablesEffects {
       ofType(tablesActions.fileAsked, tablesActions.partAsked),
       exhaustMap((asked) =>
         ('part' in asked ? this.#api.writePart(asked.part) : this.#api.write(asked.file)).pipe(
+          timeout(PATIENCE_MS),
           tap((written) => saveFile(written)),
           map(() => tablesActions.fileSaved()),
-          catchError((error: HttpErrorResponse) => of(tablesActions.failed({ failure: said(error) }))),
+          catchError((error: HttpErrorResponse) => of(tablesActions.failed({ failure: failureText(error) }))),
         ),
       ),
     ),
   );
-}
-
-function said(error: HttpErrorResponse): string {
-  return failureOf(error) === 'refused' ? titleOf(error) : 'There was no answer. Try again in a moment.';
 }

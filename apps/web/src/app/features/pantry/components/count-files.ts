@@ -30,6 +30,7 @@ import { countFileActions, countFileFeature } from '../store/count-file-store.ts
         [multiple]="true"
         [customUpload]="true"
         [auto]="true"
+        [disabled]="isSending() || state().isBusy"
         [chooseButtonProps]="{ severity: 'secondary' }"
         (uploadHandler)="take($event.files); uploader.clear()"
       />
@@ -61,6 +62,8 @@ import { countFileActions, countFileFeature } from '../store/count-file-store.ts
 })
 export class CountFiles {
   readonly location = input<string>();
+  /** The count is on its way: what a file says now would be dropped with it. */
+  readonly isSending = input(false);
   readonly #store = inject(Store);
   protected readonly state = this.#store.selectSignal(countFileFeature.selectCountFilesState);
   protected readonly kinds = [{ label: 'As CSV', command: () => this.save('counts.csv') }];

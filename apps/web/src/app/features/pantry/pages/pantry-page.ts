@@ -19,6 +19,7 @@ import { CountFiles } from '../components/count-files.ts';
 import { DeedStatus } from '../components/deed-status.ts';
 import { StockLedger } from '../components/stock-ledger.ts';
 import { ThingForm } from '../components/thing-form.ts';
+import { countFileFeature } from '../store/count-file-store.ts';
 import { type Deed, deedActions } from '../store/deed-store.ts';
 import { ledgerActions, ledgerFeature } from '../store/ledger-store.ts';
 import { EMPTY_SHEET, type Mode, type Sheet, sheetActions, sheetFeature, sheetKey } from '../store/sheet-store.ts';
@@ -67,6 +68,8 @@ export class PantryPage {
   readonly #at = computed(() => sheetKey(this.stock.location(), this.mode()));
   /** What is typed here in this mode. */
   protected readonly sheet = computed(() => this.#sheets()[this.#at()] ?? EMPTY_SHEET);
+  /** A file is being read, whose quantities belong to the count as well. */
+  protected readonly isFileRead = this.#store.selectSignal(countFileFeature.selectIsBusy);
   protected readonly text = signal('');
 
   readonly #all = computed(() => {

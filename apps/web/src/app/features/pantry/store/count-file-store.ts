@@ -3,11 +3,14 @@ import { inject, Injectable } from '@angular/core';
 import { type CountSheetFile, type CountSheetRead, keyOfWhat, type TableFile } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, exhaustMap, map, of, tap, withLatestFrom } from 'rxjs';
-import { failureOf, titleOf } from '../../../api/failure.ts';
+import { catchError, exhaustMap, map, of, tap, timeout, withLatestFrom } from 'rxjs';
+import { failureText } from '../../../api/failure.ts';
 import { StockApi } from '../../../api/stock-api.ts';
 import { saveFile } from '../../../state/save-file.ts';
 import { EMPTY_SHEET, sheetActions, sheetFeature, sheetKey } from './sheet-store.ts';
+
+/** A little longer than the server takes at most. */
+const PATIENCE_MS = 35_000;
 
 export interface CountFileState {
   readonly isBusy: boolean;
@@ -53,9 +56,10 @@ export class CountFileEffects {
       ofType(countFileActions.sheetAsked),
       exhaustMap(({ location, file }) =>
         this.#api.countSheet(location, file).pipe(
+          timeout(PATIENCE_MS),
           tap((written) => saveFile(written)),
           map(() => countFileActions.saved()),
-          catchError((error: HttpErrorResponse) => of(countFileActions.failed({ failure: said(error) }))),
+          catchError((error: HttpErrorResponse) => of(countFileActions.failed({ failure: failureText(error) }))),
         ),
       ),
     ),
@@ -66,8 +70,9 @@ export class CountFileEffects {
       ofType(countFileActions.filesGiven),
       exhaustMap(({ location, files }) =>
         this.#api.readCountSheet(location, files).pipe(
+          timeout(PATIENCE_MS),
           map((read) => countFileActions.arrived({ location, read })),
-          catchError((error: HttpErrorResponse) => of(countFileActions.failed({ failure: said(error) }))),
+          catchError((error: HttpErrorResponse) => of(countFileActions.failed({ failure: failureText(error) }))),
         ),
       ),
     ),
@@ -91,8 +96,4 @@ export class CountFileEffects {
       }),
     ),
   );
-}
-
-function said(error: HttpErrorResponse): string {
-  return failureOf(error) === 'refused' ? titleOf(error) : 'There was no answer. Try again in a moment.';
 }

@@ -39,8 +39,8 @@ export class ProgramsPage {
   protected readonly EVENTS = WEBHOOK_EVENTS.map((event) => ({ event, words: EVENT_WORDS[event] }));
   /** The program being looked at or added; undefined: none is. */
   protected readonly open = signal<Open | undefined>(undefined);
-  /** Whether the program is deleted with the next press. */
-  protected readonly isSure = signal(false);
+  /** What is asked about before it is done. */
+  protected readonly asking = signal<'delete' | 'secret' | undefined>(undefined);
   protected readonly known = computed(() => this.state().programs.find(({ id }) => id === this.open()?.id));
   protected readonly form = inject(NonNullableFormBuilder).group({
     name: ['', Validators.required],
@@ -90,7 +90,7 @@ export class ProgramsPage {
   protected show(program: Open): void {
     const { name, url } = program;
     this.open.set(program);
-    this.isSure.set(false);
+    this.asking.set(undefined);
     this.form.reset({ name, url });
     this.#store.dispatch(programsActions.shown({ id: program.id }));
   }
@@ -120,14 +120,11 @@ export class ProgramsPage {
     this.#store.dispatch(programsActions.testAsked({ id }));
   }
 
-  protected renewSecret(id: string): void {
-    this.#store.dispatch(programsActions.secretAsked({ id }));
-  }
-
-  /** The first press asks for a second one. */
-  protected remove(id: string): void {
-    if (!this.isSure()) return this.isSure.set(true);
-    this.#store.dispatch(programsActions.deleted({ id }));
+  /** What can't be taken back is done with a second button, beside the first: a double tap does nothing. */
+  protected doIt(id: string): void {
+    const deed = this.asking() === 'delete' ? programsActions.deleted({ id }) : programsActions.secretAsked({ id });
+    this.asking.set(undefined);
+    this.#store.dispatch(deed);
   }
 
   protected sendGivenUp(id: string): void {
