@@ -18,7 +18,7 @@ import { Placement } from './placement.ts';
 import { problemFields } from './problem.ts';
 import { OrderQuote, Part, Problem, Quote } from './quote.ts';
 import { OrderRequest } from './requests.ts';
-import { deviceApi, publicApi, ROUTES, shopApi, workbenchApi } from './routes/index.ts';
+import { APIS, ROUTES } from './routes/index.ts';
 import { object } from './schema.ts';
 import { WebhookMessage } from './webhooks.ts';
 import { WorkbookDocument } from './workbook.ts';
@@ -52,12 +52,6 @@ const DEFINITIONS: Readonly<Record<string, object>> = {
   ...definitions.$defs,
 };
 
-const API_OF: Readonly<Record<Audience, Readonly<Record<string, Route>>>> = {
-  shop: shopApi,
-  device: deviceApi,
-  workbench: workbenchApi,
-  public: publicApi,
-};
 const AUDIENCES: Readonly<Record<Audience, string>> = {
   shop: 'Guests: channel, time, price list, kind of guest and what is sold out are the server’s, whatever a request says.',
   device: 'Tills and the pass.',
@@ -113,7 +107,7 @@ function cookie(name: string, description: string): object {
 
 /** Audience and name of a route: `shopQuote`. */
 function operationIdOf(route: Route): string {
-  const [name = ''] = Object.entries(API_OF[route.audience]).find(([, one]) => one === route) ?? [];
+  const [name = ''] = Object.entries(APIS[route.audience]).find(([, one]) => one === route) ?? [];
   return route.audience + name.charAt(0).toUpperCase() + name.slice(1);
 }
 

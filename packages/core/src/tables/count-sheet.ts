@@ -8,7 +8,7 @@ import type { Count, Pantry } from '../pantry/pantry.ts';
 import type { SheetIn } from './find-table.ts';
 import type { RowRead } from './read-row.ts';
 import { readTables } from './read-tables.ts';
-import { keysOfCount } from './table-kinds-of-parts.ts';
+import { keysOfCount } from './keys.ts';
 import { type TableOut, writeTables } from './write-tables.ts';
 
 const ON_HAND = 'On hand';

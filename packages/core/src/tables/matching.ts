@@ -6,7 +6,6 @@ import { findTable, type SheetIn } from './find-table.ts';
 import { newDraft } from './table-draft.ts';
 import type { TableKind } from './table-kind.ts';
 import { tableKinds } from './table-kinds.ts';
-import { keyOfCount, keysOfCount } from './table-kinds-of-parts.ts';
 
 /** How a column of a sheet was matched; `none`: it is not read. */
 type MatchedBy = 'name' | 'content' | 'hand' | 'none';
@@ -93,7 +92,7 @@ function sumOf(columns: ReadonlyMap<number, ContentColumn>): number {
 /** Which columns of a sheet hold the ids, and which the names, of a table’s things. */
 function contentColumns(menu: Menu, kind: TableKind, sheet: SheetIn): Map<number, ContentColumn> {
   const [first = ''] = menu.locales;
-  const things = kind.things(newDraft(menu, undefined, (count) => keyOfCount(keysOfCount(count))));
+  const things = kind.things(newDraft(menu));
   const found = new Map<number, ContentColumn>();
   const search = (header: string, texts: ReadonlySet<string>) => {
     const shares = (sheet.rows[0] ?? []).map((_, i) => shareOf(sheet, i, texts));

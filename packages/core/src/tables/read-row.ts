@@ -108,8 +108,7 @@ export function readRow(
     }
   }
   if (faults.length > 0) return refusal(faults, start.keys);
-  if (known && changes.length === 0) return { ...base, status: 'same', keys: start.keys, cells: [], faults: [] };
-  if (!known && changes.length === 0 && kind.saysNothing)
+  if (changes.length === 0 && (known || kind.saysNothingAlone))
     return { ...base, status: 'same', keys: start.keys, cells: [], faults: [] };
   kind.put(draft, start.keys, thing);
   return { ...base, status: known ? 'changed' : 'added', keys: start.keys, cells: changes, faults: [] };

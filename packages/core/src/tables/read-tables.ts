@@ -9,7 +9,8 @@ import { type CellFault, readRow, type RowRead } from './read-row.ts';
 import { changeOf, menuOf, newDraft, type TableDraft } from './table-draft.ts';
 import type { TableName } from './table-kind.ts';
 import { tableKinds } from './table-kinds.ts';
-import { keyOfCount, keysOfCount, OF_THE_ORDER } from './table-kinds-of-parts.ts';
+import { OF_THE_ORDER } from './table-kinds-of-parts.ts';
+import { keyOfCount } from './keys.ts';
 
 /** What tables say, held against a menu: row by row, and the change that all rows but the refused ones make. */
 export interface TablesRead {
@@ -77,7 +78,7 @@ class Reading {
   }
 
   read(watch: TablesWatch): Judged | undefined {
-    const draft = newDraft(this.#menu, this.#pantry, (count) => keyOfCount(keysOfCount(count)));
+    const draft = newDraft(this.#menu, this.#pantry);
     const rows: RowRead[] = [];
     const total = this.#sheets.reduce((sum, { sheet }) => sum + sheet.rows.length, 0);
     let done = 0;

@@ -5,6 +5,8 @@ import type { Ingredient, Item, Menu } from '../menu/document.ts';
 import type { Attachment, Group } from '../menu/group-schema.ts';
 import type { Count, Pantry } from '../pantry/pantry.ts';
 
+import { keyOfCount, keysOfCount } from './keys.ts';
+
 /** A menu and the counts of a pantry while rows are put into them. Things keep their order; new ones come last. */
 export interface TableDraft {
   readonly menu: Menu;
@@ -15,7 +17,7 @@ export interface TableDraft {
   readonly counts: Map<string, Count>;
 }
 
-export function newDraft(menu: Menu, pantry: Pantry | undefined, keyOf: (count: Count) => string): TableDraft {
+export function newDraft(menu: Menu, pantry?: Pantry): TableDraft {
   const byId = <T extends { readonly id: string }>(things: readonly T[] = []) =>
     new Map(things.map((thing) => [thing.id, thing]));
   return {
@@ -24,7 +26,7 @@ export function newDraft(menu: Menu, pantry: Pantry | undefined, keyOf: (count: 
     groups: byId(menu.groups),
     ingredients: byId(menu.ingredients),
     orderGroups: menu.orderGroups ?? [],
-    counts: new Map((pantry?.counts ?? []).map((count) => [keyOf(count), count])),
+    counts: new Map((pantry?.counts ?? []).map((count) => [keyOfCount(keysOfCount(count)), count])),
   };
 }
 

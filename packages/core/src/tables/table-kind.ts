@@ -25,7 +25,7 @@ export interface TableKind {
   /** The headers of the columns that a new row must fill. */
   readonly needs?: readonly string[];
   /** Whether something new that only has its keys says nothing, and is not added. */
-  readonly saysNothing?: boolean;
+  readonly saysNothingAlone?: boolean;
   /** The header of the column by whose text a row without an id is found. */
   readonly named?: string;
 }

@@ -3,8 +3,8 @@ import type { Attachment } from '../menu/group-schema.ts';
 import type { What } from '../menu/what.ts';
 import type { Count } from '../pantry/pantry.ts';
 import type { Column } from './column.ts';
+import { keyOfCount, keysOfCount, pickOf, pickText } from './keys.ts';
 import { countColumns, questionColumns, variantColumns } from './columns-of-others.ts';
-import { JOIN, pairsOf } from './list-cells.ts';
 import type { TableDraft } from './table-draft.ts';
 import type { TableKind } from './table-kind.ts';
 
@@ -65,7 +65,7 @@ export function variantTable(menu: Menu): TableKind {
         return { says: `“${combination}” is not a combination, as in “size: large; milk: oat”.` };
       return { keys: [dish, pickText(pick)], thing: { pick } };
     },
-    saysNothing: true,
+    saysNothingAlone: true,
     put: (draft, [dish = '', combination = ''], thing) => {
       const item = draft.items.get(dish);
       if (!item?.variants) return;
@@ -103,20 +103,6 @@ export function countTable(): TableKind {
   };
 }
 
-/** The key of a count in a draft. */
-export function keyOfCount(keys: readonly string[]): string {
-  const [kind, id, combination = '', location] = keys;
-  return JSON.stringify([kind?.toLowerCase(), id, Object.entries(pickOf(combination) ?? {}).sort(), location]);
-}
-
-/** The cells by which a count is known. */
-export function keysOfCount({ what, location = '' }: Count): string[] {
-  if ('item' in what) return ['dish', what.item, '', location];
-  if ('choice' in what) return ['choice', what.choice, '', location];
-  if ('ingredient' in what) return ['ingredient', what.ingredient, '', location];
-  return ['combination', what.variant.item, pickText(what.variant.pick), location];
-}
-
 /** What a row of counts speaks of, if the menu has it. */
 function whatOf(
   menu: Menu,
@@ -143,18 +129,6 @@ function whatOf(
     case undefined:
       return { says: `“${kind}” is not one of ${COUNTED.join(', ')}.` };
   }
-}
-
-/** A combination as a cell has it. */
-export function pickText(pick: Readonly<Record<string, string>>): string {
-  return Object.entries(pick)
-    .map(([group, choice]) => `${group}: ${choice}`)
-    .join(JOIN);
-}
-
-function pickOf(text: string): Record<string, string> | undefined {
-  const read = pairsOf(text, (choice) => ({ value: choice }), '');
-  return 'says' in read ? undefined : Object.fromEntries(read.value ?? []);
 }
 
 function isSamePick(

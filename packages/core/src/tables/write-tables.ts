@@ -7,7 +7,7 @@ import { NOT_HELD } from './cell.ts';
 import { newDraft } from './table-draft.ts';
 import type { TableKind, TableName } from './table-kind.ts';
 import { tableKinds } from './table-kinds.ts';
-import { keyOfCount, keysOfCount, pickText } from './table-kinds-of-parts.ts';
+import { pickText } from './keys.ts';
 
 /** A column as a spreadsheet shows it. */
 export interface ColumnOut {
@@ -26,7 +26,7 @@ export interface TableOut {
 
 /** A menu, and the counts of a pantry if there is one, as tables (docs/tables.md). */
 export function writeTables(menu: Menu, pantry?: Pantry): TableOut[] {
-  const draft = newDraft(menu, pantry, (count) => keyOfCount(keysOfCount(count)));
+  const draft = newDraft(menu, pantry);
   return tableKinds(menu)
     .filter(({ name }) => name !== 'counts' || pantry)
     .map((kind) => ({

@@ -2,7 +2,7 @@ import { optional } from '../../menu/schema-kit.ts';
 import { json, routesFor } from '../contract.ts';
 import { text } from '../schema.ts';
 import { CountSheetFile, CountSheetRead, CountSheetRequest, TableFile } from '../tables.ts';
-import { noMenu } from './refusals.ts';
+import { busyWithTables, noMenu } from './refusals.ts';
 
 const { get, post } = routesFor('device');
 
@@ -14,7 +14,7 @@ export const countSheetApi = {
     headers: ['X-Acting-As'],
     query: { location: optional(text), file: CountSheetFile },
     responses: { 200: json(TableFile) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+    refusals: { ...noMenu, ...busyWithTables },
   }),
   readCountSheet: post('/counts/sheet', {
     action: 'count-stock',
@@ -22,6 +22,6 @@ export const countSheetApi = {
     headers: ['X-Acting-As'],
     body: CountSheetRequest,
     responses: { 200: json(CountSheetRead) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+    refusals: { ...noMenu, ...busyWithTables },
   }),
 };

@@ -1,4 +1,4 @@
-import { addressOf, type NameOf, type Route } from '../contract.ts';
+import { addressOf, type Audience, type NameOf, type Route } from '../contract.ts';
 import { deviceApi } from './device.ts';
 import { publicApi } from './public.ts';
 import { shopApi } from './shop.ts';
@@ -6,10 +6,16 @@ import { workbenchApi } from './workbench.ts';
 
 export { deviceApi, publicApi, shopApi, workbenchApi };
 
+/** The routes by audience and name. */
+export const APIS: Readonly<Record<Audience, Readonly<Record<string, Route>>>> = {
+  shop: shopApi,
+  device: deviceApi,
+  workbench: workbenchApi,
+  public: publicApi,
+};
+
 /** Every route of the server. */
-export const ROUTES: readonly Route[] = [shopApi, deviceApi, workbenchApi, publicApi].flatMap((api): Route[] =>
-  Object.values(api),
-);
+export const ROUTES: readonly Route[] = Object.values(APIS).flatMap((api) => Object.values(api));
 
 type ValuesOf<T> = T[keyof T];
 type AnyRoute =

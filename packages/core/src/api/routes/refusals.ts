@@ -10,6 +10,11 @@ import { enumOf, many, Timestamp } from '../schema.ts';
 
 export const noMenu = { 404: { when: 'There is no menu yet.' } } as const satisfies Record<number, Refusal>;
 
+export const busyWithTables = { 503: { when: 'Others are reading or writing tables.' } } as const satisfies Record<
+  number,
+  Refusal
+>;
+
 export const aboveLimit = {
   when: 'The order is larger than this restaurant takes; `fault` says in what.',
   fields: { fault: optional(OrderLimitFault) },

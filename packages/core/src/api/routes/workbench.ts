@@ -16,7 +16,7 @@ import { Conflict, JournalEntry, Picture, SavedChange, StillUsed, StoredMenu } f
 import { accountApi } from './account.ts';
 import { editionsApi } from './editions.ts';
 import { before, oneOrder, orderList } from './order-list.ts';
-import { noMenu } from './refusals.ts';
+import { busyWithTables, noMenu } from './refusals.ts';
 import { webhooksApi } from './webhooks.ts';
 
 const { get, post } = routesFor('workbench');
@@ -125,21 +125,21 @@ export const workbenchApi = {
     summary: 'The draft as tables: one spreadsheet, or one table as CSV',
     query: { file: enumOf(...TABLE_FILES) },
     responses: { 200: json(TableFile) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+    refusals: { ...noMenu, ...busyWithTables },
   }),
   writeTables: post('/tables/part', {
     action: 'see-set-up',
     summary: 'Some tables of the draft, or some of their rows, as a spreadsheet; as CSV the first of them',
     body: TablesPart,
     responses: { 200: json(TableFile) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+    refusals: { ...noMenu, ...busyWithTables },
   }),
   readTables: post('/tables', {
     action: 'edit-menu',
     summary: 'What tables would change in the draft, row by row, with its progress; nothing is changed',
     body: TablesRequest,
     responses: { 200: lines(TablesLine) },
-    refusals: { ...noMenu, 503: { when: 'Others are reading or writing tables.' } },
+    refusals: { ...noMenu, ...busyWithTables },
   }),
   addPicture: post('/pictures', {
     action: 'edit-menu',
