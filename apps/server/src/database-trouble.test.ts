@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { addressOf, type Group } from '@hearty-ladle/core';
 import { request, signInEverybody } from './testing/signed-in.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { connectWithPatience, newDataSource } from './db/data-source.ts';
+import { connectWithPatience, LOCK_MS, newDataSource } from './db/data-source.ts';
 import { isUnavailable } from './db/database-errors.ts';
 import { HouseSettings } from './db/house-settings.ts';
 import { tidy } from './jobs/housekeeping.ts';
@@ -36,6 +36,15 @@ describe('a database that', () => {
     await runner.rollbackTransaction();
     await runner.release();
     await sendGroup(one, { ...group, name: 'N0' }, version, id).expect(200);
+  });
+
+  it('keeps a session waiting for too long signs nobody out', async () => {
+    const runner = house.database.createQueryRunner();
+    await runner.startTransaction();
+    await runner.query('LOCK TABLE session');
+    setTimeout(() => void runner.rollbackTransaction().then(() => runner.release()), LOCK_MS + 1_000);
+    await request(one).get('/api/workbench/orders').expect(503);
+    await request(one).get('/api/workbench/orders').expect(200);
   });
 
   it('is away is said to be, in no other words, and nothing is wrong with what was sent', async () => {

@@ -24,7 +24,9 @@ import { HELP } from './help.ts';
 import { allergensOf, noLocation, placeAndTime, schemaOrgOf } from './open-formats.ts';
 import { quoteLines, quoteOrders } from './quote-lines.ts';
 import { replayOrders } from './replay-orders.ts';
-import { applyTables, writeTablesTo } from './tables.ts';
+
+/** Only what reads and writes tables waits for the spreadsheet libraries. */
+const tables = () => import('./tables.ts');
 
 /** Runs one command and returns its exit code. */
 async function run(args: readonly string[]): Promise<number> {
@@ -70,14 +72,16 @@ async function run(args: readonly string[]): Promise<number> {
       printJson(allergensOf(readMenu(need(file)), options));
       return 0;
     case 'tables':
-      await writeTablesTo(
+      await (
+        await tables()
+      ).writeTablesTo(
         readMenu(need(file)),
         options.pantry === undefined ? undefined : readPantry(options.pantry),
         options.to,
       );
       return 0;
     case 'apply':
-      return await applyTables(readMenu(need(file)), files.slice(1), {
+      return (await tables()).applyTables(readMenu(need(file)), files.slice(1), {
         write: options.write,
         skipsRefused: options['skip-refused'] ?? false,
       });

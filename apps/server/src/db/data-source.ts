@@ -24,7 +24,8 @@ import { Webhooks1790001100000 } from './migrations/1790001100000-webhooks.ts';
 
 const POOL_SIZE = 12;
 const CONNECT_MS = 2_000;
-const LOCK_MS = 2_500;
+/** A statement waits for a lock no longer. */
+export const LOCK_MS = 2_500;
 const STATEMENT_MS = 4_000;
 /** Slightly more than the server's own limit: only ends queries that a frozen database never answers. */
 const ANSWER_MS = 5_000;

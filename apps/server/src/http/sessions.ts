@@ -48,7 +48,6 @@ export class Sessions {
       resave: false,
       saveUninitialized: false,
       rolling: true,
-      unset: 'destroy',
       store: new Store({
         pool: sessionPool,
         tableName: 'session',
