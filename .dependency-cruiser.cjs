@@ -25,6 +25,7 @@ const CORE_ARROWS = {
   pantry: ['money', 'menu', 'compile', 'quote', 'order', 'api', 'search'],
   editions: ['menu', 'change', 'order', 'api'],
   prices: ['money', 'menu', 'change'],
+  takings: ['quote', 'api'],
   search: ['menu'],
   summary: ['menu', 'compile', 'quote', 'api'],
   'rule-text': ['money', 'menu', 'exchange', 'search'],

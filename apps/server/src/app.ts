@@ -31,6 +31,7 @@ import { menuRoutes } from './http/workbench/menu-routes.ts';
 import { peopleRoutes } from './http/workbench/people-routes.ts';
 import { pictureRoutes } from './http/workbench/picture-routes.ts';
 import { printerRoutes } from './http/workbench/printer-routes.ts';
+import { takingsRoutes } from './http/workbench/takings-routes.ts';
 import { webhookRoutes } from './http/workbench/webhook-routes.ts';
 import { tableRoutes } from './http/workbench/table-routes.ts';
 import { log } from './log.ts';
@@ -117,6 +118,7 @@ function apiRoutes(config: Config, services: Services, isClosing: () => boolean)
     editionRoutes,
     printerRoutes,
     webhookRoutes,
+    takingsRoutes,
     tableRoutes,
     pictureRoutes,
     houseRoutes,

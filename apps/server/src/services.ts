@@ -8,6 +8,7 @@ import { MenuCache } from './db/menu-cache.ts';
 import { Editions } from './db/editions.ts';
 import { ServedEditions } from './queries/served-editions.ts';
 import type { Services } from './http/services.ts';
+import { Booking } from './jobs/booking.ts';
 import { EditionWatch } from './jobs/edition-watch.ts';
 import { Housekeeping } from './jobs/housekeeping.ts';
 import { LineChecks } from './jobs/line-checks.ts';
@@ -56,6 +57,8 @@ export async function newServices(
   editionWatch.start();
   const judge = new Judge();
   const editions = new Editions(database);
+  const booking = new Booking(database, editions);
+  booking.start();
   return {
     database,
     cache: new MenuCache(),
@@ -69,6 +72,7 @@ export async function newServices(
     tableWork: new TableWork(),
     webhooks,
     editions,
+    booking,
     servedEditions: new ServedEditions(editions),
     isDemo: config.demoSignIn,
     secret: await houseSettings.secret(database.manager),
@@ -81,6 +85,7 @@ export async function newServices(
     stop: async () => {
       await housekeeping.stop();
       await editionWatch.stop();
+      await booking.stop();
       await webhooks.stop();
       await judge.stop();
     },

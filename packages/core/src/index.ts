@@ -17,6 +17,7 @@ export { quoteLine } from './order/quote.ts';
 export {
   givenBack,
   leftOfLine,
+  leftOfOrder,
   quoteRemains,
   type Remains,
   type VoidedLine,
@@ -185,7 +186,7 @@ export {
 } from './variants/variant-rows.ts';
 export { isInOneList, type OfferedVariant, offeredVariants, pickVariant } from './variants/pick-variant.ts';
 export { endOfferEdits, type Offer, offerEdits } from './prices/offers.ts';
-export { businessDayEnd, minutesLater } from './pantry/business-day.ts';
+export { businessDay, businessDayEnd, minutesLater } from './pantry/business-day.ts';
 export { judgeOrder, notEnough } from './pantry/judge-order.ts';
 export { whatsOf } from './order/takes.ts';
 export { What } from './menu/what.ts';
@@ -215,4 +216,10 @@ export {
   type ReplaySums,
 } from './editions/replay-orders.ts';
 export { type PriceKind, type PricePlace, pricePlaces, setPrices } from './prices/price-places.ts';
+export { type TriedPrice, withTriedPrices } from './prices/tried-prices.ts';
 export { hasOwnAmount, type Raise, raised, type Rounding, withAmounts, withListAmount } from './prices/reprice.ts';
+export { isTelling, lift, type Together } from './takings/lift.ts';
+export { missedThings } from './takings/missed.ts';
+export { noteKey } from './takings/note-key.ts';
+export { NO_ITEM, type Sold, type SoldRound, soldOf } from './takings/sold.ts';
+export * from './api/takings.ts';

@@ -19,6 +19,7 @@ import {
   type TicketRow,
 } from '../db/entities.ts';
 import { isUnavailable } from '../db/database-errors.ts';
+import { bookAgain } from '../db/sold-rows.ts';
 import type { Editions } from '../db/editions.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
@@ -67,6 +68,7 @@ async function blankRound(manager: EntityManager, { editions }: BlankDependencie
   const search = searchText(menu, request, quote, []);
   const blank = { request, quote, name: null, place: null, search, blankedAt: now() };
   await manager.update(OrderEntity, { id: order.id }, blank as never);
+  await bookAgain(manager, order.id);
   await blankMessages(manager, order.id, request);
   const blanked = { ...order, request, quote };
   const voids = await manager.find(OrderVoidEntity, { where: { orderId: order.id }, order: { at: 'ASC' } });

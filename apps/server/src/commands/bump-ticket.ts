@@ -3,6 +3,7 @@ import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource, EntityManager } from 'typeorm';
 import { OrderEntity, TicketEntity, type TicketRow } from '../db/entities.ts';
 import { TicketEventEntity } from '../db/ticket-event-entity.ts';
+import { bookAgain } from '../db/sold-rows.ts';
 import { announce } from '../live/announce.ts';
 
 /** Bumps or recalls a ticket; repeating it changes nothing. Undefined if there is no such ticket at these places. */
@@ -20,6 +21,7 @@ export async function setBumped(
     const changed = { bumpedAt: bumped ? at : null, version: ticket.version + 1 };
     await manager.update(TicketEntity, { id }, changed);
     await manager.insert(TicketEventEntity, { ticketId: id, at, what: bumped ? 'bumped' : 'recalled' });
+    await bookAgain(manager, ticket.orderId);
     await announce(manager, { type: 'tickets' });
     return { id, bumpedAt: changed.bumpedAt?.toISOString() ?? null };
   });

@@ -114,7 +114,7 @@ export async function placeOrder(
       const order = trustedOrder(served.menu, orderOf(placement), sender.source, clock);
       const { quote, counts, standIns } = await judged(manager, served.menu, order, evenIfShort);
       if (!quote.ok) {
-        await rememberTurnedAway(manager, order, quote);
+        await rememberTurnedAway(manager, served.menu, order, quote);
         return { outcome: 'refused', quote };
       }
       const aboveTotal = totalFaultOf(quote.total, house.orders);

@@ -3,6 +3,7 @@ import { type OrderTicket, printerAt } from '@hearty-ladle/core';
 import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity, type OrderRow, PrinterEntity, TicketEntity } from '../db/entities.ts';
+import { bookAgain } from '../db/sold-rows.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { addPrintJob } from './add-print-job.ts';
@@ -35,6 +36,7 @@ export async function storeOrder(
     .into(OrderEntity, Object.keys(row))
     .values(row as never)
     .execute();
+  await bookAgain(manager, id);
   const { number } = { ...(generatedMaps[0] as { number: number }), ...order };
   if (addedTo)
     await manager.query(`UPDATE orders SET search = search || ' ' || $2 WHERE id = $1`, [addedTo, order.search]);

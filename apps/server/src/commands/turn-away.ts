@@ -1,6 +1,15 @@
-import type { Order, OrderProblem, OrderQuote, ProblemCode } from '@hearty-ladle/core';
-import { now } from '@hearty-ladle/node-runtime';
+import {
+  businessDay,
+  type Menu,
+  missedThings,
+  type Order,
+  type OrderProblem,
+  type OrderQuote,
+  type ProblemCode,
+} from '@hearty-ladle/core';
+import { clock, now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
+import { copyRows } from '../db/copy-rows.ts';
 import { TurnedAwayEntity } from '../db/entities.ts';
 
 const OF_STOCK: ReadonlySet<ProblemCode> = new Set(['sold-out', 'item-sold-out', 'combination-sold-out', 'not-enough']);
@@ -16,13 +25,32 @@ export function problemsOfStock(problems: readonly OrderProblem[]): OrderProblem
   return problems.every((one) => ofStock.includes(one) || follows(one)) ? ofStock : [];
 }
 
-/** Remembers an order that could have been sold. */
+/** Remembers an order that could have been sold, and what could not be had of it. */
 export async function rememberTurnedAway(
   manager: EntityManager,
-  { location = '', channel = 'online' }: Order,
+  menu: Menu,
+  order: Order,
   { problems, total }: OrderQuote,
 ): Promise<void> {
   const ofStock = problemsOfStock(problems);
-  if (ofStock.length > 0)
-    await manager.insert(TurnedAwayEntity, { at: now(), location, channel, total, problems: ofStock as never });
+  if (ofStock.length === 0) return;
+  const { location = '', channel = 'online' } = order;
+  await manager.insert(TurnedAwayEntity, { at: now(), location, channel, total, problems: ofStock as never });
+  await copyRows(manager, 'missed', MISSED, missedRows(menu, order, ofStock, total));
+}
+
+export const MISSED = ['hour', 'day', 'location', 'channel', 'service', 'item', 'kind', 'thing', 'money'];
+
+/** The rows of what an order that was turned away could not have: one for each thing. */
+export function missedRows(
+  menu: Menu,
+  order: Order,
+  ofStock: readonly OrderProblem[],
+  total: number,
+): (readonly unknown[])[] {
+  const { location = '', channel = 'online', service = 'dine-in' } = order;
+  const place = menu.locations?.find(({ id }) => id === location);
+  const at = order.at ?? clock(place?.timeZone);
+  const placed = [Number(at.slice(11, 13)), businessDay(place ?? {}, at), location, channel, service];
+  return missedThings(order, ofStock).map(({ item, kind, id }) => [...placed, item, kind, id, total]);
 }

@@ -29,6 +29,7 @@ import {
 } from '../db/entities.ts';
 import { addMovements, type Flow } from '../db/pantry-store.ts';
 import type { Editions } from '../db/editions.ts';
+import { bookAgain } from '../db/sold-rows.ts';
 import type { PrintQueue } from '../jobs/print-queue.ts';
 import { announce } from '../live/announce.ts';
 import { sendTickets } from './store-order.ts';
@@ -84,6 +85,7 @@ export async function voidLines(
       due: after.total,
     });
     await manager.update(OrderEntity, { id }, { due: after.total });
+    await bookAgain(manager, id);
     await giveBack(manager, order, remains.takes, after.takes, { by, reason, isWaste: stock === 'waste' });
     const byLine = voidedByLine(order.request, [...voided, ...lines]);
     for (const ticket of await manager.findBy(TicketEntity, { orderId: id }))

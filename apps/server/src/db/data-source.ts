@@ -20,6 +20,7 @@ import { PrintersByLocation1790000700000 } from './migrations/1790000700000-prin
 import { PausesAndShelves1790000800000 } from './migrations/1790000800000-pauses-and-shelves.ts';
 import { PeopleAndDevices1790000900000 } from './migrations/1790000900000-people-and-devices.ts';
 import { Editions1790001000000 } from './migrations/1790001000000-editions.ts';
+import { Takings1790001200000 } from './migrations/1790001200000-takings.ts';
 import { Webhooks1790001100000 } from './migrations/1790001100000-webhooks.ts';
 
 const POOL_SIZE = 12;
@@ -63,6 +64,7 @@ export function newDataSource(
       PeopleAndDevices1790000900000,
       Editions1790001000000,
       Webhooks1790001100000,
+      Takings1790001200000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

@@ -50,6 +50,7 @@ export async function loadHouse(manager: EntityManager, count = TRIED): Promise<
     manager,
     soldOut,
     orders.filter(({ quote }) => !quote.ok),
+    house,
   );
   await storeLedgers(
     manager,

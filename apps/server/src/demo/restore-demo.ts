@@ -12,6 +12,7 @@ import {
 } from '../db/entities.ts';
 import { publishEverywhere } from '../db/edition-store.ts';
 import { currentRevision, loadMenu, replaceMenu } from '../db/menu-store.ts';
+import { clearSold } from '../db/sold-rows.ts';
 import { NOT_SIMULATED } from '../db/simulated-places.ts';
 import { announce } from '../live/announce.ts';
 import { EMPTY_HOUSE } from './empty-house.ts';
@@ -45,6 +46,7 @@ export async function restoreDemo(database: DataSource, content: DemoContent, re
 }
 
 async function clear(manager: EntityManager): Promise<void> {
+  await clearSold(manager);
   // Everything that refers to these goes with them.
   for (const { options } of [TicketEntity, OrderEntity]) await manager.query(`DELETE FROM "${options.name}"`);
   await manager.query('TRUNCATE edition CASCADE');

@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { type Menu, printerAt } from '@hearty-ladle/core';
 import type { EntityManager } from 'typeorm';
 import { dishNames, searchText } from '../commands/order-texts.ts';
-import { problemsOfStock } from '../commands/turn-away.ts';
+import { MISSED, missedRows, problemsOfStock } from '../commands/turn-away.ts';
 import { copyRows } from '../db/copy-rows.ts';
 import { OffEntity } from '../db/entities.ts';
 import { newRandom } from './random.ts';
@@ -71,6 +71,12 @@ export async function storeInventedOrders(
     tickets.flatMap(({ ticket: { id, bumpedAt } }) => (bumpedAt ? [[id, bumpedAt, 'bumped']] : [])),
   );
   await storePrintJobs(manager, tickets);
+  await copyRows(
+    manager,
+    'booking_due',
+    ['order_id'],
+    kept.flatMap(({ id, addedTo }) => (addedTo === null ? [[id]] : [])),
+  );
   await copyRows(
     manager,
     'order_void',
@@ -193,6 +199,7 @@ export async function storeSoldOut(
   manager: EntityManager,
   { from, to, location, ingredient }: SoldOutEvening,
   refused: readonly InventedOrder[],
+  menu: Menu,
 ): Promise<void> {
   await manager.insert(OffEntity, {
     id: uuid(newRandom('sold out')),
@@ -218,5 +225,11 @@ export async function storeSoldOut(
       quote.total,
       problemsOfStock(quote.problems),
     ]),
+  );
+  await copyRows(
+    manager,
+    'missed',
+    MISSED,
+    refused.flatMap(({ request, quote }) => missedRows(menu, request, problemsOfStock(quote.problems), quote.total)),
   );
 }

@@ -5,6 +5,7 @@ import type { PublishDependencies } from '../commands/publish.ts';
 import type { OrderDependencies } from '../commands/place-order.ts';
 import type { SecretDependencies } from '../commands/sign-in.ts';
 import type { Gate } from '../db/gate.ts';
+import type { Booking } from '../jobs/booking.ts';
 import type { LineChecks } from '../jobs/line-checks.ts';
 import type { Replays } from '../jobs/replay-orders.ts';
 import type { TableWork } from '../jobs/table-work.ts';
@@ -26,4 +27,5 @@ export interface Services
   readonly tableWork: TableWork;
   readonly servedEditions: ServedEditions;
   readonly webhooks: WebhookQueue;
+  readonly booking: Booking;
 }

@@ -51,14 +51,20 @@ export class Replays {
   ): Promise<Summary> {
     // With what is needed of it, as it would be if it was published.
     const after = takenWithout(before, editionOf(draft), new Set(left)).edition;
+    return this.compare({ before, after }, { location, days }, write, signal);
+  }
+
+  /** Quotes the orders of the last days with two menus. Aborting rejects with the signal's reason. */
+  async compare(
+    menus: { readonly before: Menu; readonly after: Menu },
+    { location, days }: { readonly location: string | null; readonly days: number },
+    write: (line: ReplayLine) => void,
+    signal: AbortSignal,
+  ): Promise<Summary> {
     this.#running++;
     try {
-      return await this.#replay(
-        { before, after },
-        { location, since: new Date(now().getTime() - days * DAY_MS) },
-        write,
-        signal,
-      );
+      const since = new Date(now().getTime() - days * DAY_MS);
+      return await this.#replay(menus, { location, since }, write, signal);
     } finally {
       this.#running--;
     }

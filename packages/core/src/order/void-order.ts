@@ -38,15 +38,26 @@ export function leftOfLine(order: Order, line: number, voided: number): number {
  * be ordered by itself.
  */
 export function quoteRemains(menu: Menu, order: Order, voids: readonly VoidedLine[], clock: Clock): Remains {
+  const left = leftOfOrder(menu, order, voids, clock);
+  return left ? { total: left.quote.total, takes: left.quote.takes } : NOTHING;
+}
+
+/** What is left of an order with its quote; undefined if nothing is. */
+export function leftOfOrder(
+  menu: Menu,
+  order: Order,
+  voids: readonly VoidedLine[],
+  clock: Clock,
+): { readonly order: Order; readonly quote: OrderQuote } | undefined {
   const voided = voidedByLine(order, voids);
   const lines = order.lines.flatMap(({ out: _, ...line }, i) => {
     const quantity = leftOfLine(order, i, voided[i] ?? 0);
     return quantity > 0 ? [{ ...line, quantity }] : [];
   });
-  if (lines.length === 0) return NOTHING;
+  if (lines.length === 0) return undefined;
   const { out: _, ...rest } = order;
-  const { total, takes } = quoteOrder(menu, { ...rest, lines }, clock);
-  return { total, takes };
+  const left = { ...rest, lines };
+  return { order: left, quote: quoteOrder(menu, left, clock) };
 }
 
 /** What a void gives back: what was taken before it and is not after it, each thing once. */

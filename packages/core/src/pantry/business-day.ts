@@ -13,3 +13,9 @@ export function businessDayEnd({ dayEnds = USUAL_END }: Pick<Location, 'dayEnds'
 export function minutesLater(at: string, minutes: number): string {
   return new Date(Date.parse(`${at}:00Z`) + minutes * 60_000).toISOString().slice(0, 16);
 }
+
+/** The business day that a local minute belongs to, as `YYYY-MM-DD`: until the day ends, the night belongs to the day before. */
+export function businessDay({ dayEnds = USUAL_END }: Pick<Location, 'dayEnds'>, at: string): string {
+  const today = at.slice(0, 10);
+  return at.slice(11) < dayEnds ? dateOfDay(dayNumber(today) - 1) : today;
+}

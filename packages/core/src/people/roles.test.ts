@@ -15,6 +15,7 @@ const TABLE: Readonly<Record<Action, string>> = {
   'see-trail': 'O',
   'blank-orders': 'O',
   'see-orders': 'OELT t',
+  'see-takings': 'OEL',
   'take-orders': 'OLT t',
   'void-orders': 'OL',
   'name-prices': 'OL',

@@ -32,6 +32,8 @@ const RULES = {
   /** Blank the name, the place and the notes of an order. */
   'blank-orders': { roles: ['owner'] },
   'see-orders': { roles: ['owner', 'editor', 'lead', 'till'], devices: ['till'] },
+  /** What was taken, what guests chose, and what it costs to make. */
+  'see-takings': { roles: ['owner', 'editor', 'lead'] },
   'take-orders': { roles: ['owner', 'lead', 'till'], devices: ['till'] },
   'void-orders': { roles: ['owner', 'lead'] },
   /** Enter an open price, or sell what is short. */

@@ -1,19 +1,12 @@
 import { type CheckLine, type ReplayLine, workbenchApi } from '@hearty-ladle/core';
 import { servedMenu, storedMenu } from '../../queries/menu.ts';
 import { notAllowed } from '../actor.ts';
+import { BUSY_REPLAYING } from '../busy-replaying.ts';
 import { NO_MENU } from '../menu-reply.ts';
 import { problem } from '../reply.ts';
 import type { AudienceRouter } from '../router.ts';
 import type { Services } from '../services.ts';
 import { streamLines } from '../stream-lines.ts';
-
-const BUSY = problem(
-  503,
-  'busy-checking',
-  'Others are checking or replaying; please try again in a moment.',
-  {},
-  { 'Retry-After': '2' },
-);
 
 const TWO_CURRENCIES = problem(
   422,
@@ -28,7 +21,7 @@ export function checkRoutes(routes: AudienceRouter, services: Services): void {
   routes.stream(workbenchApi.check, async ({ body }, _request, response) => {
     const stored = await storedMenu(services);
     if (!stored) return NO_MENU;
-    if (lineChecks.isFull) return BUSY;
+    if (lineChecks.isFull) return BUSY_REPLAYING;
     await streamLines<CheckLine>(response, async (write, signal) =>
       write({ findings: await lineChecks.run(stored.menu, body, (done, total) => write({ done, total }), signal) }),
     );
@@ -41,7 +34,7 @@ export function checkRoutes(routes: AudienceRouter, services: Services): void {
     const served = await servedMenu(services, body.location ?? undefined);
     if (!stored || !served) return NO_MENU;
     if (stored.menu.currency !== served.menu.currency) return TWO_CURRENCIES;
-    if (replays.isFull) return BUSY;
+    if (replays.isFull) return BUSY_REPLAYING;
     await streamLines<ReplayLine>(response, async (write, signal) =>
       write(await replays.run(served.menu, stored.menu, body, write, signal)),
     );

@@ -12,6 +12,7 @@ const ACTION_WORDS: Readonly<Record<Action, string>> = {
   'see-trail': 'see the trail',
   'blank-orders': 'blank an order',
   'see-orders': 'see orders',
+  'see-takings': 'see the takings',
   'take-orders': 'take an order',
   'void-orders': 'void an order',
   'name-prices': 'name a price',

@@ -17,6 +17,7 @@ import { accountApi } from './account.ts';
 import { editionsApi } from './editions.ts';
 import { before, oneOrder, orderList } from './order-list.ts';
 import { busyWithTables, noMenu } from './refusals.ts';
+import { takingsApi } from './takings.ts';
 import { webhooksApi } from './webhooks.ts';
 
 const { get, post } = routesFor('workbench');
@@ -178,6 +179,7 @@ export const workbenchApi = {
   }),
   ...accountApi,
   ...editionsApi,
+  ...takingsApi,
   ...webhooksApi,
   events: get('/events', {
     action: 'read-menu',
