@@ -15,11 +15,11 @@ const SERVER_ACCESS = [
   injects('HttpClient', '^ApiClient', 'Only ApiClient uses HTTP.'),
   injects(
     'ApiClient',
-    '^(Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi)',
-    'Only Api, StockApi, SessionApi, EditionsApi, TablesApi and ProgramsApi use the client; they name what a call is for.',
+    '^(Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi|TakingsApi)',
+    'Only Api, StockApi, SessionApi, EditionsApi, TablesApi, ProgramsApi and TakingsApi use the client; they name what a call is for.',
   ),
   injects(
-    'Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi|Live',
+    'Api|StockApi|SessionApi|EditionsApi|TablesApi|ProgramsApi|TakingsApi|Live',
     'Effects',
     'Only effects talk to the server; pages dispatch actions.',
   ),

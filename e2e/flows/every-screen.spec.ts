@@ -22,6 +22,7 @@ const SCREENS = [
   ['/pass', 'Pass'],
   ['/till', 'Tap a dish'],
   ['/orders', 'Choose an order'],
+  ['/takings', 'Business days'],
   ['/board', 'Off now'],
   ['/pantry', 'Butter'],
   ['/setup/printers', 'Choose a station to say what prints there'],

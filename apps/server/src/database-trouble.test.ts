@@ -212,6 +212,8 @@ describe('a server that stops', () => {
 /** What a route can't be asked without. */
 function neededBy(path: string): object {
   if (path.includes('/ledger')) return { what: 'x' };
+  if (path.includes('/takings'))
+    return { from: '2026-01-01', to: '2026-01-31', ...(path.endsWith('/takings') && { by: 'day' }) };
   if (path.endsWith('/counts/sheet')) return { file: 'counts.csv' };
   return path.endsWith('/tables') ? { file: 'menu.xlsx' } : {};
 }

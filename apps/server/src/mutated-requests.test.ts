@@ -106,6 +106,8 @@ function rightBody(name: string, menu: Awaited<ReturnType<typeof menuAt>>, rando
       };
     case 'setCount':
       return { what: { ingredient: 'egg' }, low: 3, isCounted: true };
+    case 'whatIf':
+      return { location: 'steps', days: 28, prices: [{ place: 'items/ember/price', list: 'house', amount: 990 }] };
     case 'setHouse':
       return { version: 5_000, house: { orders: {}, rates: {} } };
     case 'pin':

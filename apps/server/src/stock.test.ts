@@ -46,6 +46,9 @@ describe('86', () => {
     await sendOrder(other, { lines: [{ item: 'ember' }] }).expect(422);
     const turnedAway = await house.database.query('SELECT location, total::int, problems FROM turned_away');
     expect(turnedAway).toEqual([{ location: 'steps', total: 1_070, problems: [refused.body.problems[0]] }]);
+    const ever = { from: '2020-01-01', to: '2999-12-31' };
+    const missed = await request(other).get('/api/workbench/takings/missed').query(ever).expect(200);
+    expect(missed.body).toMatchObject([{ kind: 'choice', id: 'noodle/wheat', orders: 1, money: 1_070 }]);
     await sendOrder(other, { location: 'millrace', lines: [BOWL] }).expect(201);
     const told = await request(other).get('/api/shop/standing').query({ location: 'steps' }).expect(200);
     expect(told.body.out.choices).toEqual(['noodle/wheat']);

@@ -3,7 +3,6 @@ import type {
   GroupsTakings,
   HangTime,
   Menu,
-  Missed,
   OrdersBehind,
   Pairs,
   RepeatedNote,
@@ -227,13 +226,6 @@ describe('takings', () => {
       .expect(200);
     expect((await ask<OrdersBehind>('/orders', figure)).total).toBe((note?.orders ?? 0) - 1);
     expect(await all()).toEqual(plainSums(orders));
-  });
-
-  it('tell what could not be had', async () => {
-    const missed = await ask<Missed[]>('/missed', EVER);
-    const turnedAway = (await house.database.query('SELECT count(*)::int AS n FROM turned_away'))[0].n as number;
-    expect(missed.length > 0).toBe(turnedAway > 0);
-    for (const { orders: refused, money } of missed) expect([refused > 0, money > 0]).toEqual([true, true]);
   });
 
   it('are refused the wrong way round, and shown for the places where one may see them', async () => {

@@ -24,7 +24,7 @@ import { Takings1790001200000 } from './migrations/1790001200000-takings.ts';
 import { Webhooks1790001100000 } from './migrations/1790001100000-webhooks.ts';
 
 const POOL_SIZE = 12;
-const CONNECT_MS = 2_000;
+const CONNECT_MS = 4_000;
 /** A statement waits for a lock no longer. */
 export const LOCK_MS = 2_500;
 const STATEMENT_MS = 4_000;

@@ -5,10 +5,12 @@ import checkbox from '@primeuix/themes/aura/checkbox';
 import datatable from '@primeuix/themes/aura/datatable';
 import datepicker from '@primeuix/themes/aura/datepicker';
 import dialog from '@primeuix/themes/aura/dialog';
+import drawer from '@primeuix/themes/aura/drawer';
 import fileupload from '@primeuix/themes/aura/fileupload';
 import inputnumber from '@primeuix/themes/aura/inputnumber';
 import menu from '@primeuix/themes/aura/menu';
 import message from '@primeuix/themes/aura/message';
+import paginator from '@primeuix/themes/aura/paginator';
 import popover from '@primeuix/themes/aura/popover';
 import progressbar from '@primeuix/themes/aura/progressbar';
 import radiobutton from '@primeuix/themes/aura/radiobutton';
@@ -26,10 +28,12 @@ const components = {
   datatable,
   datepicker,
   dialog,
+  drawer,
   fileupload,
   inputnumber,
   menu,
   message,
+  paginator,
   popover,
   progressbar,
   radiobutton,

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { Channel, Service } from '../menu/condition-schema.ts';
 import { optional } from '../menu/schema-kit.ts';
+import type { StaticOf } from './contract.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
 /** Takings: what was sold, and what guests chose. Money is in minor units, shares are told as the counts behind them. */
@@ -22,8 +23,7 @@ export const takingsFilter = {
   toHour: optional(Type.Integer({ minimum: 1, maximum: 24 })),
   item: optional(text),
 };
-const TakingsFilter = object(takingsFilter);
-export type TakingsFilter = Readonly<Static<typeof TakingsFilter>>;
+export type TakingsFilter = Readonly<StaticOf<typeof takingsFilter>>;
 
 /** `costed`: the part of the money whose cost is known; `cost`: what that cost to buy. */
 const sums = { orders: count, portions: count, money, costed: money, cost: money };
@@ -127,8 +127,7 @@ export const behindFigure = {
   note: optional(text),
   station: optional(text),
 };
-const BehindFigure = object(behindFigure);
-export type BehindFigure = Readonly<Static<typeof BehindFigure>>;
+export type BehindFigure = Readonly<StaticOf<typeof behindFigure>>;
 
 /** An order behind a figure. */
 export const OrderBehind = object({

@@ -7,7 +7,10 @@ const SEPARATOR_LINE = /^sep=(.)\r?\n/i;
 const DELIMITERS = [',', ';', '\t'];
 
 /** A table as CSV: RFC 4180, with a header. */
-export function writeCsv({ columns, rows }: TableOut): string {
+export function writeCsv({
+  columns,
+  rows,
+}: { readonly columns: readonly Pick<TableOut['columns'][number], 'header'>[] } & Pick<TableOut, 'rows'>): string {
   return `${Papa.unparse([columns.map(({ header }) => header), ...rows] as string[][], { newline: '\r\n' })}\r\n`;
 }
 

@@ -9,7 +9,7 @@ export interface SoldRound {
 }
 
 /** A dish in an order. Money in minor units; `costed`: the part of it whose cost is known; `cost`: what that cost to buy. */
-export interface SoldDish {
+interface SoldDish {
   readonly item: string;
   portions: number;
   money: number;
@@ -22,7 +22,7 @@ export interface SoldDish {
  * for; `answered`: those with an answer; `money`: what its answers add to the base price; `paid`: units of choices that
  * cost extra; `included`, `used`: units that the price includes, and how many of them were taken.
  */
-export interface SoldGroup {
+interface SoldGroup {
   readonly item: string;
   readonly group: string;
   asked: number;
@@ -34,7 +34,7 @@ export interface SoldGroup {
 }
 
 /** A choice that was picked for a dish of an order. */
-export interface SoldChoice {
+interface SoldChoice {
   readonly item: string;
   readonly group: string;
   readonly choice: string;
@@ -44,7 +44,7 @@ export interface SoldChoice {
 }
 
 /** A note in an order, as it is compared with others. */
-export interface SoldNote {
+interface SoldNote {
   readonly item: string;
   readonly group: string;
   readonly text: string;

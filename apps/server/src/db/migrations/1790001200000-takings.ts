@@ -36,7 +36,9 @@ export class Takings1790001200000 implements MigrationInterface {
       await runner.query(`CREATE TABLE "${table}_daily" (${hour}${DIMENSIONS}, ${columns})`);
       await runner.query(`CREATE INDEX "ix_${table}_daily" ON "${table}_daily" ("day", "location")`);
     }
-    await runner.query(`CREATE INDEX "ix_sold_choice_daily_choice" ON "sold_choice_daily" ("group_id", "choice", "day")`);
+    await runner.query(
+      `CREATE INDEX "ix_sold_choice_daily_choice" ON "sold_choice_daily" ("group_id", "choice", "day")`,
+    );
     await runner.query(`CREATE TABLE "sold_note" (${OF_ORDER}, "item" text NOT NULL, "group_id" text NOT NULL,
       "text" text NOT NULL)`);
     await runner.query(`CREATE INDEX "ix_sold_note_order" ON "sold_note" ("order_id")`);
@@ -53,7 +55,9 @@ export class Takings1790001200000 implements MigrationInterface {
     // The orders that have to be booked, or booked again; one row for each reason. No foreign key: it would lock the order.
     await runner.query(`CREATE TABLE "booking_due" ("id" bigint GENERATED ALWAYS AS IDENTITY, "order_id" uuid NOT NULL,
       CONSTRAINT "pk_booking_due" PRIMARY KEY ("id"))`);
-    await runner.query(`INSERT INTO booking_due (order_id) SELECT id FROM orders WHERE added_to IS NULL ORDER BY placed_at`);
+    await runner.query(
+      `INSERT INTO booking_due (order_id) SELECT id FROM orders WHERE added_to IS NULL ORDER BY placed_at`,
+    );
   }
 
   async down(runner: QueryRunner): Promise<void> {

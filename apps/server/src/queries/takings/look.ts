@@ -54,6 +54,6 @@ export async function looking<T>(database: DataSource, read: (manager: EntityMan
 }
 
 /** Sums of money are exact in a double up to 2^53 minor units. */
-export const MONEY_SUMS = `coalesce(sum(money), 0)::float8 AS money, coalesce(sum(costed), 0)::float8 AS costed,
+const MONEY_SUMS = `coalesce(sum(money), 0)::float8 AS money, coalesce(sum(costed), 0)::float8 AS costed,
   coalesce(sum(cost), 0)::float8 AS cost`;
 export const ORDER_SUMS = `coalesce(sum(orders), 0)::int AS orders, coalesce(sum(portions), 0)::int AS portions, ${MONEY_SUMS}`;

@@ -77,6 +77,12 @@ export default [
         title: 'Editions · Hearty Ladle',
       },
       {
+        path: 'takings',
+        canActivate: [opensTo(OPEN_TO.takings)],
+        loadChildren: () => import('../features/takings/takings.routes.ts'),
+        title: 'Takings · Hearty Ladle',
+      },
+      {
         path: 'history',
         canActivate: [opensTo(OPEN_TO.history)],
         loadChildren: () => import('../features/history/history.routes.ts'),

@@ -59,6 +59,7 @@ const RAIL: readonly Rail[] = [
   {
     name: 'Look back and set up',
     screens: [
+      { screen: 'takings', name: 'Takings', icon: 'pi-chart-bar' },
       { screen: 'history', name: 'History', icon: 'pi-history' },
       { screen: 'setup', name: 'Set-up', icon: 'pi-sliders-h' },
     ],

@@ -22,6 +22,11 @@ export function pastedFile(text: string): TableFile {
   return { name: 'pasted.csv', content: base64Of(new TextEncoder().encode(text)) };
 }
 
+/** Hands a text to the browser as a file, marked as UTF-8 for spreadsheets. */
+export function saveText(name: string, text: string): void {
+  saveFile({ name, content: base64Of(new TextEncoder().encode(`\ufeff${text}`)) });
+}
+
 const AT_ONCE = 8_192;
 
 function base64Of(bytes: Uint8Array): string {

@@ -13,6 +13,7 @@ export const OPEN_TO = {
   history: 'see-set-up',
   setup: 'read-menu',
   orders: 'see-orders',
+  takings: 'see-takings',
   pantry: 'read-menu',
   board: 'read-menu',
   till: 'take-orders',

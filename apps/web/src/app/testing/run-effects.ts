@@ -9,6 +9,7 @@ import { Live } from '../api/live.ts';
 import { SessionApi } from '../api/session-api.ts';
 import { ProgramsApi } from '../api/programs-api.ts';
 import { TablesApi } from '../api/tables-api.ts';
+import { TakingsApi } from '../api/takings-api.ts';
 
 /**
  * Runs effects with a fake server; dispatched actions are recorded and go through the feature's reducer. `others`: what
@@ -42,6 +43,7 @@ export function runEffects<E extends object, S>(
       { provide: SessionApi, useValue: api },
       { provide: TablesApi, useValue: api },
       { provide: ProgramsApi, useValue: api },
+      { provide: TakingsApi, useValue: api },
       { provide: Live, useValue: { events, connected: NEVER } },
       { provide: Store, useValue: store },
       ...more,

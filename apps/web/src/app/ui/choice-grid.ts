@@ -10,6 +10,7 @@ import {
   inject,
   Injector,
   input,
+  linkedSignal,
   output,
   signal,
   type TemplateRef,
@@ -70,6 +71,8 @@ export class ChoiceGrid {
   readonly details = input<TemplateRef<{ $implicit: Choice }>>();
   /** The choice to go to. */
   readonly found = input<string>();
+  /** What is typed into the box for new choices already. */
+  readonly suggested = input('');
   /**
    * The new list of choices, and the field and row that were typed in (absent if rows were added, removed or moved).
    */
@@ -110,7 +113,7 @@ export class ChoiceGrid {
     label: title,
   }));
   /** The text in the box below the grid; after adding, the lines that could not be parsed. */
-  protected readonly typed = signal('');
+  protected readonly typed = linkedSignal(() => this.suggested());
   protected readonly hasLeftOver = signal(false);
   protected readonly notUnderstood = signal(0);
   protected readonly wrong = computed(() => this.texts().wrong());

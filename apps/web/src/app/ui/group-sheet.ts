@@ -54,6 +54,8 @@ export class GroupSheet {
   readonly dish = input<string>();
   /** A choice to go to. */
   readonly found = input<string>();
+  /** A choice that is typed in already, but not added. */
+  readonly suggested = input('');
   /** The choices on screen as a table. */
   protected readonly tables = computed(() => [{ table: 'choices' as const, rows: [[this.group().id]] }]);
   /** Just added: its name is typed first. */

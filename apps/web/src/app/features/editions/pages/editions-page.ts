@@ -23,7 +23,7 @@ import { whoMay } from '../../../text/roles.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
 import { ChangeCardList, type ShownCard } from '../components/change-card-list.ts';
 import { PublishPanel, type PublishWish } from '../components/publish-panel.ts';
-import { ReplayPanel } from '../components/replay-panel.ts';
+import { ReplayPanel } from '../../../ui/replay-panel.ts';
 import { OrderSideBySide } from '../components/order-side-by-side.ts';
 import { PlanCalendar } from '../components/plan-calendar.ts';
 import { PlanDialog } from '../components/plan-dialog.ts';

@@ -6,7 +6,6 @@ import type {
   PublishAgain,
   PublishRequest,
   Reach,
-  ReplayLine,
   ReplayRequest,
   Workbook,
 } from '@hearty-ladle/core';
@@ -17,11 +16,11 @@ import { Api } from '../../../api/api.ts';
 import { EditionsApi, type PublishAnswer } from '../../../api/editions-api.ts';
 import { Live } from '../../../api/live.ts';
 import { ReachFinder } from '../../../state/reach-finder.ts';
+import type { ReplayEnd, ReplayRun } from '../../../ui/replay-panel.ts';
 
 const PAGE = 60;
 const REACH_PAUSE_MS = 250;
 
-export type ReplayEnd = Extract<ReplayLine, { sums: unknown }>;
 /** What is published: the draft, or an edition that there is. */
 export type Publishing = { readonly draft: PublishRequest } | { readonly again: PublishAgain; readonly number: number };
 
@@ -31,8 +30,7 @@ export interface PublishingState {
   readonly isListed: boolean;
   readonly reach:
     { readonly done: number; readonly total: number; readonly found?: Reach; readonly hasFailed?: true } | undefined;
-  readonly replay:
-    { readonly done: number; readonly total: number; readonly end?: ReplayEnd; readonly hasFailed?: true } | undefined;
+  readonly replay: ReplayRun | undefined;
   /** A past order that is looked at, before and after. */
   readonly order: OpenedOrder | undefined;
   /** What was sent last, and stays until it is answered. */

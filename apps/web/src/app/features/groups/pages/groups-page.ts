@@ -71,6 +71,8 @@ export class GroupsPage {
   readonly group = input<string>();
   /** The choice to go to, as found by its name. */
   readonly choice = input<string>();
+  /** A choice to add, as the takings suggest it: typed in, but not added yet. */
+  readonly suggest = input<string>();
   protected readonly view = inject(MenuView);
   protected readonly marks = inject(FindingsView).marks;
   readonly #editor = inject(MenuEditor);

@@ -5,7 +5,7 @@ import { debounceTime, of, switchMap } from 'rxjs';
 import { AnalysisFinder } from '../../../state/analysis-finder.ts';
 import { MenuView } from '../../../state/menu-view.ts';
 import { formatMoney } from '../../../text/money.ts';
-import type { PriceRow } from './price-rows.ts';
+import type { PriceRow } from '../../../text/price-rows.ts';
 
 const PAUSE_MS = 300;
 

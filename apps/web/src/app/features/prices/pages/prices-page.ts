@@ -28,7 +28,7 @@ import { Fold } from '../../../ui/fold.ts';
 import { type Offering, OfferTools } from '../components/offer-tools.ts';
 import { PriceTools, type Repricing } from '../components/price-tools.ts';
 import { DishMargins } from './dish-margins.ts';
-import { type PriceRow, priceRows } from './price-rows.ts';
+import { type PriceRow, priceRows } from '../../../text/price-rows.ts';
 import { priceTables } from './price-tables.ts';
 
 /** Every sum of the menu by price list in one grid: found, typed, filled, raised, set from another list. */

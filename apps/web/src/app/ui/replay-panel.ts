@@ -1,18 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { compileMenu, type OrderProblem, textIn, type Workbook } from '@hearty-ladle/core';
+import { compileMenu, type OrderProblem, type ReplayLine, textIn, type Workbook } from '@hearty-ladle/core';
 import { RouterLink } from '@angular/router';
 import { ButtonDirective } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { TableModule } from 'primeng/table';
-import { formatMoney } from '../../../text/money.ts';
-import { formatMoment } from '../../../text/days.ts';
-import { problemMessage } from '../../../text/problems.ts';
-import { SelectField } from '../../../ui/fields/select-field.ts';
-import type { PublishingState } from '../store/publishing-store.ts';
+import { formatMoney } from '../text/money.ts';
+import { formatMoment } from '../text/days.ts';
+import { problemMessage } from '../text/problems.ts';
+import { SelectField } from './fields/select-field.ts';
+
+export type ReplayEnd = Extract<ReplayLine, { sums: unknown }>;
+/** A replay that is running, or what came of it. */
+export interface ReplayRun {
+  readonly done: number;
+  readonly total: number;
+  readonly end?: ReplayEnd;
+  readonly hasFailed?: boolean;
+}
 
 const DAYS = ['7', '14', '28', '42'];
 
-/** What the orders of the last weeks would have come to, before anything is published. */
+/** What the orders of the last weeks would have come to, before anything is changed for guests. */
 @Component({
   selector: 'hl-replay-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,7 +30,14 @@ const DAYS = ['7', '14', '28', '42'];
 })
 export class ReplayPanel {
   readonly menu = input.required<Workbook>();
-  readonly replay = input.required<PublishingState['replay']>();
+  readonly replay = input.required<ReplayRun | undefined>();
+  readonly heading = input.required<string>();
+  /** What is compared, in a sentence. */
+  readonly about = input.required<string>();
+  readonly verb = input('Replay them');
+  readonly isDisabled = input(false);
+  /** Whether an order can be looked at, before and after. */
+  readonly canOpen = input(false);
   /** Days back. */
   readonly asked = output<number>();
   readonly dropped = output();
