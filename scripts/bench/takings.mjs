@@ -81,6 +81,7 @@ async function multiply(house) {
         SELECT ${values.join(', ')} FROM ${table} AS t JOIN copied AS c ON c.old_id = t.order_id`,
     );
   }
+  for (const table of TABLES) await house.query(`ANALYZE ${table}`);
   await house.query('INSERT INTO sold_change (day, location) SELECT DISTINCT day, location FROM sold_order');
 }
 

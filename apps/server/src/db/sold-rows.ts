@@ -1,5 +1,5 @@
-import type { Sold } from '@hearty-ladle/core';
-import type { EntityManager } from 'typeorm';
+import { DAY_PARTS, type Sold } from '@hearty-ladle/core';
+import type { DataSource, EntityManager } from 'typeorm';
 import { copyRows } from './copy-rows.ts';
 
 /** When, where and how an order was placed: what takings are looked at by. */
@@ -28,33 +28,41 @@ export interface BookedOrder {
 }
 
 const PLACED = ['order_id', 'hour', 'day', 'location', 'channel', 'service'];
-/** How the rows of each table are summed up by day: what they are known by, and what is added. */
-const SUMMED = {
-  sold_order: { keys: ['hour'], sums: ['orders', 'portions', 'money', 'costed', 'cost'] },
+/** How the rows of each table are summed up by day: what they are known by, what is added, and what is left out. */
+const SUMMED: Readonly<
+  Record<SummedTable, { keys: readonly string[]; sums: readonly string[]; own?: readonly string[] }>
+> = {
+  sold_order: { keys: [], sums: ['orders', 'portions', 'money', 'costed', 'cost'] },
   sold_dish: { keys: ['item'], sums: ['orders', 'portions', 'money', 'costed', 'cost'] },
   sold_group: {
-    keys: ['item', 'group_id'],
-    sums: [
-      'orders',
-      'item_orders',
-      'paid_orders',
-      'item_paid_orders',
-      'asked',
-      'answered',
-      'money',
-      'included',
-      'used',
-    ],
+    keys: ['group_id'],
+    sums: ['orders', 'paid_orders', 'asked', 'answered', 'money', 'included', 'used'],
+    own: ['item', 'item_orders', 'item_paid_orders'],
   },
-  sold_choice: { keys: ['item', 'group_id', 'choice'], sums: ['orders', 'item_orders', 'units', 'paid', 'money'] },
+  sold_choice: {
+    keys: ['group_id', 'choice'],
+    sums: ['orders', 'units', 'paid', 'money'],
+    own: ['item', 'item_orders'],
+  },
   sold_pair: { keys: ['item', 'other'], sums: ['orders'] },
-} as const;
+};
+type SummedTable = 'sold_order' | 'sold_dish' | 'sold_group' | 'sold_choice' | 'sold_pair';
+/** Orders are told by every hour, the rest by parts of the day: there are far fewer sums of those. */
+const hourOf = (table: string) =>
+  table === 'sold_order'
+    ? 'hour'
+    : `(ARRAY[${DAY_PARTS.join(', ')}])[width_bucket(hour::int, ARRAY[${DAY_PARTS.join(', ')}])]`;
 const OTHERS = { sold_note: ['item', 'group_id', 'text'], sold_ticket: ['ticket_id', 'station', 'seconds'] } as const;
 const TABLES = [...Object.keys(SUMMED), ...Object.keys(OTHERS)];
 
 /** Makes an order due to be booked again, with all its rounds. Takes no lock. */
 export async function bookAgain(manager: EntityManager, orderId: string): Promise<void> {
   await manager.query('INSERT INTO booking_due (order_id) VALUES ($1)', [orderId]);
+}
+
+/** Lets the database look at what is in the tables, so that it plans well for them. */
+export async function analyseSold(database: DataSource): Promise<void> {
+  for (const table of TABLES) await database.query(`ANALYZE ${table}`);
 }
 
 /** Forgets everything that was booked, with what is due. */
@@ -85,14 +93,15 @@ export async function writeSold(
       [...PLACED, ...columns],
       booked.flatMap((order) => of(order).map((row) => [...valuesOf(order.placed), ...row])),
     );
-  const { sold_order, sold_dish, sold_group, sold_choice, sold_pair } = SUMMED;
-  await write('sold_order', sold_order.sums, ({ sold }) => [[1, sold.portions, sold.money, sold.costed, sold.cost]]);
-  await write('sold_dish', columnsOf(sold_dish), ({ sold }) =>
+  await write('sold_order', columnsOf('sold_order'), ({ sold }) => [
+    [1, sold.portions, sold.money, sold.costed, sold.cost],
+  ]);
+  await write('sold_dish', columnsOf('sold_dish'), ({ sold }) =>
     sold.dishes.map(({ item, portions, money, costed, cost }) => [item, 1, portions, money, costed, cost]),
   );
-  await write('sold_group', columnsOf(sold_group), ({ sold }) => groupRows(sold));
-  await write('sold_choice', columnsOf(sold_choice), ({ sold }) => choiceRows(sold));
-  await write('sold_pair', columnsOf(sold_pair), ({ sold }) => pairRows(sold));
+  await write('sold_group', columnsOf('sold_group'), ({ sold }) => groupRows(sold));
+  await write('sold_choice', columnsOf('sold_choice'), ({ sold }) => choiceRows(sold));
+  await write('sold_pair', columnsOf('sold_pair'), ({ sold }) => pairRows(sold));
   await write('sold_note', OTHERS.sold_note, ({ sold }) =>
     sold.notes.map(({ item, group, text }) => [item, group, text]),
   );
@@ -105,10 +114,10 @@ export async function writeSold(
   );
 }
 
-const columnsOf = ({ keys, sums }: { readonly keys: readonly string[]; readonly sums: readonly string[] }) => [
-  ...keys,
-  ...sums,
-];
+const columnsOf = (table: SummedTable) => {
+  const { keys, sums, own = [] } = SUMMED[table];
+  return [...keys, ...sums, ...own];
+};
 const valuesOf = ({ orderId, hour, day, location, channel, service }: Placed) => [
   orderId,
   hour,
@@ -125,14 +134,14 @@ function groupRows({ groups }: Sold): unknown[][] {
   return groups.map(({ item, group, asked, answered, money, included, used, ...sums }) => {
     const isPaid = sums.paid > 0 ? 1 : 0;
     const [order, paidOrder] = [isFirst(seen, group), isPaid === 1 ? isFirst(paid, group) : 0];
-    return [item, group, order, 1, paidOrder, isPaid, asked, answered, money, included, used];
+    return [group, order, paidOrder, asked, answered, money, included, used, item, 1, isPaid];
   });
 }
 
 function choiceRows({ choices }: Sold): unknown[][] {
   const seen = new Set<string>();
   return choices.map(({ item, group, choice, units, paid, money }) => {
-    return [item, group, choice, isFirst(seen, `${group}/${choice}`), 1, units, paid, money];
+    return [group, choice, isFirst(seen, `${group}/${choice}`), units, paid, money, item, 1];
   });
 }
 
@@ -160,12 +169,13 @@ export async function sumUpDays(manager: EntityManager): Promise<boolean> {
   const chosen = '(day, location) IN (SELECT * FROM unnest($1::date[], $2::text[]))';
   await manager.query(`DELETE FROM sold_change WHERE ${chosen}`, days);
   for (const [table, { keys, sums }] of Object.entries(SUMMED)) {
-    const known = ['day', 'location', 'channel', 'service', ...keys].join(', ');
-    const added = sums.map((column) => `sum(${column})`).join(', ');
+    const known = ['day', 'location', 'channel', 'service', ...keys];
+    const added = sums.map((column) => `sum(${column})`);
     await manager.query(`DELETE FROM ${table}_daily WHERE ${chosen}`, days);
     await manager.query(
-      `INSERT INTO ${table}_daily (${known}, ${sums.join(', ')})
-        SELECT ${known}, ${added} FROM ${table} WHERE ${chosen} GROUP BY ${known}`,
+      `INSERT INTO ${table}_daily (${['hour', ...known, ...sums].join(', ')})
+        SELECT ${[hourOf(table), ...known, ...added].join(', ')} FROM ${table} WHERE ${chosen}
+        GROUP BY ${['1', ...known].join(', ')}`,
       days,
     );
   }

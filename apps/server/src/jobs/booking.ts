@@ -13,7 +13,14 @@ import { type DataSource, type EntityManager, In } from 'typeorm';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Editions } from '../db/editions.ts';
 import { OrderEntity, type OrderRow, OrderVoidEntity, type OrderVoidRow } from '../db/entities.ts';
-import { type BookedOrder, type BumpedTicket, type Placed, sumUpDays, writeSold } from '../db/sold-rows.ts';
+import {
+  analyseSold,
+  type BookedOrder,
+  type BumpedTicket,
+  type Placed,
+  sumUpDays,
+  writeSold,
+} from '../db/sold-rows.ts';
 import { log } from '../log.ts';
 
 const EVERY_MS = 5_000;
@@ -21,6 +28,8 @@ const ORDERS_AT_ONCE = 100;
 /** So many steps of booking are waited for before takings are shown, and so long for those of another process. */
 const STEPS_AWAITED = 6;
 const OTHERS_MS = 60;
+/** After so many steps on end the planner is told how the tables have grown. */
+const STEPS_UNTIL_ANALYSED = 25;
 /** Of PostgreSQL's advisory locks: one process books at a time. */
 const LOCK = 20;
 
@@ -69,7 +78,9 @@ export class Booking {
   #again(): void {
     this.#work = this.#work
       .then(async () => {
-        while (!this.#stopping && (await this.#step()) === 'something');
+        let steps = 0;
+        while (!this.#stopping && (await this.#step()) === 'something')
+          if (++steps % STEPS_UNTIL_ANALYSED === 0) await analyseSold(this.#database);
       })
       .catch((error: unknown) => log.warn({ err: error }, 'orders are booked later'));
   }

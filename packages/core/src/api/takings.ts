@@ -30,6 +30,9 @@ const sums = { orders: count, portions: count, money, costed: money, cost: money
 export const TakingsSums = object(sums);
 export type TakingsSums = Readonly<Static<typeof TakingsSums>>;
 
+/** The hours at which the parts of the day begin; takings from one of them to another are quickest to tell. */
+export const DAY_PARTS: readonly number[] = [0, 5, 11, 15, 18];
+
 /** What takings are told by. */
 export const TAKINGS_BY = ['day', 'hour', 'weekday', 'location', 'channel', 'service'] as const;
 export const TakingsBy = enumOf(...TAKINGS_BY);
@@ -88,7 +91,8 @@ export type SoldThing = Static<typeof SoldThing>;
 /** Two things in the same orders: how often together, and each by itself (`one`: the first). */
 export const Pair = object({ first: SoldThing, second: SoldThing, both: count, one: count, other: count });
 export type Pair = Readonly<Static<typeof Pair>>;
-export const Pairs = object({ orders: count, pairs: many(Pair) });
+/** `from`: the first day looked at, which may be later than the one asked for. */
+export const Pairs = object({ from: Day, orders: count, pairs: many(Pair) });
 export type Pairs = Readonly<Static<typeof Pairs>>;
 
 /** A note that was written more than once: with which dishes (most often first) and in answer to which group. */

@@ -23,7 +23,7 @@ describe('whether there is enough to say so', () => {
     expect(isTelling({ both: 0, one: 0, other: 0, orders: 0 })).toBe(false);
   });
 
-  it('follows the critical value of chi-square with one degree of freedom, 3.841 (NIST/SEMATECH e-Handbook, 1.3.6.7.4, from memory)', () => {
+  it('follows chi-square’s critical value for one degree of freedom, 3.841 (NIST/SEMATECH e-Handbook, 1.3.6.7.4, from memory)', () => {
     // With n(ad − bc)² ÷ (product of the margins) as the statistic, just above and just below the value.
     const chiSquare = (both: number) => {
       const [a, b, c] = [both, 300 - both, 250 - both];

@@ -5,17 +5,22 @@ const DIMENSIONS = `"day" date NOT NULL, "location" text NOT NULL, "channel" tex
 const OF_ORDER = `"order_id" uuid NOT NULL, "hour" smallint NOT NULL, ${DIMENSIONS}`;
 const SUMS = `"orders" integer NOT NULL, "portions" integer NOT NULL, "money" bigint NOT NULL, "costed" bigint NOT NULL,
   "cost" bigint NOT NULL`;
-const GROUP_SUMS = `"orders" integer NOT NULL, "item_orders" integer NOT NULL, "paid_orders" integer NOT NULL,
-  "item_paid_orders" integer NOT NULL, "asked" integer NOT NULL, "answered" integer NOT NULL, "money" bigint NOT NULL,
-  "included" integer NOT NULL, "used" integer NOT NULL`;
-const CHOICE_SUMS = `"orders" integer NOT NULL, "item_orders" integer NOT NULL, "units" integer NOT NULL,
-  "paid" integer NOT NULL, "money" bigint NOT NULL`;
-const TABLES: Readonly<Record<string, readonly [keys: string, sums: string]>> = {
-  sold_order: ['', SUMS],
-  sold_dish: [`"item" text NOT NULL`, SUMS],
-  sold_group: [`"item" text NOT NULL, "group_id" text NOT NULL`, GROUP_SUMS],
-  sold_choice: [`"item" text NOT NULL, "group_id" text NOT NULL, "choice" text NOT NULL`, CHOICE_SUMS],
-  sold_pair: [`"item" text NOT NULL, "other" text NOT NULL`, '"orders" integer NOT NULL'],
+const GROUP_SUMS = `"orders" integer NOT NULL, "paid_orders" integer NOT NULL, "asked" integer NOT NULL,
+  "answered" integer NOT NULL, "money" bigint NOT NULL, "included" integer NOT NULL, "used" integer NOT NULL`;
+const CHOICE_SUMS = `"orders" integer NOT NULL, "units" integer NOT NULL, "paid" integer NOT NULL, "money" bigint NOT NULL`;
+const OF_ITEM = '"item" text NOT NULL';
+const ITEM_ORDERS = '"item_orders" integer NOT NULL';
+/** What identifies a row, what is summed up by day, and what only the rows of the orders have. */
+const TABLES: Readonly<Record<string, readonly [keys: string, sums: string, own: string]>> = {
+  sold_order: ['', SUMS, ''],
+  sold_dish: [OF_ITEM, SUMS, ''],
+  sold_group: [
+    '"group_id" text NOT NULL',
+    GROUP_SUMS,
+    `${OF_ITEM}, ${ITEM_ORDERS}, "item_paid_orders" integer NOT NULL`,
+  ],
+  sold_choice: ['"group_id" text NOT NULL, "choice" text NOT NULL', CHOICE_SUMS, `${OF_ITEM}, ${ITEM_ORDERS}`],
+  sold_pair: [`${OF_ITEM}, "other" text NOT NULL`, '"orders" integer NOT NULL', ''],
 };
 
 /**
@@ -26,16 +31,17 @@ export class Takings1790001200000 implements MigrationInterface {
   name = 'Takings1790001200000';
 
   async up(runner: QueryRunner): Promise<void> {
-    for (const [table, [keys, sums]] of Object.entries(TABLES)) {
-      const columns = [keys, sums].filter(Boolean).join(', ');
-      await runner.query(`CREATE TABLE "${table}" (${OF_ORDER}, ${columns})`);
+    for (const [table, [keys, sums, own]] of Object.entries(TABLES)) {
+      const columns = (...parts: readonly string[]) => [keys, sums, ...parts].filter(Boolean).join(', ');
+      await runner.query(`CREATE TABLE "${table}" (${OF_ORDER}, ${columns(own)})`);
       await runner.query(`CREATE INDEX "ix_${table}_order" ON "${table}" ("order_id")`);
       await runner.query(`CREATE INDEX "ix_${table}_day" ON "${table}" ("day", "location")`);
-      // Hours are looked at over orders alone; what else asks for hours reads the rows of the orders.
-      const hour = table === 'sold_order' ? '"hour" smallint NOT NULL, ' : '';
-      await runner.query(`CREATE TABLE "${table}_daily" (${hour}${DIMENSIONS}, ${columns})`);
+      await runner.query(`CREATE TABLE "${table}_daily" ("hour" smallint NOT NULL, ${DIMENSIONS}, ${columns()})`);
       await runner.query(`CREATE INDEX "ix_${table}_daily" ON "${table}_daily" ("day", "location")`);
     }
+    await runner.query(`CREATE INDEX "ix_sold_dish_item" ON "sold_dish" ("item", "day")`);
+    await runner.query(`CREATE INDEX "ix_sold_group_item" ON "sold_group" ("item", "day")`);
+    await runner.query(`CREATE INDEX "ix_sold_choice_item" ON "sold_choice" ("item", "group_id", "choice", "day")`);
     await runner.query(
       `CREATE INDEX "ix_sold_choice_daily_choice" ON "sold_choice_daily" ("group_id", "choice", "day")`,
     );

@@ -1,4 +1,4 @@
-import type { Places, TakingsFilter } from '@hearty-ladle/core';
+import { DAY_PARTS, type Places, type TakingsFilter } from '@hearty-ladle/core';
 import type { DataSource, EntityManager } from 'typeorm';
 
 /** What is looked at, and where the one who looks may. */
@@ -36,9 +36,17 @@ export function whereOf(wanted: Omit<Wanted, 'item'>): Where {
   return where;
 }
 
-/** Which table answers: the sums by day, or the rows of the orders where hours matter. */
-export function tableFor(table: string, { fromHour, toHour }: Wanted): string {
-  return fromHour === undefined && toHour === undefined ? `${table}_daily` : table;
+/** Whether a part of the day begins or ends at an hour. */
+const isPartsEnd = (hour: number | undefined) => hour === undefined || hour === 24 || DAY_PARTS.includes(hour);
+
+/**
+ * Which table answers: the sums by day, or the rows of the orders where hours matter that are no parts of the day, and for
+ * one dish, where the sums are not told by dish.
+ */
+export function tableFor(table: 'sold_dish' | 'sold_group' | 'sold_choice' | 'sold_pair', wanted: Wanted): string {
+  const isByDish = table === 'sold_dish' || table === 'sold_pair';
+  const isSummed = isPartsEnd(wanted.fromHour) && isPartsEnd(wanted.toHour) && (isByDish || wanted.item === undefined);
+  return isSummed ? `${table}_daily` : table;
 }
 
 /**

@@ -136,12 +136,13 @@ async function lastPicked(
     unpicked.map(({ choice }) => choice),
     location ?? null,
     places === 'everywhere' ? null : places,
-    item ?? null,
+    ...(item === undefined ? [] : [item]),
   ];
+  const [table, ofItem] = item === undefined ? ['sold_choice_daily', ''] : ['sold_choice', 'AND c.item = $5'];
   return (await manager.query(
-    `SELECT u.group_id AS "group", u.choice, (SELECT max(day)::text FROM sold_choice_daily AS c
+    `SELECT u.group_id AS "group", u.choice, (SELECT max(day)::text FROM ${table} AS c
           WHERE c.group_id = u.group_id AND c.choice = u.choice AND ($3::text IS NULL OR c.location = $3)
-            AND ($4::text[] IS NULL OR c.location = ANY($4)) AND ($5::text IS NULL OR c.item = $5)) AS last
+            AND ($4::text[] IS NULL OR c.location = ANY($4)) ${ofItem}) AS last
       FROM unnest($1::text[], $2::text[]) WITH ORDINALITY AS u(group_id, choice, nth) ORDER BY nth`,
     values,
   )) as UnpickedChoice[];

@@ -1,4 +1,5 @@
 import type { Pair, Pairs, SoldThing } from '@hearty-ladle/core';
+import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource, EntityManager } from 'typeorm';
 import { looking, tableFor, type Wanted, whereOf } from './look.ts';
 import { ordersLookedAt } from './sums.ts';
@@ -10,23 +11,39 @@ export interface With {
   readonly withChoice?: string;
 }
 
+/** What goes with one thing is looked for in the orders of so many days at most, the latest ones. */
+const MOST_DAYS = 120;
+const DAY_MS = 86_400_000;
 /** Pairs that were together less often say nothing. */
 const LEAST_TOGETHER = 5;
 const MOST_PAIRS = 500;
 
 /** Which dishes go together; or what goes with one dish, or with one choice where it was asked. */
 export async function togetherIn(database: DataSource, wanted: Wanted, thing: With): Promise<Pairs> {
-  const { item: _, ...all } = wanted;
+  const isOfOne = thing.withItem !== undefined || thing.withChoice !== undefined;
+  const { item: _, ...ofAnyDish } = wanted;
+  const all: Wanted = { ...ofAnyDish, ...(isOfOne && { from: latestDays(wanted) }) };
   return looking(database, async (manager) => {
+    // Nothing here is joined to few rows, which the planner can't know of tables that were filled a moment ago.
+    await manager.query('SET LOCAL enable_nestloop = off');
     if (thing.withGroup !== undefined && thing.withChoice !== undefined)
-      return withChoice(manager, all, { group: thing.withGroup, choice: thing.withChoice });
+      return {
+        from: all.from,
+        ...(await withChoice(manager, all, { group: thing.withGroup, choice: thing.withChoice })),
+      };
     const orders = await ordersLookedAt(manager, all);
     const alone = await ordersOfDishes(manager, all);
     const dishes = await dishPairs(manager, all, alone, thing.withItem);
-    if (thing.withItem === undefined) return { orders, pairs: dishes };
+    if (thing.withItem === undefined) return { from: all.from, orders, pairs: dishes };
     const choices = await choicesWithDish(manager, all, thing.withItem, alone.get(thing.withItem) ?? 0);
-    return { orders, pairs: [...dishes, ...choices] };
+    return { from: all.from, orders, pairs: [...dishes, ...choices] };
   });
+}
+
+function latestDays({ from, to }: Wanted): string {
+  const last = Math.min(Date.parse(to), now().getTime());
+  const earliest = new Date(last - (MOST_DAYS - 1) * DAY_MS).toISOString().slice(0, 10);
+  return from > earliest ? from : earliest;
 }
 
 async function ordersOfDishes(manager: EntityManager, wanted: Wanted): Promise<ReadonlyMap<string, number>> {
@@ -60,7 +77,7 @@ async function dishPairs(
 /** Choices in the orders with a dish, of groups that the dish itself does not ask. */
 async function choicesWithDish(manager: EntityManager, wanted: Wanted, item: string, one: number): Promise<Pair[]> {
   const where = whereOf(wanted).add('@item = ?', item);
-  const own = `SELECT group_id FROM ${tableFor('sold_group', wanted)} WHERE ${where.of()}`;
+  const own = `SELECT group_id FROM sold_group WHERE ${where.of()}`;
   const alone = whereOf(wanted).of();
   const rows = (await manager.query(
     `WITH together AS (
@@ -90,7 +107,7 @@ async function withChoice(
   manager: EntityManager,
   wanted: Wanted,
   thing: { readonly group: string; readonly choice: string },
-): Promise<Pairs> {
+): Promise<Omit<Pairs, 'from'>> {
   const where = whereOf(wanted).add('@group_id = ?', thing.group);
   const choice = `$${where.values.length + 1}`;
   const counted = `count(*)::int AS other, count(*) FILTER (WHERE is_mine)::int AS "both"`;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Menu } from '@hearty-ladle/core';
+import { DAY_PARTS, type Menu } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import type { TakingsView } from '../../../api/takings-api.ts';
 import { serviceOptions } from '../../../text/services.ts';
@@ -22,12 +22,13 @@ const PERIODS: readonly Option[] = [
 export const COMPARED: ReadonlySet<string> = new Set(['time', 'dishes', 'groups'] satisfies TakingsView[]);
 /** What is not told for one dish alone. */
 const WITHOUT_DISH: ReadonlySet<string> = new Set(['together', 'kitchen', 'what-if']);
+const PART_NAMES = ['Night', 'Morning', 'Midday', 'Afternoon', 'Evening'];
 const HOURS: readonly Option[] = [
   { value: '', label: 'Any time' },
-  { value: '5-11', label: 'Morning, 05–11' },
-  { value: '11-15', label: 'Midday, 11–15' },
-  { value: '15-18', label: 'Afternoon, 15–18' },
-  { value: '18-24', label: 'Evening, 18–24' },
+  ...DAY_PARTS.map((from, i) => {
+    const to = DAY_PARTS[i + 1] ?? 24;
+    return { value: `${from}-${to}`, label: `${PART_NAMES[i] ?? ''}, ${from}–${to}` };
+  }),
 ];
 
 /** Which orders are looked at. */

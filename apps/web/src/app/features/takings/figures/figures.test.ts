@@ -125,7 +125,7 @@ describe('what guests choose', () => {
       other: 200,
     });
     const figure = togetherFigure(
-      { orders: 1_000, pairs: [pair('toast', 40), pair('millet', 20), pair('root', 5)] },
+      { from: '2026-05-01', orders: 1_000, pairs: [pair('toast', 40), pair('millet', 20), pair('root', 5)] },
       telling,
     );
     expect(textsOf(figure).map((cells) => cells.at(-1))).toEqual(['2.0 times as often', '75 % less often']);

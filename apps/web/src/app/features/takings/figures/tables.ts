@@ -133,8 +133,8 @@ export function togetherFigure({ orders, pairs }: Pairs, telling: Telling): Figu
       words('This'),
       words('and this'),
       figures('Together in'),
-      figures('Of the first'),
-      figures('Than by chance'),
+      figures('Share of the first'),
+      figures('Against chance'),
     ],
     rows: found.map(({ pair, lift: times }) => ({
       id: JSON.stringify([pair.first, pair.second]),

@@ -104,6 +104,12 @@ export class TakingsPage {
     const told = this.told();
     return told?.view === 'time' ? told.told.waiting : 0;
   });
+  /** What goes with one thing is looked for in the latest weeks alone. */
+  protected readonly since = computed(() => {
+    const told = this.told();
+    const isLater = told?.view === 'together' && told.told.from > this.asked().filter.from;
+    return isLater ? `In the orders from ${formatDay(told.told.from, 'en-GB')} on.` : '';
+  });
   protected readonly groups = computed(() => {
     const [told, before] = [this.told(), this.before()];
     return told?.view === 'groups'
