@@ -19,7 +19,7 @@ import {
   type TicketRow,
 } from '../db/entities.ts';
 import { isUnavailable } from '../db/database-errors.ts';
-import { bookAgain } from '../db/sold-rows.ts';
+import { bookAgain, forgetNotes } from '../db/sold-rows.ts';
 import type { Editions } from '../db/editions.ts';
 import { announce } from '../live/announce.ts';
 import { log } from '../log.ts';
@@ -51,6 +51,7 @@ export async function blankOrder(dependencies: BlankDependencies, id: string, do
     for (const round of rounds) found.push(await blankRound(manager, dependencies, round));
     await manager.update(OrderEntity, { id: first }, { search: found.join(' ') });
     await deletePapers(manager, named.number);
+    await forgetNotes(manager, first);
     if (doer) await addToTrail(manager, 'order-blanked', doer, `order ${named.number}`);
     await announce(manager, { type: 'tickets' });
     return true;

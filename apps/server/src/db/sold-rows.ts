@@ -60,6 +60,11 @@ export async function bookAgain(manager: EntityManager, orderId: string): Promis
   await manager.query('INSERT INTO booking_due (order_id) VALUES ($1)', [orderId]);
 }
 
+/** Forgets the notes that were booked with an order at once, before it is booked again. */
+export async function forgetNotes(manager: EntityManager, orderId: string): Promise<void> {
+  await manager.query('DELETE FROM sold_note WHERE order_id = $1', [orderId]);
+}
+
 /** Lets the database look at what is in the tables, so that it plans well for them. */
 export async function analyseSold(database: DataSource): Promise<void> {
   for (const table of TABLES) await database.query(`ANALYZE ${table}`);

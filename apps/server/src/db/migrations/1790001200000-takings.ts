@@ -25,7 +25,8 @@ const TABLES: Readonly<Record<string, readonly [keys: string, sums: string, own:
 
 /**
  * What takings are computed from: a row for each order, dish, group, choice and pair of dishes in an order, the same summed
- * up by day, and notes, tickets that were bumped, and what guests could not have.
+ * up by day, and notes, tickets that were bumped, and what guests could not have. Nothing here has a foreign key: booking
+ * would have to lock the orders, and they would wait for it.
  */
 export class Takings1790001200000 implements MigrationInterface {
   name = 'Takings1790001200000';
@@ -52,13 +53,10 @@ export class Takings1790001200000 implements MigrationInterface {
       "seconds" integer NOT NULL, CONSTRAINT "pk_sold_ticket" PRIMARY KEY ("ticket_id"))`);
     await runner.query(`CREATE TABLE "missed" ("hour" smallint NOT NULL, ${DIMENSIONS},
       "item" text NOT NULL, "kind" text NOT NULL, "thing" text NOT NULL, "money" bigint NOT NULL)`);
-    for (const table of [...Object.keys(TABLES), 'sold_note', 'sold_ticket'])
-      await runner.query(`ALTER TABLE "${table}" ADD CONSTRAINT "fk_${table}_order"
-        FOREIGN KEY ("order_id") REFERENCES "orders"("id") ON DELETE CASCADE`);
     // The days that have to be summed up again, one row for each time that an order was booked.
     await runner.query(`CREATE TABLE "sold_change" ("id" bigint GENERATED ALWAYS AS IDENTITY, "day" date NOT NULL,
       "location" text NOT NULL, CONSTRAINT "pk_sold_change" PRIMARY KEY ("id"))`);
-    // The orders that have to be booked, or booked again; one row for each reason. No foreign key: it would lock the order.
+    // The orders that have to be booked, or booked again; one row for each reason.
     await runner.query(`CREATE TABLE "booking_due" ("id" bigint GENERATED ALWAYS AS IDENTITY, "order_id" uuid NOT NULL,
       CONSTRAINT "pk_booking_due" PRIMARY KEY ("id"))`);
     await runner.query(
