@@ -70,8 +70,13 @@ export async function analyseSold(database: DataSource): Promise<void> {
   for (const table of TABLES) await database.query(`ANALYZE ${table}`);
 }
 
-/** Forgets everything that was booked, with what is due. */
+/** Of PostgreSQL's advisory locks: one process books at a time. */
+export const BOOKING_LOCK = 20;
+
+/** Forgets everything that was booked, with what is due, once nobody is booking. */
 export async function clearSold(manager: EntityManager): Promise<void> {
+  await manager.query(`SET LOCAL lock_timeout = '30s'`);
+  await manager.query('SELECT pg_advisory_xact_lock($1)', [BOOKING_LOCK]);
   const daily = Object.keys(SUMMED).map((table) => `${table}_daily`);
   await manager.query(`TRUNCATE ${[...TABLES, ...daily, 'sold_change', 'booking_due', 'missed'].join(', ')}`);
 }

@@ -15,6 +15,7 @@ import type { Editions } from '../db/editions.ts';
 import { OrderEntity, type OrderRow, OrderVoidEntity, type OrderVoidRow } from '../db/entities.ts';
 import {
   analyseSold,
+  BOOKING_LOCK,
   type BookedOrder,
   type BumpedTicket,
   type Placed,
@@ -30,8 +31,6 @@ const STEPS_AWAITED = 6;
 const OTHERS_MS = 60;
 /** After so many steps on end the planner is told how the tables have grown. */
 const STEPS_UNTIL_ANALYSED = 25;
-/** Of PostgreSQL's advisory locks: one process books at a time. */
-const LOCK = 20;
 
 /**
  * Books orders for the takings: what was sold with them, as rows that are quickly summed up. Whatever becomes of an order
@@ -89,7 +88,7 @@ export class Booking {
   async #step(): Promise<'something' | 'nothing' | 'another'> {
     return this.#database.transaction(async (manager) => {
       const [{ isOurs } = { isOurs: false }] = (await manager.query(
-        `SELECT pg_try_advisory_xact_lock(${LOCK}) AS "isOurs"`,
+        `SELECT pg_try_advisory_xact_lock(${BOOKING_LOCK}) AS "isOurs"`,
       )) as { isOurs: boolean }[];
       if (!isOurs) return 'another';
       return (await bookSome(manager, this.#editions)) || (await sumUpDays(manager)) ? 'something' : 'nothing';
