@@ -1,5 +1,4 @@
 import {
-  businessDay,
   type Menu,
   missedThings,
   type Order,
@@ -7,9 +6,10 @@ import {
   type OrderQuote,
   type ProblemCode,
 } from '@hearty-ladle/core';
-import { clock, now } from '@hearty-ladle/node-runtime';
+import { now } from '@hearty-ladle/node-runtime';
 import type { EntityManager } from 'typeorm';
 import { copyRows } from '../db/copy-rows.ts';
+import { placedOf } from '../db/sold-rows.ts';
 import { TurnedAwayEntity } from '../db/entities.ts';
 
 const OF_STOCK: ReadonlySet<ProblemCode> = new Set(['sold-out', 'item-sold-out', 'combination-sold-out', 'not-enough']);
@@ -48,9 +48,16 @@ export function missedRows(
   ofStock: readonly OrderProblem[],
   total: number,
 ): (readonly unknown[])[] {
-  const { location = '', channel = 'online', service = 'dine-in' } = order;
-  const place = menu.locations?.find(({ id }) => id === location);
-  const at = order.at ?? clock(place?.timeZone);
-  const placed = [Number(at.slice(11, 13)), businessDay(place ?? {}, at), location, channel, service];
-  return missedThings(order, ofStock).map(({ item, kind, id }) => [...placed, item, kind, id, total]);
+  const { hour, day, location, channel, service } = placedOf(menu, order);
+  return missedThings(order, ofStock).map(({ item, kind, id }) => [
+    hour,
+    day,
+    location,
+    channel,
+    service,
+    item,
+    kind,
+    id,
+    total,
+  ]);
 }

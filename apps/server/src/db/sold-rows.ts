@@ -1,4 +1,5 @@
-import { DAY_PARTS, type Sold } from '@hearty-ladle/core';
+import { businessDay, DAY_PARTS, type Menu, type Order, type Sold } from '@hearty-ladle/core';
+import { clock } from '@hearty-ladle/node-runtime';
 import type { DataSource, EntityManager } from 'typeorm';
 import { copyRows } from './copy-rows.ts';
 
@@ -11,6 +12,14 @@ export interface Placed {
   readonly location: string;
   readonly channel: string;
   readonly service: string;
+}
+
+/** When, where and how an order is placed, by the clock and the business day of its location. */
+export function placedOf(menu: Menu, order: Order): Omit<Placed, 'orderId'> {
+  const { location = '', channel = 'online', service = 'dine-in' } = order;
+  const place = menu.locations?.find(({ id }) => id === location);
+  const at = order.at ?? clock(place?.timeZone);
+  return { hour: Number(at.slice(11, 13)), day: businessDay(place ?? {}, at), location, channel, service };
 }
 
 /** A ticket that was bumped, so many seconds after it was sent. */

@@ -1,13 +1,4 @@
-import {
-  businessDay,
-  leftOfOrder,
-  localMinute,
-  type Menu,
-  type SoldRound,
-  soldOf,
-  withStandIns,
-  type Workbook,
-} from '@hearty-ladle/core';
+import { leftOfOrder, type Menu, type SoldRound, soldOf, withStandIns, type Workbook } from '@hearty-ladle/core';
 import { clock } from '@hearty-ladle/node-runtime';
 import { type DataSource, type EntityManager, In } from 'typeorm';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -18,7 +9,7 @@ import {
   BOOKING_LOCK,
   type BookedOrder,
   type BumpedTicket,
-  type Placed,
+  placedOf,
   sumUpDays,
   writeSold,
 } from '../db/sold-rows.ts';
@@ -115,12 +106,18 @@ async function bookSome(manager: EntityManager, editions: Editions): Promise<boo
   for (const round of rounds) if (!menus.has(round.edition)) menus.set(round.edition, await editions.soldOn(round));
   const booked = firsts.flatMap((first) => {
     const own = rounds.filter(({ id, addedTo }) => (addedTo ?? id) === first);
-    return bookedOrder(
-      own,
-      voids,
-      menus,
-      own.flatMap(({ id }) => tickets.get(id) ?? []),
-    );
+    try {
+      return bookedOrder(
+        own,
+        voids,
+        menus,
+        own.flatMap(({ id }) => tickets.get(id) ?? []),
+      );
+    } catch (error) {
+      // One that can't be read any more must not keep the others.
+      log.error({ err: error, order: first }, 'an order could not be booked');
+      return [];
+    }
   });
   await writeSold(manager, firsts, booked);
   return true;
@@ -137,7 +134,9 @@ function bookedOrder(
   const menu = first && menus.get(first.edition);
   if (!menu) return [];
   const left = rounds.flatMap((round) => leftOfRound(round, voids, menus.get(round.edition) ?? menu));
-  return left.length === 0 ? [] : [{ placed: placedOf(first, menu), sold: soldOf(left), tickets }];
+  return left.length === 0
+    ? []
+    : [{ placed: { orderId: first.id, ...placedOf(menu, first.request) }, sold: soldOf(left), tickets }];
 }
 
 /** A round as it was charged, or what is left of it after voids. */
@@ -150,13 +149,6 @@ function leftOfRound(
   if (voided.length === 0) return [{ order: request, quote }];
   const left = leftOfOrder(withStandIns(menu, standIns ?? []), request, voided, clock);
   return left ? [left] : [];
-}
-
-function placedOf({ id, request, placedAt }: OrderRow, menu: Menu): Placed {
-  const { location = '', channel = 'online', service = 'dine-in' } = request;
-  const place = menu.locations?.find((one) => one.id === location);
-  const at = request.at ?? localMinute(placedAt, place?.timeZone);
-  return { orderId: id, day: businessDay(place ?? {}, at), hour: Number(at.slice(11, 13)), location, channel, service };
 }
 
 /** The tickets of orders that were bumped, by the id of the round; those that tell of voids hang for no dish. */
