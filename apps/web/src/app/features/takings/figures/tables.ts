@@ -2,12 +2,14 @@ import {
   isTelling,
   lift,
   type DishesTakings,
+  type GroupsTakings,
   type HangTime,
   type Missed,
   type Pair,
   type Pairs,
+  type RepeatedNote,
+  type SoldThing,
 } from '@hearty-ladle/core';
-import type { GroupsTakings, RepeatedNote, SoldThing } from '@hearty-ladle/core';
 import {
   clockText,
   countCell,

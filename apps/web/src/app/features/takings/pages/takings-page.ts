@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
-import { TAKINGS_BY } from '@hearty-ladle/core';
+import { TAKINGS_BY, type WhatIfRequest } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import type { MenuItem } from 'primeng/api';
 import { Menu } from 'primeng/menu';
@@ -154,10 +154,12 @@ export class TakingsPage {
     this.#store.dispatch(takingsActions.ordersClosed());
   }
 
-  protected readonly whatIfActions = takingsActions;
+  protected tryPrice(request: WhatIfRequest): void {
+    this.#store.dispatch(takingsActions.whatIfAsked({ request }));
+  }
 
-  protected dispatch(action: ReturnType<(typeof takingsActions)['whatIfAsked' | 'whatIfDropped']>): void {
-    this.#store.dispatch(action);
+  protected dropTry(): void {
+    this.#store.dispatch(takingsActions.whatIfDropped());
   }
 
   /** Offers the groups that a note could become a choice of, and goes there with it typed in. */
