@@ -14,41 +14,24 @@ import type {
 import { quantile } from 'd3-array';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { Random } from '../../../packages/core/src/testing/random.ts';
-import { Editions } from './db/editions.ts';
-import { loadHouse } from './demo/load-house.ts';
-import { Booking } from './jobs/booking.ts';
-import { passing, plainGroup, plainOrders, type PlainOrder, plainPairs, plainSums } from './testing/plain-takings.ts';
+import { askTakings, EVER, readSold } from './testing/ask-takings.ts';
+import { passing, plainGroup, type PlainOrder, plainPairs, plainSums } from './testing/plain-takings.ts';
 import { as, request } from './testing/signed-in.ts';
-import { sendAsLead } from './testing/requests.ts';
 import { type TestHouse, useTwoServers } from './testing/test-house.ts';
 
 let house: TestHouse;
 let one: string;
-let other: string;
 let orders: PlainOrder[];
 let menu: Menu;
-useTwoServers((opened) => ({ house, one, other } = opened));
+useTwoServers((opened) => ({ house, one } = opened));
+const ask = <T>(path: string, query: object) => askTakings<T>(one, path, query);
 
 const ORDERS = 700;
-const EVER = { from: '2020-01-01', to: '2099-12-31' };
 
 beforeAll(async () => {
-  await house.database.transaction((manager) => loadHouse(manager, ORDERS));
-  await readAgain();
+  await house.loadDemo(ORDERS);
+  ({ orders, menu } = await readSold(house.database));
 }, 120_000);
-
-/** Books what is due, and works all orders out the long way. */
-async function readAgain(): Promise<void> {
-  const editions = new Editions(house.database);
-  const booking = new Booking(house.database, editions);
-  while ((await booking.bringUpToDate()) > 0);
-  orders = await plainOrders(house.database, async (edition) => editions.soldOn({ edition }));
-  menu = (await editions.served('steps'))?.menu as Menu;
-}
-
-async function ask<T>(path: string, query: object, server = one): Promise<T> {
-  return (await request(server).get(`/api/workbench/takings${path}`).query(query).expect(200)).body as T;
-}
 
 /** Filters of every kind, over what the demo sold. */
 function filters(count: number): TakingsFilter[] {
@@ -70,8 +53,6 @@ function filters(count: number): TakingsFilter[] {
 }
 
 const itemOf = (thing: SoldThing) => ('item' in thing ? thing.item : '');
-
-const all = async () => (await ask<Takings>('', { ...EVER, by: 'day' })).all;
 
 describe('takings', () => {
   it('are what a plain second computation over the same orders comes to, whatever is looked at', async () => {
@@ -184,48 +165,6 @@ describe('takings', () => {
       );
       expect(known.choices.some((it) => it.choice === choice)).toBe(days.length > 0);
     }
-  });
-
-  it('follow what becomes of an order, whichever server it was told to', async () => {
-    const before = await all();
-    const sent = await as('till', other)
-      .post('/api/device/orders')
-      .set('Idempotency-Key', 'takings-follow-an-order')
-      .send({
-        location: 'steps',
-        lines: [{ item: 'barley-tea', quantity: 3, picks: [{ group: 'cup-size', choice: 'short' }] }],
-      });
-    const { id, total } = sent.body as { id: string; total: number };
-    expect(sent.status, JSON.stringify(sent.body)).toBe(201);
-    const voidPart = (quantity: number) =>
-      sendAsLead(other, `orders/${id}/voids`, { lines: [{ line: 0, quantity }], reason: 'no', stock: 'back' }).expect(
-        201,
-      );
-    const after = await all();
-    expect(after).toMatchObject({
-      orders: before.orders + 1,
-      portions: before.portions + 3,
-      money: before.money + total,
-    });
-    await voidPart(1);
-    await readAgain();
-    expect(await all()).toEqual(plainSums(orders));
-    expect((await all()).portions).toBe(before.portions + 2);
-    await voidPart(2);
-    expect(await all()).toEqual(before);
-  });
-
-  it('forget notes that are blanked', async () => {
-    await readAgain();
-    const [note] = await ask<RepeatedNote[]>('/notes', EVER);
-    const figure = { ...EVER, note: note?.text, group: note?.group };
-    const [order] = (await ask<OrdersBehind>('/orders', figure)).orders;
-    await request(one)
-      .post(`/api/workbench/orders/${order?.id ?? ''}/blank`)
-      .send({})
-      .expect(200);
-    expect((await ask<OrdersBehind>('/orders', figure)).total).toBe((note?.orders ?? 0) - 1);
-    expect(await all()).toEqual(plainSums(orders));
   });
 
   it('are refused the wrong way round, and shown for the places where one may see them', async () => {

@@ -34,7 +34,8 @@ const IDLE_TRANSACTION_MS = 20_000;
 
 /**
  * Creates a connection pool with limits on waiting for a connection, a lock, a statement and an answer. `sslmode` and
- * other libpq parameters in the URL are honoured. A patient one lets statements take as long as they do.
+ * other libpq parameters in the URL are honoured. A patient one lets statements and
+ * transactions take as long as they do.
  */
 export function newDataSource(
   url: string,
@@ -74,8 +75,11 @@ export function newDataSource(
       max: poolSize,
       connectionTimeoutMillis: CONNECT_MS,
       lock_timeout: LOCK_MS,
-      ...(!isPatient && { statement_timeout: STATEMENT_MS, query_timeout: ANSWER_MS }),
-      idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
+      ...(!isPatient && {
+        statement_timeout: STATEMENT_MS,
+        query_timeout: ANSWER_MS,
+        idle_in_transaction_session_timeout: IDLE_TRANSACTION_MS,
+      }),
       keepAlive: true,
     },
   });

@@ -5,7 +5,6 @@ import { describe, expect, it } from 'vitest';
 import { countsBesideTheirLedger } from '../jobs/housekeeping.ts';
 import { openHouse } from '../testing/test-house.ts';
 import { beforeTheRaise, demoHouse } from './house/house.ts';
-import { loadHouse } from './load-house.ts';
 import { generateOrders } from './orders/generate-orders.ts';
 import { keptOrders } from './orders/kept-orders.ts';
 import { ledgersOf } from './orders/ledger.ts';
@@ -70,7 +69,7 @@ describe('the demo', () => {
   it('is read by the application like any house', async () => {
     const opened = await openHouse();
     try {
-      await opened.database.transaction((manager) => loadHouse(manager, 200));
+      await opened.loadDemo(200);
       const { address } = await opened.openServer();
       const { body } = await request(address).get('/api/workbench/orders').expect(200);
       const orders = body as { id: string; number: number }[];

@@ -12,6 +12,7 @@ import { newDataSource } from '../db/data-source.ts';
 import { HouseSettings } from '../db/house-settings.ts';
 import { publishEverywhere } from '../db/edition-store.ts';
 import { currentRevision, replaceMenu } from '../db/menu-store.ts';
+import { loadHouse } from '../demo/load-house.ts';
 import { SimulatedPrinters } from '../devices/simulated-printers.ts';
 import { LineChecks } from '../jobs/line-checks.ts';
 import { newServices } from '../services.ts';
@@ -77,6 +78,16 @@ export async function openHouse({ hasQuickChecks = false } = {}) {
     await settings.write(database, change(house), version);
   };
 
+  /** Loads the demo's menu, orders and stock. The count is how many orders are tried. */
+  const loadDemo = async (count: number) => {
+    const patient = await newDataSource(url, { isPatient: true }).initialize();
+    try {
+      await patient.transaction((manager) => loadHouse(manager, count));
+    } finally {
+      await patient.destroy();
+    }
+  };
+
   /** Simulated printers for every station, in this process. */
   const openPrinters = async () => {
     const printers = new SimulatedPrinters(database, url);
@@ -89,7 +100,7 @@ export async function openHouse({ hasQuickChecks = false } = {}) {
     await database.destroy();
     await asAdmin(`DROP DATABASE "${name}" WITH (FORCE)`);
   };
-  return { url, database, openServer, openPrinters, changeHouse, close };
+  return { url, database, openServer, openPrinters, changeHouse, loadDemo, close };
 }
 
 export type TestHouse = Awaited<ReturnType<typeof openHouse>>;

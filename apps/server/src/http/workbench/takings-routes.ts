@@ -3,7 +3,7 @@ import { storedMenu } from '../../queries/menu.ts';
 import { hangTimes, missedThings, ordersBehind, repeatedNotes } from '../../queries/takings/details.ts';
 import { dishesTakings, groupsTakings, takingsBy } from '../../queries/takings/sums.ts';
 import { togetherIn } from '../../queries/takings/together.ts';
-import { notAllowed } from '../actor.ts';
+import { type Actor, notAllowed } from '../actor.ts';
 import { BUSY_REPLAYING } from '../busy-replaying.ts';
 import { NO_MENU } from '../menu-reply.ts';
 import { ok, problem } from '../reply.ts';
@@ -15,58 +15,55 @@ const ACTION = 'see-takings';
 const WRONG_WAY = problem(422, 'wrong-way-round', 'The first day or hour comes after the last one.');
 const NO_PRICE = problem(422, 'no-price', 'The draft has no such price any more.');
 
+/** Where somebody may see takings. */
+interface Seen {
+  readonly places: Places;
+}
+
 /** Takings, at the places where they may be seen. What was ordered a moment ago is counted before it is looked at. */
 export function takingsRoutes(routes: AudienceRouter, services: Services): void {
   const { database, booking, replays } = services;
 
-  routes.handle(workbenchApi.takings, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    const waiting = await booking.bringUpToDate();
-    const { by, ...filter } = query;
-    return ok({ ...(await takingsBy(database, by, wanted(filter, actor.places(ACTION)))), waiting });
-  });
+  const looked =
+    <F extends TakingsFilter, T>(find: (filter: F & Seen, waiting: number) => Promise<T>) =>
+    async ({ query, actor }: { readonly query: F; readonly actor: Actor }) => {
+      if (isWrongWay(query)) return WRONG_WAY;
+      const waiting = await booking.bringUpToDate();
+      return ok(await find({ ...query, places: actor.places(ACTION) }, waiting));
+    };
 
-  routes.handle(workbenchApi.dishesTakings, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    await booking.bringUpToDate();
-    return ok(await dishesTakings(database, wanted(query, actor.places(ACTION))));
-  });
-
-  routes.handle(workbenchApi.groupsTakings, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    const stored = await storedMenu(services);
-    if (!stored) return NO_MENU;
-    await booking.bringUpToDate();
-    return ok(await groupsTakings(database, stored.menu, wanted(query, actor.places(ACTION))));
-  });
-
-  routes.handle(workbenchApi.together, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    await booking.bringUpToDate();
-    return ok(await togetherIn(database, wanted(query, actor.places(ACTION)), query));
-  });
-
-  routes.handle(workbenchApi.repeatedNotes, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    await booking.bringUpToDate();
-    return ok(await repeatedNotes(database, wanted(query, actor.places(ACTION))));
-  });
-
-  routes.handle(workbenchApi.hangTimes, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    await booking.bringUpToDate();
-    return ok(await hangTimes(database, wanted(query, actor.places(ACTION))));
-  });
-
-  routes.handle(workbenchApi.missed, async ({ query, actor }) =>
-    isWrongWay(query) ? WRONG_WAY : ok(await missedThings(database, wanted(query, actor.places(ACTION)))),
+  routes.handle(
+    workbenchApi.takings,
+    looked(async ({ by, ...filter }, waiting) => ({ ...(await takingsBy(database, by, filter)), waiting })),
   );
-
-  routes.handle(workbenchApi.ordersBehind, async ({ query, actor }) => {
-    if (isWrongWay(query)) return WRONG_WAY;
-    await booking.bringUpToDate();
-    return ok(await ordersBehind(database, wanted(query, actor.places(ACTION))));
+  routes.handle(
+    workbenchApi.dishesTakings,
+    looked((filter) => dishesTakings(database, filter)),
+  );
+  routes.handle(workbenchApi.groupsTakings, async (input) => {
+    const stored = await storedMenu(services);
+    return stored ? looked((filter) => groupsTakings(database, stored.menu, filter))(input) : NO_MENU;
   });
+  routes.handle(
+    workbenchApi.together,
+    looked((filter) => togetherIn(database, filter)),
+  );
+  routes.handle(
+    workbenchApi.repeatedNotes,
+    looked((filter) => repeatedNotes(database, filter)),
+  );
+  routes.handle(
+    workbenchApi.hangTimes,
+    looked((filter) => hangTimes(database, filter)),
+  );
+  routes.handle(
+    workbenchApi.missed,
+    looked((filter) => missedThings(database, filter)),
+  );
+  routes.handle(
+    workbenchApi.ordersBehind,
+    looked((filter) => ordersBehind(database, filter)),
+  );
 
   routes.stream(workbenchApi.whatIf, async ({ body, actor }, _request, response) => {
     const { location, days, prices } = body;
@@ -83,8 +80,6 @@ export function takingsRoutes(routes: AudienceRouter, services: Services): void 
     return undefined;
   });
 }
-
-const wanted = <F extends TakingsFilter>(filter: F, places: Places) => ({ ...filter, places });
 
 function isWrongWay({ from, to, fromHour = 0, toHour = 24 }: TakingsFilter): boolean {
   return from > to || fromHour >= toHour;

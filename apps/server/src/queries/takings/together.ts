@@ -4,12 +4,12 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { looking, tableFor, type Wanted, whereOf } from './look.ts';
 import { ordersLookedAt } from './sums.ts';
 
-/** The dish or the choice that others are looked at with. */
-export interface With {
+/** What is looked at, and the dish or the choice that others are looked at with. */
+type TogetherWanted = Wanted & {
   readonly withItem?: string;
   readonly withGroup?: string;
   readonly withChoice?: string;
-}
+};
 
 /** What goes with one thing is looked for in the orders of so many days at most, the latest ones. */
 const MOST_DAYS = 120;
@@ -19,23 +19,20 @@ const LEAST_TOGETHER = 5;
 const MOST_PAIRS = 500;
 
 /** Which dishes go together; or what goes with one dish, or with one choice where it was asked. */
-export async function togetherIn(database: DataSource, wanted: Wanted, thing: With): Promise<Pairs> {
-  const isOfOne = thing.withItem !== undefined || thing.withChoice !== undefined;
-  const { item: _, ...ofAnyDish } = wanted;
+export async function togetherIn(database: DataSource, wanted: TogetherWanted): Promise<Pairs> {
+  const { item: _, withItem, withGroup, withChoice, ...ofAnyDish } = wanted;
+  const isOfOne = withItem !== undefined || withChoice !== undefined;
   const all: Wanted = { ...ofAnyDish, ...(isOfOne && { from: latestDays(wanted) }) };
   return looking(database, async (manager) => {
     // Nothing here is joined to few rows, which the planner can't know of tables that were filled a moment ago.
     await manager.query('SET LOCAL enable_nestloop = off');
-    if (thing.withGroup !== undefined && thing.withChoice !== undefined)
-      return {
-        from: all.from,
-        ...(await withChoice(manager, all, { group: thing.withGroup, choice: thing.withChoice })),
-      };
+    if (withGroup !== undefined && withChoice !== undefined)
+      return { from: all.from, ...(await withOneChoice(manager, all, { group: withGroup, choice: withChoice })) };
     const orders = await ordersLookedAt(manager, all);
     const alone = await ordersOfDishes(manager, all);
-    const dishes = await dishPairs(manager, all, alone, thing.withItem);
-    if (thing.withItem === undefined) return { from: all.from, orders, pairs: dishes };
-    const choices = await choicesWithDish(manager, all, thing.withItem, alone.get(thing.withItem) ?? 0);
+    const dishes = await dishPairs(manager, all, alone, withItem);
+    if (withItem === undefined) return { from: all.from, orders, pairs: dishes };
+    const choices = await choicesWithDish(manager, all, withItem, alone.get(withItem) ?? 0);
     return { from: all.from, orders, pairs: [...dishes, ...choices] };
   });
 }
@@ -103,7 +100,7 @@ interface ChoiceRow {
 }
 
 /** What goes with a choice, among the orders in which its group was asked. */
-async function withChoice(
+async function withOneChoice(
   manager: EntityManager,
   wanted: Wanted,
   thing: { readonly group: string; readonly choice: string },
