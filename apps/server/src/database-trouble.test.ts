@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { connect, createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { addressOf, type Group } from '@hearty-ladle/core';
 import { request, signInEverybody } from './testing/signed-in.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { connectWithPatience, LOCK_MS, newDataSource } from './db/data-source.ts';
+import { connectWithPatience, LOCK_MS, newDataSource, STATEMENT_MS } from './db/data-source.ts';
 import { isUnavailable } from './db/database-errors.ts';
 import { HouseSettings } from './db/house-settings.ts';
+import { MIGRATION_LOCK, runMigrations } from './db/run-migrations.ts';
 import { tidy } from './jobs/housekeeping.ts';
 import { plainError } from './log.ts';
 import { startServer } from './start-server.ts';
@@ -93,6 +95,20 @@ describe('a database that', () => {
     expect(await database.query('SELECT 1 AS one')).toEqual([{ one: 1 }]);
     await database.destroy();
     proxy.close();
+  });
+
+  it('is brought up to date by one process, however long that takes the others', async () => {
+    const other = await newDataSource(house.url).initialize();
+    const runner = other.createQueryRunner();
+    await runner.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    let isDone = false;
+    const migrating = runMigrations(house.url).then(() => (isDone = true));
+    await sleep(STATEMENT_MS + 500);
+    expect(isDone).toBe(false);
+    await runner.query('SELECT pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+    await migrating;
+    await runner.release();
+    await other.destroy();
   });
 
   it('can’t be spoken to in the way that its address demands is not spoken to in another', async () => {

@@ -13,8 +13,8 @@ async function loadDemo(url: string, args: readonly string[]): Promise<void> {
   const file = args.find((arg) => !arg.startsWith('--'));
   const content = args.includes('--empty') ? 'empty' : file === undefined ? 'demo' : readMenu(file);
   const database = newDataSource(url, { isPatient: true });
+  await runMigrations(url);
   await connectWithPatience(database);
-  await runMigrations(database);
   await restoreDemo(database, content, args.includes('--replace'));
   await database.destroy();
 }

@@ -23,8 +23,8 @@ export interface RunningServer {
 /** Connects, migrates and listens; throws an error with a readable sentence if it can't. */
 export async function startServer(config: Config): Promise<RunningServer> {
   const database = newDataSource(config.databaseUrl);
+  await runMigrations(config.databaseUrl);
   await connectWithPatience(database);
-  await runMigrations(database);
   const services = await newServices(config, database);
   let isClosing = false;
   const server = createServer(newApp(config, services, () => isClosing).express);

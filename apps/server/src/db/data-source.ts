@@ -20,6 +20,7 @@ import { PrintersByLocation1790000700000 } from './migrations/1790000700000-prin
 import { PausesAndShelves1790000800000 } from './migrations/1790000800000-pauses-and-shelves.ts';
 import { PeopleAndDevices1790000900000 } from './migrations/1790000900000-people-and-devices.ts';
 import { Editions1790001000000 } from './migrations/1790001000000-editions.ts';
+import { SumsOfWholeDays1790001300000 } from './migrations/1790001300000-sums-of-whole-days.ts';
 import { Takings1790001200000 } from './migrations/1790001200000-takings.ts';
 import { Webhooks1790001100000 } from './migrations/1790001100000-webhooks.ts';
 
@@ -27,7 +28,8 @@ const POOL_SIZE = 12;
 const CONNECT_MS = 4_000;
 /** A statement waits for a lock no longer. */
 export const LOCK_MS = 2_500;
-const STATEMENT_MS = 4_000;
+/** A statement takes no longer. */
+export const STATEMENT_MS = 4_000;
 /** Slightly more than the server's own limit: only ends queries that a frozen database never answers. */
 const ANSWER_MS = 5_000;
 const IDLE_TRANSACTION_MS = 20_000;
@@ -66,6 +68,7 @@ export function newDataSource(
       Editions1790001000000,
       Webhooks1790001100000,
       Takings1790001200000,
+      SumsOfWholeDays1790001300000,
     ],
     migrationsTableName: 'migration',
     // Several processes may start at once; run-migrations.ts serialises their migrations.

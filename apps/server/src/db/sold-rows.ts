@@ -37,7 +37,7 @@ export interface BookedOrder {
 }
 
 const PLACED = ['order_id', 'hour', 'day', 'location', 'channel', 'service'];
-/** How the rows of each table are summed up by day: what they are known by, what is added, and what is left out. */
+/** How the rows of each table are summed up: what they are known by, what is added, and what is left out. */
 const SUMMED: Readonly<
   Record<SummedTable, { keys: readonly string[]; sums: readonly string[]; own?: readonly string[] }>
 > = {
@@ -63,6 +63,7 @@ const hourOf = (table: string) =>
     : `(ARRAY[${DAY_PARTS.join(', ')}])[width_bucket(hour::int, ARRAY[${DAY_PARTS.join(', ')}])]`;
 const OTHERS = { sold_note: ['item', 'group_id', 'text'], sold_ticket: ['ticket_id', 'station', 'seconds'] } as const;
 const TABLES = [...Object.keys(SUMMED), ...Object.keys(OTHERS)];
+const SUMS = Object.keys(SUMMED).flatMap((table) => [`${table}_hours`, `${table}_daily`]);
 
 /** Makes an order due to be booked again, with all its rounds. Takes no lock. */
 export async function bookAgain(manager: EntityManager, orderId: string): Promise<void> {
@@ -76,7 +77,7 @@ export async function forgetNotes(manager: EntityManager, orderId: string): Prom
 
 /** Lets the database look at what is in the tables, so that it plans well for them. */
 export async function analyseSold(database: DataSource): Promise<void> {
-  for (const table of TABLES) await database.query(`ANALYZE ${table}`);
+  for (const table of [...TABLES, ...SUMS]) await database.query(`ANALYZE ${table}`);
 }
 
 /** Of PostgreSQL's advisory locks: one process books at a time. */
@@ -86,8 +87,7 @@ export const BOOKING_LOCK = 20;
 export async function clearSold(manager: EntityManager): Promise<void> {
   await manager.query(`SET LOCAL lock_timeout = '30s'`);
   await manager.query('SELECT pg_advisory_xact_lock($1)', [BOOKING_LOCK]);
-  const daily = Object.keys(SUMMED).map((table) => `${table}_daily`);
-  await manager.query(`TRUNCATE ${[...TABLES, ...daily, 'sold_change', 'booking_due', 'missed'].join(', ')}`);
+  await manager.query(`TRUNCATE ${[...TABLES, ...SUMS, 'sold_change', 'booking_due', 'missed'].join(', ')}`);
 }
 
 /** Writes what was sold with some orders in place of what was written of them before. */
@@ -190,13 +190,17 @@ export async function sumUpDays(manager: EntityManager): Promise<boolean> {
   for (const [table, { keys, sums }] of Object.entries(SUMMED)) {
     const known = ['day', 'location', 'channel', 'service', ...keys];
     const added = sums.map((column) => `sum(${column})`);
-    await manager.query(`DELETE FROM ${table}_daily WHERE ${chosen}`, days);
-    await manager.query(
-      `INSERT INTO ${table}_daily (${['hour', ...known, ...sums].join(', ')})
-        SELECT ${[hourOf(table), ...known, ...added].join(', ')} FROM ${table} WHERE ${chosen}
-        GROUP BY ${['1', ...known].join(', ')}`,
-      days,
-    );
+    const sumUp = async (into: string, from: string, hour: readonly string[]) => {
+      await manager.query(`DELETE FROM ${into} WHERE ${chosen}`, days);
+      await manager.query(
+        `INSERT INTO ${into} (${[...known, ...sums, ...hour.map(() => 'hour')].join(', ')})
+          SELECT ${[...known, ...added, ...hour].join(', ')} FROM ${from} WHERE ${chosen}
+          GROUP BY ${[...known, ...hour].join(', ')}`,
+        days,
+      );
+    };
+    await sumUp(`${table}_hours`, table, [hourOf(table)]);
+    await sumUp(`${table}_daily`, `${table}_hours`, []);
   }
   return true;
 }

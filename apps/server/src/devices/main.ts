@@ -7,8 +7,8 @@ import { SimulatedPrinters } from './simulated-printers.ts';
 await runProcess(async () => {
   const url = process.env['DATABASE_URL'] ?? '';
   const database = newDataSource(url);
+  await runMigrations(url);
   await connectWithPatience(database);
-  await runMigrations(database);
   const printers = new SimulatedPrinters(database, url);
   await printers.start();
   return async () => {

@@ -26,8 +26,8 @@ export default async function setup(project: TestProject): Promise<() => void> {
   ensureDatabase(bin, postgres, 'template');
   const url: string = postgres.url('template');
   const database = newDataSource(url);
+  await runMigrations(url);
   await database.initialize();
-  await runMigrations(database);
   await database.transaction(storeDemoPeople);
   await database.destroy();
   project.provide('templateUrl', url);

@@ -57,8 +57,8 @@ export async function missedThings(database: DataSource, wanted: Wanted): Promis
   if (wanted.item !== undefined) where.add('@item = ?', wanted.item);
   return looking(database, (manager) =>
     manager.query<Missed[]>(
-      `SELECT kind, thing AS id, count(*)::int AS orders, sum(money)::float8 AS money, max(day)::text AS last
-        FROM missed WHERE ${where.of()} GROUP BY kind, thing ORDER BY sum(money) DESC, thing`,
+      `SELECT kind, thing AS id, count(*)::int AS orders, sum(money::float8) AS money, max(day)::text AS last
+        FROM missed WHERE ${where.of()} GROUP BY kind, thing ORDER BY money DESC, thing`,
       where.values,
     ),
   );

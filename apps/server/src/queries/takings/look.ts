@@ -40,14 +40,20 @@ export function whereOf(wanted: Omit<Wanted, 'item'>): Where {
 const isPartsEnd = (hour: number | undefined) => hour === undefined || hour === 24 || DAY_PARTS.includes(hour);
 
 /**
- * Which table answers: the sums by day, or the rows of the orders where hours matter that are no parts of the day, and for
- * one dish, where the sums are not told by dish.
+ * Which table answers: the sums of whole days, those by hour or part of the day, or the rows of the orders where hours
+ * matter that are no parts of the day, and for one dish, where the sums are not told by dish.
  */
-export function tableFor(table: 'sold_dish' | 'sold_group' | 'sold_choice' | 'sold_pair', wanted: Wanted): string {
+export function tableFor(table: SoldTable, wanted: Wanted, isByHour = false): string {
+  const { fromHour, toHour } = wanted;
+  const isByOrder = table === 'sold_order';
   const isByDish = table === 'sold_dish' || table === 'sold_pair';
-  const isSummed = isPartsEnd(wanted.fromHour) && isPartsEnd(wanted.toHour) && (isByDish || wanted.item === undefined);
-  return isSummed ? `${table}_daily` : table;
+  if (wanted.item !== undefined && !isByDish) return table;
+  if (fromHour === undefined && toHour === undefined && !isByHour) return `${table}_daily`;
+  const isInParts = isPartsEnd(fromHour) && isPartsEnd(toHour) && !isByHour;
+  return isByOrder || isInParts ? `${table}_hours` : table;
 }
+
+type SoldTable = 'sold_order' | 'sold_dish' | 'sold_group' | 'sold_choice' | 'sold_pair';
 
 /**
  * Reads in a transaction of its own with memory for sums over a year of orders. Compiling such queries takes longer than
@@ -62,6 +68,6 @@ export async function looking<T>(database: DataSource, read: (manager: EntityMan
 }
 
 /** Sums of money are exact in a double up to 2^53 minor units. */
-const MONEY_SUMS = `coalesce(sum(money), 0)::float8 AS money, coalesce(sum(costed), 0)::float8 AS costed,
-  coalesce(sum(cost), 0)::float8 AS cost`;
+const MONEY_SUMS = `coalesce(sum(money::float8), 0) AS money, coalesce(sum(costed::float8), 0) AS costed,
+  coalesce(sum(cost::float8), 0) AS cost`;
 export const ORDER_SUMS = `coalesce(sum(orders), 0)::int AS orders, coalesce(sum(portions), 0)::int AS portions, ${MONEY_SUMS}`;

@@ -40,10 +40,11 @@ export async function takingsBy(
 }
 
 /** The rows of whole orders, or of the dish that is wanted. */
-function ordersOf(wanted: Wanted, byHour: boolean) {
+function ordersOf(wanted: Wanted, isByHour: boolean) {
   const where = whereOf(wanted);
-  if (wanted.item === undefined) return { from: 'sold_order_daily', where };
-  return { from: byHour ? 'sold_dish' : tableFor('sold_dish', wanted), where: where.add('@item = ?', wanted.item) };
+  const table = wanted.item === undefined ? 'sold_order' : 'sold_dish';
+  if (wanted.item !== undefined) where.add('@item = ?', wanted.item);
+  return { from: tableFor(table, wanted, isByHour), where };
 }
 
 function allOf(rows: readonly TakingsSums[]): TakingsSums {
@@ -75,7 +76,7 @@ export async function dishesTakings(database: DataSource, wanted: Wanted): Promi
     if (wanted.item !== undefined) where.add('@item = ?', wanted.item);
     const dishes = (await manager.query(
       `SELECT item, ${ORDER_SUMS} FROM ${tableFor('sold_dish', wanted)} WHERE ${where.of()}
-        GROUP BY item ORDER BY sum(money) DESC, item`,
+        GROUP BY item ORDER BY money DESC, item`,
       where.values,
     )) as DishTakings[];
     return { orders: await ordersLookedAt(manager, all), dishes };
@@ -91,14 +92,14 @@ export async function groupsTakings(database: DataSource, menu: Menu, wanted: Wa
     const own = wanted.item === undefined ? '' : 'item_';
     const groups = (await manager.query(
       `SELECT group_id AS "group", sum(${own}orders)::int AS orders, sum(${own}paid_orders)::int AS "paidOrders",
-          sum(asked)::int AS asked, sum(answered)::int AS answered, sum(money)::float8 AS money,
+          sum(asked)::int AS asked, sum(answered)::int AS answered, sum(money::float8) AS money,
           sum(included)::int AS included, sum(used)::int AS used
-        FROM ${tableFor('sold_group', wanted)} WHERE ${where.of()} GROUP BY group_id ORDER BY sum(money) DESC, group_id`,
+        FROM ${tableFor('sold_group', wanted)} WHERE ${where.of()} GROUP BY group_id ORDER BY money DESC, group_id`,
       where.values,
     )) as Omit<GroupTakings, 'choices'>[];
     const choices = (await manager.query(
       `SELECT group_id AS "group", choice, sum(${own}orders)::int AS orders, sum(units)::int AS units,
-          sum(paid)::int AS paid, sum(money)::float8 AS money
+          sum(paid)::int AS paid, sum(money::float8) AS money
         FROM ${tableFor('sold_choice', wanted)} WHERE ${where.of()}
         GROUP BY group_id, choice ORDER BY 3 DESC, choice`,
       where.values,

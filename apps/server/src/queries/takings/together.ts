@@ -1,5 +1,4 @@
 import type { Pair, Pairs, SoldThing } from '@hearty-ladle/core';
-import { now } from '@hearty-ladle/node-runtime';
 import type { DataSource, EntityManager } from 'typeorm';
 import { looking, tableFor, type Wanted, whereOf } from './look.ts';
 import { ordersLookedAt } from './sums.ts';
@@ -11,9 +10,8 @@ type TogetherWanted = Wanted & {
   readonly withChoice?: string;
 };
 
-/** What goes with one thing is looked for in the orders of so many days at most, the latest ones. */
-const MOST_DAYS = 120;
-const DAY_MS = 86_400_000;
+/** What goes with one thing is looked for in so many orders, the latest ones: more would take long and tell no more. */
+const MOST_ORDERS = 50_000;
 /** Pairs that were together less often say nothing. */
 const LEAST_TOGETHER = 5;
 const MOST_PAIRS = 500;
@@ -22,8 +20,8 @@ const MOST_PAIRS = 500;
 export async function togetherIn(database: DataSource, wanted: TogetherWanted): Promise<Pairs> {
   const { item: _, withItem, withGroup, withChoice, ...ofAnyDish } = wanted;
   const isOfOne = withItem !== undefined || withChoice !== undefined;
-  const all: Wanted = { ...ofAnyDish, ...(isOfOne && { from: latestDays(wanted) }) };
   return looking(database, async (manager) => {
+    const all: Wanted = isOfOne ? { ...ofAnyDish, from: await firstDay(manager, ofAnyDish) } : ofAnyDish;
     // Nothing here is joined to few rows, which the planner can't know of tables that were filled a moment ago.
     await manager.query('SET LOCAL enable_nestloop = off');
     if (withGroup !== undefined && withChoice !== undefined)
@@ -37,10 +35,17 @@ export async function togetherIn(database: DataSource, wanted: TogetherWanted): 
   });
 }
 
-function latestDays({ from, to }: Wanted): string {
-  const last = Math.min(Date.parse(to), now().getTime());
-  const earliest = new Date(last - (MOST_DAYS - 1) * DAY_MS).toISOString().slice(0, 10);
-  return from > earliest ? from : earliest;
+/** The first of the latest days that have no more orders than are looked at, or of all days that are asked for. */
+async function firstDay(manager: EntityManager, wanted: Wanted): Promise<string> {
+  const where = whereOf(wanted);
+  const days = (await manager.query(
+    `SELECT day::text AS day, sum(orders)::int AS orders FROM ${tableFor('sold_order', wanted)} WHERE ${where.of()}
+      GROUP BY day ORDER BY day DESC`,
+    where.values,
+  )) as { day: string; orders: number }[];
+  let orders = 0;
+  const tooMany = days.findIndex((row, nth) => (orders += row.orders) > MOST_ORDERS && nth > 0);
+  return days[tooMany - 1]?.day ?? wanted.from;
 }
 
 async function ordersOfDishes(manager: EntityManager, wanted: Wanted): Promise<ReadonlyMap<string, number>> {
