@@ -11,7 +11,7 @@ test('a dish shows what it costs and leaves, as usual and over everything that c
   const fold = page.getByRole('row', { name: /^Select Griddle fold, dish/ });
   // One flatbread at 0.32 of 6.90.
   await expect(fold).toContainText('€0.32');
-  await expect(fold).toContainText('€6.58 · 95 %');
+  await expect(fold).toContainText('€6.58 · 95%');
   await expect(fold).toContainText('€6.58 to ');
 });
 

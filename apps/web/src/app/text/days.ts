@@ -2,18 +2,22 @@ const formats = new Map<string, Intl.DateTimeFormat>();
 
 /** A day as people say it: “Mon, 30 Nov 2026”. What is no ISO date stays as it is. */
 export function formatDay(iso: string, locale: string): string {
+  return dayIn(iso, locale, { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
+}
+
+/** A day without its year: “30 Nov”. What is no ISO date stays as it is. */
+export function formatShortDay(iso: string, locale: string): string {
+  return dayIn(iso, locale, { day: 'numeric', month: 'short' });
+}
+
+function dayIn(iso: string, locale: string, parts: Intl.DateTimeFormatOptions): string {
   const day = new Date(`${iso}T00:00:00Z`);
   if (!/^\d{4}-\d{2}-\d{2}$/.test(iso) || Number.isNaN(day.getTime())) return iso;
-  let format = formats.get(locale);
+  const key = `${locale} ${Object.keys(parts).join(' ')}`;
+  let format = formats.get(key);
   if (!format) {
-    format = new Intl.DateTimeFormat(locale, {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-      year: 'numeric',
-      timeZone: 'UTC',
-    });
-    formats.set(locale, format);
+    format = new Intl.DateTimeFormat(locale, { ...parts, timeZone: 'UTC' });
+    formats.set(key, format);
   }
   return format.format(day);
 }

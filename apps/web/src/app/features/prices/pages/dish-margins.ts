@@ -42,7 +42,7 @@ export class DishMargins {
     if (!found) return undefined;
     const { price, cost, built } = found;
     const left = cost === null ? undefined : price - cost;
-    const percent = left !== undefined && price > 0 ? ` · ${Math.round((left / price) * 100)} %` : '';
+    const percent = left !== undefined && price > 0 ? ` · ${Math.round((left / price) * 100)}%` : '';
     return {
       cost: cost === null ? 'not known' : this.#money(cost),
       margin: left === undefined ? '' : `${this.#money(left)}${percent}`,

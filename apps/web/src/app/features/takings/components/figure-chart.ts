@@ -7,8 +7,12 @@ const INK = '#2b2622';
 const TEAL = '#1f5c57';
 const QUIET = '#5f5a50';
 const FONT = { family: 'Figtree Variable, sans-serif', size: 12 };
+const MOST_TICKS = 6;
 const ROW_PX = 26;
 const AROUND_PX = 70;
+/** Longer names are cut in the middle: locations and dishes often begin or end alike. The table has them in full. */
+const LONGEST_NAME = 30;
+const ENDS = LONGEST_NAME / 2 - 1;
 
 /**
  * Figures as bars; those of the weeks before are an outline, so that they are told apart without colour. The same figures
@@ -29,7 +33,7 @@ export class FigureChart {
     return isSideways ? `${labels.length * ROW_PX + AROUND_PX}px` : '230px';
   });
   protected readonly data = computed<ChartData>(() => ({
-    labels: [...this.chart().labels],
+    labels: this.chart().labels.map(shortened),
     datasets: this.chart().series.map(({ label, values, isBefore }) => ({
       type: 'bar' as const,
       label,
@@ -41,10 +45,17 @@ export class FigureChart {
     })),
   }));
   protected readonly options = computed<ChartOptions>(() => {
-    const { axis, isSideways = false, series } = this.chart();
+    const { axis, isSideways = false, series, unit } = this.chart();
+    const most = Math.max(0, ...series.flatMap(({ values }) => values.map((value) => value ?? 0)));
     const values = {
       beginAtZero: true,
-      ticks: { color: QUIET, font: FONT, maxTicksLimit: 6, callback: (value: string | number) => axis(Number(value)) },
+      ticks: {
+        color: QUIET,
+        font: FONT,
+        maxTicksLimit: MOST_TICKS,
+        ...(unit !== undefined && { stepSize: Math.max(1, Math.ceil(most / unit / (MOST_TICKS - 1))) * unit }),
+        callback: (value: string | number) => axis(Number(value)),
+      },
     };
     const names = { ticks: { color: QUIET, font: FONT, autoSkip: !isSideways }, grid: { display: false } };
     return {
@@ -62,4 +73,8 @@ export class FigureChart {
       scales: isSideways ? { x: values, y: names } : { x: names, y: values },
     };
   });
+}
+
+function shortened(name: string): string {
+  return name.length <= LONGEST_NAME ? name : `${name.slice(0, ENDS).trimEnd()} … ${name.slice(-ENDS).trimStart()}`;
 }

@@ -35,6 +35,8 @@ export interface Chart {
   readonly isSideways?: boolean;
   /** A value of the axis in words. */
   readonly axis: (value: number) => string;
+  /** The values on the axis are multiples of it. */
+  readonly unit?: number;
 }
 
 interface Series {
@@ -94,7 +96,7 @@ export function marginCell(
 }
 
 export function percent(share: number): string {
-  return `${(share * 100).toLocaleString('en-GB', { maximumFractionDigits: Math.abs(share) < 0.1 ? 1 : 0 })} %`;
+  return `${(share * 100).toLocaleString('en-GB', { maximumFractionDigits: Math.abs(share) < 0.1 ? 1 : 0 })}%`;
 }
 
 /** How much more or less it is than before. */

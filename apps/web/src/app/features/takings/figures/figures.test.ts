@@ -69,16 +69,16 @@ describe('takings over time', () => {
       '€200.00',
       '€160.00',
       '€20.00',
-      '€150.00 (75 %)',
+      '€150.00 (75%)',
     ]);
-    expect(figure.rows[0]?.cells[3]?.change).toBe('+25 %');
+    expect(figure.rows[0]?.cells[3]?.change).toBe('+25%');
     expect(figure.rows[1]?.cells[3]?.change).toBe('new');
     expect(figure.rows[0]?.behind?.figure).toEqual({ from: '2026-05-11', to: '2026-05-11' });
     expect(figure.chart?.series.map(({ values }) => values)).toEqual([
       [20_000, 9_000],
       [16_000, 0],
     ]);
-    expect(sumWords(now, before, telling)[1]).toEqual({ name: 'Orders', value: '15', change: '+88 %' });
+    expect(sumWords(now, before, telling)[1]).toEqual({ name: 'Orders', value: '15', change: '+88%' });
   });
 
   it('are told by hour in the order of the day, and by what an order was for', () => {
@@ -111,7 +111,7 @@ describe('what guests choose', () => {
       unpicked: [{ group: 'spread', choice: 'plain', last: null }],
     };
     const figure = choicesFigure(groups, telling);
-    expect(textsOf(figure)[0]).toEqual(['Spread', names.choice('spread', 'herb'), '10', '25 %', '12', '12', '€4.80']);
+    expect(textsOf(figure)[0]).toEqual(['Spread', names.choice('spread', 'herb'), '10', '25%', '12', '12', '€4.80']);
     expect(figure.rows[1]?.behind).toBeUndefined();
     expect(figure.rows[0]?.cells[0]?.link).toEqual(['/groups', 'spread']);
   });
@@ -128,7 +128,7 @@ describe('what guests choose', () => {
       { from: '2026-05-01', orders: 1_000, pairs: [pair('toast', 40), pair('millet', 20), pair('root', 5)] },
       telling,
     );
-    expect(textsOf(figure).map((cells) => cells.at(-1))).toEqual(['2.0 times as often', '75 % less often']);
+    expect(textsOf(figure).map((cells) => cells.at(-1))).toEqual(['2.0 times as often', '75% less often']);
     expect(figure.rows[0]?.behind?.figure).toEqual({ item: 'ember', withItem: 'toast' });
   });
 
@@ -168,10 +168,10 @@ describe('the kitchen, and what was missed', () => {
   it('are said shortly', () => {
     expect([clockText(59.6), percent(0.055), percent(0.5), changeText(0, 0), changeText(90, 100)]).toEqual([
       '1:00',
-      '5.5 %',
-      '50 %',
+      '5.5%',
+      '50%',
       'as before',
-      '−10 %',
+      '−10%',
     ]);
   });
 });

@@ -224,6 +224,7 @@ export function kitchenFigure(times: readonly HangTime[], station: string, telli
         { label: '9 of 10 are done in', values: hours.map(({ p90 }) => p90), isBefore: true },
       ],
       axis: clockText,
+      unit: 60,
     },
   };
 }

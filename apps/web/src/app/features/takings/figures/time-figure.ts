@@ -1,5 +1,5 @@
 import type { Takings, TakingsBy, TakingsRow } from '@hearty-ladle/core';
-import { formatDay, weekdayName } from '../../../text/days.ts';
+import { formatDay, formatShortDay, weekdayName } from '../../../text/days.ts';
 import { serviceOptions } from '../../../text/services.ts';
 import {
   changeText,
@@ -71,6 +71,7 @@ export function timeFigure(told: Takings, before: Takings | undefined, shift: nu
         ...(before ? [{ label: 'Weeks before', values: rows.map((row) => was(row) ?? 0), isBefore: true }] : []),
       ],
       axis: (value) => telling.money(value),
+      isSideways: by === 'location',
     },
   };
 }
@@ -112,7 +113,7 @@ function nameOf(by: TakingsBy, key: string, { names }: Telling): string {
 }
 
 function shortNameOf(by: TakingsBy, key: string, telling: Telling): string {
-  return by === 'day' ? `${Number(key.slice(8))}.${Number(key.slice(5, 7))}.` : nameOf(by, key, telling);
+  return by === 'day' ? formatShortDay(key, 'en-GB') : nameOf(by, key, telling);
 }
 
 export function hourName(hour: number): string {

@@ -46,12 +46,17 @@ export function askedFor(params: Params, today: string): AskedFor {
     days: isPeriod ? days : '',
     compares: params.get('compare') === 'yes',
     shift: Math.ceil(((Date.parse(to) - Date.parse(from)) / DAY_MS + 1) / 7) * 7,
-    with: params.get('with') ?? '',
+    with: thingOf(params.get('with')),
   };
 }
 
 function named<N extends string>(name: N, value: string | null): Partial<Record<N, string>> {
   return value === null || value === '' ? {} : ({ [name]: value } as Partial<Record<N, string>>);
+}
+
+/** A dish or a choice that others are looked at with, as `thingsToGoWith` has them. */
+function thingOf(text: string | null): string {
+  return text !== null && /^(item:.|choice:.+\/.)/.test(text) ? text : '';
 }
 
 function isDay(text: string | null): text is string {
