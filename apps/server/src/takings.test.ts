@@ -100,6 +100,7 @@ describe('takings', () => {
     const { rows: weekdays } = await ask<Takings>('', { ...EVER, by: 'weekday' });
     const mondays = orders.filter(({ day }) => new Date(day).getUTCDay() === 1);
     expect(weekdays.find(({ key }) => key === '1')?.orders).toBe(mondays.length);
+    expect((await ask<OrdersBehind>('/orders', { ...EVER, weekday: 1 })).total).toBe(mondays.length);
   });
 
   it('count pairs of dishes, and what goes with a dish or a choice', async () => {

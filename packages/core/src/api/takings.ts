@@ -130,6 +130,8 @@ export const behindFigure = {
   ...togetherWith,
   note: optional(text),
   station: optional(text),
+  /** 1: Monday. */
+  weekday: optional(Type.Integer({ minimum: 1, maximum: 7 })),
 };
 export type BehindFigure = Readonly<StaticOf<typeof behindFigure>>;
 

@@ -86,8 +86,9 @@ export async function ordersBehind(database: DataSource, wanted: Wanted & Behind
 
 /** The orders that a figure counts. */
 function behind(wanted: Wanted & BehindFigure): Where {
-  const { item, group, choice, withItem, withGroup, withChoice, note, station } = wanted;
+  const { item, group, choice, withItem, withGroup, withChoice, note, station, weekday } = wanted;
   const where = whereOf(wanted);
+  if (weekday !== undefined) where.add('extract(isodow FROM @day) = ?', weekday);
   const has = (table: string, values: Readonly<Record<string, string | undefined>>) => {
     const named = Object.entries(values).filter(([, value]) => value !== undefined);
     const conditions = named.map(([column]) => ` AND x.${column} = ?`).join('');

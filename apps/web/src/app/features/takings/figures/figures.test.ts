@@ -129,7 +129,7 @@ describe('what guests choose', () => {
       telling,
     );
     expect(textsOf(figure).map((cells) => cells.at(-1))).toEqual(['2.0 times as often', '75% less often']);
-    expect(figure.rows[0]?.behind?.figure).toEqual({ item: 'ember', withItem: 'toast' });
+    expect(figure.rows[0]?.behind?.figure).toEqual({ from: '2026-05-01', item: 'ember', withItem: 'toast' });
   });
 
   it('could be looked at with any dish or choice', () => {

@@ -123,7 +123,7 @@ export function choicesFigure({ groups, unpicked }: GroupsTakings, telling: Tell
 }
 
 /** What goes together more or less often than chance would have it, as far as there is enough to say so. */
-export function togetherFigure({ orders, pairs }: Pairs, telling: Telling): Figure {
+export function togetherFigure({ from, orders, pairs }: Pairs, telling: Telling): Figure {
   const { names } = telling;
   const found = pairs
     .map((pair) => ({ pair, lift: lift({ ...pair, orders }) }))
@@ -147,7 +147,10 @@ export function togetherFigure({ orders, pairs }: Pairs, telling: Telling): Figu
         shareCell(pair.both, pair.one),
         { text: timesText(times), value: Math.round(times * 100) / 100 },
       ],
-      behind: { title: `${names.thing(pair.first)} with ${names.thing(pair.second)}`, figure: figureOf(pair) },
+      behind: {
+        title: `${names.thing(pair.first)} with ${names.thing(pair.second)}`,
+        figure: { from, ...figureOf(pair) },
+      },
     })),
   };
 }

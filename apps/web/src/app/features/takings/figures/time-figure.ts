@@ -135,7 +135,7 @@ function behindOf(by: TakingsBy, key: string, name: string): Pick<Row, 'behind'>
     case 'service':
       return { behind: { title, figure: { service: key as 'dine-in' } } };
     case 'weekday':
-      return {};
+      return { behind: { title, figure: { weekday: Number(key) } } };
   }
 }
 
