@@ -119,6 +119,14 @@ export { orderOf, Placement } from './api/placement.ts';
 export * from './api/quote.ts';
 export * from './api/kitchen.ts';
 export { PRINTER_MODES } from './api/printer-modes.ts';
+export * from './api/constants.ts';
+export {
+  printerAddressText,
+  printerAt,
+  readPrinterAddress,
+  stationOfPrinter,
+  USUAL_PRINTER_PORT,
+} from './api/printer-addresses.ts';
 export * from './api/printer-places.ts';
 export * from './api/tables.ts';
 export * from './api/webhooks.ts';

@@ -5,8 +5,6 @@ import { count, enumOf, many, nullable, object, text, Timestamp, Uuid } from './
 
 /** People, devices and the trail of what was decided about them. */
 
-/** NIST SP 800-63B: passwords may be long, and any characters; the server checks the rest. */
-export const PASSWORD_LENGTH = { min: 12, max: 128 } as const;
 const secret = Type.String({ maxLength: 600 });
 const name = Type.String({ minLength: 1, maxLength: 60 });
 const place = Type.String({ minLength: 1, maxLength: 60 });

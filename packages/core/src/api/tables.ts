@@ -1,17 +1,11 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
 import { ChangeBody, changeDefinitions } from './change.ts';
+import { MOST_MATCHINGS, TABLE_NAMES } from './constants.ts';
 import { Counted } from './stock.ts';
 import { WorkbookDocument } from './workbook.ts';
 import { count, enumOf, many, nullable, object, oneOf, text } from './schema.ts';
 
-export const TABLE_NAMES = ['items', 'groups', 'choices', 'questions', 'variants', 'ingredients', 'counts'] as const;
-/** Files of tables that can be had: all of them, or one. */
-export const TABLE_FILES = [
-  'menu.xlsx',
-  ...TABLE_NAMES.filter((name) => name !== 'counts').map((name) => `${name}.csv` as const),
-] as const;
-export type TableFileName = (typeof TABLE_FILES)[number];
 const MOST_FILES = 12;
 
 /** A file, its bytes in base64. */
@@ -26,7 +20,6 @@ export const TableMatching = object({
   columns: Type.Array(text, { maxItems: 500 }),
 });
 export type TableMatching = Readonly<Static<typeof TableMatching>>;
-export const MOST_MATCHINGS = 50;
 
 /** `matchings`: those that were made by hand, for sheets with other headers than ours. */
 export const TablesRequest = object({

@@ -1,6 +1,7 @@
 import Type, { type Static } from 'typebox';
 import { Channel, Service } from '../menu/condition-schema.ts';
 import { optional } from '../menu/schema-kit.ts';
+import { TAKINGS_BY } from './constants.ts';
 import type { StaticOf } from './contract.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
@@ -30,11 +31,6 @@ const sums = { orders: count, portions: count, money, costed: money, cost: money
 export const TakingsSums = object(sums);
 export type TakingsSums = Readonly<Static<typeof TakingsSums>>;
 
-/** The hours at which the parts of the day begin; takings from one of them to another are quickest to tell. */
-export const DAY_PARTS: readonly number[] = [0, 5, 11, 15, 18];
-
-/** What takings are told by. */
-export const TAKINGS_BY = ['day', 'hour', 'weekday', 'location', 'channel', 'service'] as const;
 export const TakingsBy = enumOf(...TAKINGS_BY);
 export type TakingsBy = Static<typeof TakingsBy>;
 

@@ -1,13 +1,10 @@
 import Type, { type Static } from 'typebox';
 import { optional } from '../menu/schema-kit.ts';
+import { WEBHOOK_EVENTS } from './constants.ts';
 import { Line } from './line.ts';
 import { count, enumOf, many, nullable, object, oneOf, text, Timestamp, Uuid } from './schema.ts';
 
 /** Other programs that are told of orders and editions, by a request that the house signs. */
-
-/** What a program can be told of. */
-export const WEBHOOK_EVENTS = ['order.placed', 'order.voided', 'edition.published'] as const;
-export type WebhookEvent = (typeof WEBHOOK_EVENTS)[number];
 
 const order = {
   id: Uuid,

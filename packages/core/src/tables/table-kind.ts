@@ -1,4 +1,4 @@
-import type { TABLE_NAMES } from '../api/tables.ts';
+import type { TABLE_NAMES } from '../api/constants.ts';
 import type { Column } from './column.ts';
 import type { TableDraft } from './table-draft.ts';
 

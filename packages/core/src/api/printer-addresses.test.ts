@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { printerAddressText, readPrinterAddress } from './printer-places.ts';
+import { printerAddressText, readPrinterAddress } from './printer-addresses.ts';
 
 describe('a printer’s address', () => {
   it.each([
