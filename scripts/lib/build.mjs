@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { pageFaults } from './check-pages.mjs';
 import { compressFiles } from './compress.mjs';
 import { run } from './run.mjs';
 import { ROOT } from './settings.mjs';
@@ -19,7 +20,9 @@ const PARTS = [
     sources: [...CORE, 'apps/web/src', 'apps/web/public', 'apps/web/angular.json', 'apps/web/tsconfig.app.json'],
     result: 'apps/web/dist/browser/index.html',
     build: () => {
-      run('npx', ['ng', 'build'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } });
+      run('npx', ['ng', 'build', '--stats-json'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } });
+      const faults = pageFaults(JSON.parse(readFileSync(join(ROOT, 'apps/web/dist/stats.json'), 'utf8')));
+      if (faults.length > 0) throw new Error(faults.slice(0, 5).join('\n'));
       compressFiles(join(ROOT, 'apps/web/dist/browser'));
     },
   },

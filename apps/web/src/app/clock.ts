@@ -1,4 +1,4 @@
-import { clockOf } from '@hearty-ladle/core';
+import { clockOf } from '@hearty-ladle/core/guest';
 
 /** The current moment. The only place in the pages that asks the machine's clock. */
 export function now(): Date {

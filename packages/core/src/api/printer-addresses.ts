@@ -1,10 +1,14 @@
-import type { PrinterPlace } from './printer-places.ts';
-
 /** The port on which network receipt printers listen for raw bytes; common practice. */
 export const USUAL_PRINTER_PORT = 9_100;
 /** A name of DNS, an IPv4 address, or an IPv6 address without brackets. */
 const LABEL = String.raw`[A-Za-z0-9](?:[A-Za-z0-9\-]*[A-Za-z0-9])?`;
 export const HOST = `^(?:${LABEL}(?:\\.${LABEL})*|[0-9A-Fa-f:.]*:[0-9A-Fa-f:.]*)$`;
+
+interface PrinterAddress {
+  readonly is: 'address';
+  readonly host: string;
+  readonly port: number;
+}
 
 const WITH_PORT = /^(?:\[([^\]]+)\]|([^:]+)):(\d+)$/;
 
@@ -12,7 +16,7 @@ const WITH_PORT = /^(?:\[([^\]]+)\]|([^:]+)):(\d+)$/;
  * Reads an address as people write it: `host`, `host:port` or `[IPv6]:port`, with the usual port if none is given.
  * Undefined if it is none.
  */
-export function readPrinterAddress(text: string): Extract<PrinterPlace, { is: 'address' }> | undefined {
+export function readPrinterAddress(text: string): PrinterAddress | undefined {
   const written = text.trim();
   const [, bracketed, plain, digits] = WITH_PORT.exec(written) ?? [];
   const host = bracketed ?? plain ?? written;
@@ -22,7 +26,7 @@ export function readPrinterAddress(text: string): Extract<PrinterPlace, { is: 'a
 }
 
 /** An address as people write it. */
-export function printerAddressText({ host, port }: { readonly host: string; readonly port: number }): string {
+export function printerAddressText({ host, port }: Omit<PrinterAddress, 'is'>): string {
   const name = host.includes(':') ? `[${host}]` : host;
   return port === USUAL_PRINTER_PORT && !host.includes(':') ? host : `${name}:${port}`;
 }

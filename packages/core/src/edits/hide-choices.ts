@@ -1,6 +1,6 @@
 import type { Edit } from '../change/edit.ts';
 import type { Id, Menu, Rule } from '../menu/document.ts';
-import { ALWAYS } from './references.ts';
+import { ALWAYS } from './always.ts';
 
 /** The house rule that hides choices; its condition is always true. */
 const HIDDEN_CHOICES = 'hidden-choices';

@@ -1,3 +1,4 @@
+import { ALWAYS } from './always.ts';
 import type { Condition } from '../menu/condition-schema.ts';
 import type { Effect, Id, Item, Menu, Rule } from '../menu/document.ts';
 import type { Attachment, Choice, Group } from '../menu/group-schema.ts';
@@ -43,9 +44,6 @@ export interface Reference {
 
 /** Called for every reference; returns false to remove it. */
 export type Keep = (reference: Reference) => boolean;
-
-/** A condition that is always true. */
-export const ALWAYS: Condition = { quantity: { atLeast: 0 } };
 
 type ThingOf = { [K in Kind]: NonNullable<Menu[K]>[number] };
 

@@ -6,7 +6,8 @@ import { quoteOrder } from '../order/quote-order.ts';
 import { whatsOf } from '../order/takes.ts';
 import type { Clock } from '../quote/calendar.ts';
 import type { Count, Pantry } from './pantry.ts';
-import { countsAt, standing } from './standing.ts';
+import { countsAt } from './counts-at.ts';
+import { standing } from './standing.ts';
 
 /**
  * Quotes an order with what is off at its location and moment, in place of any `out` that it names, and says what there is

@@ -1,3 +1,4 @@
+import { countsAt } from './counts-at.ts';
 import type { Out } from '../api/line.ts';
 import { compileMenu } from '../compile/compile-menu.ts';
 import type { CompiledMenu } from '../compile/compiled.ts';
@@ -34,17 +35,6 @@ export function standing(menu: Menu, pantry: Pantry, { location, at }: StandingA
   const place = location === undefined ? undefined : compiled.locations.get(location);
   if (location !== undefined && !place) return undefined;
   return new Stocktaking(compiled, pantry, location, at ?? clock(place?.timeZone)).standing();
-}
-
-/** The counts that hold at a location, by what they count: its own, else the general one. */
-export function countsAt({ counts = [] }: Pantry, location: string | undefined): Map<string, Count> {
-  const held = new Map<string, Count>();
-  for (const count of counts) {
-    const key = keyOfWhat(count.what);
-    const isOwn = count.location !== undefined && count.location === location;
-    if (isOwn || (count.location === undefined && !held.has(key))) held.set(key, count);
-  }
-  return held;
 }
 
 /** One portion, in thousandths: a dish, choice or combination counted below it is out. */

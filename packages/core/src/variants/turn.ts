@@ -1,7 +1,7 @@
 import { applyUnchecked } from '../change/change.ts';
 import type { Edit } from '../change/edit.ts';
 import { setCrossCells } from '../cross-table/set-cells.ts';
-import { ALWAYS } from '../edits/references.ts';
+import { ALWAYS } from '../edits/always.ts';
 import { newRuleId } from '../edits/rule-switch.ts';
 import type { Id, Item, Menu } from '../menu/document.ts';
 import type { Attachment } from '../menu/group-schema.ts';

@@ -26,6 +26,7 @@ export const en = {
   'shop.edition': 'Menu edition {edition}',
   'shop.not-open': 'There is nothing to order here yet.',
   'shop.loading': 'Just a moment …',
+  'shop.not-loaded': 'This could not be loaded. Check your connection, then reload the page: your basket is kept.',
   'shop.unreachable': 'We can’t be reached just now. What you chose is kept; please try again in a moment.',
   'shop.paused': 'No online orders are taken just now. From {time} on you can order again; your basket is kept.',
 

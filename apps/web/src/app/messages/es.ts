@@ -28,6 +28,7 @@ export const es: Readonly<Record<MessageKey, string>> = {
   'shop.edition': 'Carta, edición {edition}',
   'shop.not-open': 'Todavía no hay nada que pedir aquí.',
   'shop.loading': 'Un momento …',
+  'shop.not-loaded': 'No se ha podido cargar. Comprueba tu conexión y recarga la página: tu cesta se conserva.',
   'shop.unreachable': 'Ahora mismo no hay conexión. Lo que has elegido se conserva; inténtalo de nuevo en un momento.',
   'shop.paused':
     'Ahora no se aceptan pedidos en línea. A partir de las {time} podrás pedir de nuevo; tu cesta se conserva.',

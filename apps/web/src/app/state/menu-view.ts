@@ -1,5 +1,5 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { compileMenu, minorDigits } from '@hearty-ladle/core';
+import { compileMenu, minorDigits } from '@hearty-ladle/core/guest';
 import { Store } from '@ngrx/store';
 import { PageAudience } from '../api/audience.ts';
 import { menuActions } from './menu-actions.ts';

@@ -1,12 +1,6 @@
 import { computed, type EnvironmentProviders, inject, Injectable, type Provider } from '@angular/core';
-import {
-  compileMenu,
-  type Context,
-  countsAt,
-  PANTRY_FORMAT,
-  type StockStanding,
-  withStandIns,
-} from '@hearty-ladle/core';
+import type { Context, StockStanding } from '@hearty-ladle/core';
+import { compileMenu, countsAt, PANTRY_FORMAT, withStandIns } from '@hearty-ladle/core/guest';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, Store } from '@ngrx/store';
 import { MenuView } from './menu-view.ts';

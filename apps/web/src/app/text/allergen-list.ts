@@ -1,12 +1,5 @@
-import {
-  allergenName,
-  broughtOf,
-  choiceStatement,
-  type CompiledMenu,
-  type Line,
-  type OfferedChoice,
-  statedParts,
-} from '@hearty-ladle/core';
+import type { CompiledMenu, Line, OfferedChoice } from '@hearty-ladle/core';
+import { allergenName, broughtOf, choiceStatement, statedParts } from '@hearty-ladle/core/guest';
 import { message } from '../messages/message.ts';
 
 /** Allergens within a sentence: “sesame and milk” (all of them) or “sesame or milk” (any of them). */

@@ -1,14 +1,5 @@
-import {
-  type BeforeSale,
-  beforeSale,
-  compileMenu,
-  type CompiledMenu,
-  type Line,
-  type PricesAhead,
-  pricesAhead,
-  type PriceSum,
-  withoutSale,
-} from '@hearty-ladle/core';
+import type { BeforeSale, CompiledMenu, Line, PricesAhead, PriceSum } from '@hearty-ladle/core';
+import { beforeSale, compileMenu, pricesAhead, withoutSale } from '@hearty-ladle/core/guest';
 import { clock } from '../clock.ts';
 import { formatMoney } from './money.ts';
 

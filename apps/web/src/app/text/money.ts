@@ -1,4 +1,5 @@
-import { type CompiledItem, type CompiledMenu, minorDigits, moneyText, priceIn } from '@hearty-ladle/core';
+import type { CompiledItem, CompiledMenu } from '@hearty-ladle/core';
+import { minorDigits, moneyText, priceIn } from '@hearty-ladle/core/guest';
 
 /** Creating a formatter is expensive; there is one for each language and currency in use. */
 const formats = new Map<string, Intl.NumberFormat>();

@@ -1,4 +1,5 @@
-import { type CompiledMenu, type Line, type Problem, textIn, type What } from '@hearty-ladle/core';
+import type { CompiledMenu, Line, Problem, What } from '@hearty-ladle/core';
+import { textIn } from '@hearty-ladle/core/guest';
 import { message } from '../messages/message.ts';
 import { formatDay, weekdayName } from './days.ts';
 import { formatMoney } from './money.ts';

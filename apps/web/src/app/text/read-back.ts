@@ -1,11 +1,5 @@
-import {
-  type Answers,
-  type CompiledItem,
-  type CompiledMenu,
-  type ReadBack,
-  readBack,
-  templateFor,
-} from '@hearty-ladle/core';
+import type { Answers, CompiledItem, CompiledMenu, ReadBack } from '@hearty-ladle/core';
+import { readBack, templateFor } from '@hearty-ladle/core/guest';
 import { formatDay } from './days.ts';
 import { formatMoney } from './money.ts';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { allergenName, type CompiledMenu, EU_ALLERGENS } from '@hearty-ladle/core';
+import type { CompiledMenu } from '@hearty-ladle/core';
+import { allergenName, EU_ALLERGENS } from '@hearty-ladle/core/guest';
 import { ButtonDirective } from 'primeng/button';
 import { MessagePipe } from '../messages/message.ts';
 import { allergenList } from '../text/allergen-list.ts';

@@ -1,30 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type {
+  Answers,
+  CompiledItem,
+  CompiledMenu,
+  GroupPlace,
+  OfferedChoice,
+  OfferedChoiceView,
+  OfferedGroup,
+  OfferedGroupView,
+  PricesAhead,
+  Problem,
+  Text,
+} from '@hearty-ladle/core';
 import {
-  type Answers,
   broughtOf,
-  type CompiledItem,
-  type CompiledMenu,
   dropChoice,
   groupAt,
-  type GroupPlace,
   noteAt,
-  type OfferedChoice,
-  type OfferedChoiceView,
-  type OfferedGroup,
-  type OfferedGroupView,
   pickChoice,
   picksAt,
   pictureText,
-  type PricesAhead,
-  type Problem,
   setAmount,
   setConsent,
   setGiven,
   setNote,
   setUnits,
-  type Text,
   textIn,
-} from '@hearty-ladle/core';
+} from '@hearty-ladle/core/guest';
 import { pictureUrl } from '../state/picture-url.ts';
 import { allergenList, avoidanceOf } from '../text/allergen-list.ts';
 import { formatAddedPrice, formatMoney } from '../text/money.ts';

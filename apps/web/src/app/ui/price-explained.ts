@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type CompiledMenu, type Part, type PriceSum, partText } from '@hearty-ladle/core';
+import type { CompiledMenu, Part, PriceSum } from '@hearty-ladle/core';
+import { partText } from '@hearty-ladle/core/guest';
 import { message, MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';
 

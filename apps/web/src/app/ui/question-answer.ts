@@ -1,15 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  type CompiledMenu,
-  dateWindow,
-  minorDigits,
-  moneyText,
-  type OfferedGroup,
-  parseMoney,
-  priceIn,
-  textIn,
-} from '@hearty-ladle/core';
+import type { CompiledMenu, OfferedGroup } from '@hearty-ladle/core';
+import { dateWindow, minorDigits, moneyText, parseMoney, priceIn, textIn } from '@hearty-ladle/core/guest';
 import { clock } from '../clock.ts';
 import { MessagePipe } from '../messages/message.ts';
 import { formatMoney } from '../text/money.ts';

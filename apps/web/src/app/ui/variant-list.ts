@@ -1,13 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  type Answers,
-  type CompiledItem,
-  type CompiledMenu,
-  offeredVariants,
-  type Out,
-  pickVariant,
-  textIn,
-} from '@hearty-ladle/core';
+import type { Answers, CompiledItem, CompiledMenu, Out } from '@hearty-ladle/core';
+import { offeredVariants, pickVariant, textIn } from '@hearty-ladle/core/guest';
 import { MessagePipe } from '../messages/message.ts';
 import { pictureUrl } from '../state/picture-url.ts';
 import { LargePicture } from './large-picture.ts';

@@ -1,15 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  type Answers,
-  type CompiledMenu,
-  contextOf,
-  type Line,
-  type Order,
-  quoteLine,
-  quoteOrder,
-  type ReadBack,
-  textIn,
-} from '@hearty-ladle/core';
+import type { Answers, CompiledMenu, Line, Order, ReadBack } from '@hearty-ladle/core';
+import { contextOf, quoteLine, quoteOrder, textIn } from '@hearty-ladle/core/guest';
 import { clock } from '../../../clock.ts';
 import { MessagePipe, refusalMessage } from '../../../messages/message.ts';
 import { lineWarning } from '../../../text/allergen-list.ts';

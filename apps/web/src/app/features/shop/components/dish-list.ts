@@ -9,24 +9,17 @@ import {
   output,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { CompiledMenu, Context, Item, Line, MadeWithout, Menu, Problem, StockStanding } from '@hearty-ladle/core';
 import {
-  type CompiledMenu,
-  type Context,
   declaredRange,
   isClosed,
   isListed,
-  type Item,
-  type Line,
-  type MadeWithout,
-  type Menu,
   pictureText,
   preselectedLine,
-  type Problem,
   quoteLine,
-  type StockStanding,
   textIn,
   withoutSalesOn,
-} from '@hearty-ladle/core';
+} from '@hearty-ladle/core/guest';
 import { type Observable, of, switchMap } from 'rxjs';
 import { clock } from '../../../clock.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';

@@ -10,25 +10,21 @@ import {
   output,
   signal,
 } from '@angular/core';
+import type { Answers, CompiledMenu, Context, Line, StockStanding } from '@hearty-ladle/core';
 import {
-  type Answers,
   broughtOf,
-  type CompiledMenu,
-  type Context,
   declaredRange,
   isClosed,
   isInOneList,
-  type Line,
   pictureFor,
   pictureText,
   pricesAhead,
   quoteLine,
   statedParts,
-  type StockStanding,
   tellsIn,
   textIn,
   withoutUnknown,
-} from '@hearty-ladle/core';
+} from '@hearty-ladle/core/guest';
 import { clock } from '../../../clock.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
 import { pictureUrl } from '../../../state/picture-url.ts';

@@ -1,12 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, untracked } from '@angular/core';
-import {
-  type CompiledMenu,
-  type Order,
-  quoteOrder,
-  type Service,
-  type StockStanding,
-  textIn,
-} from '@hearty-ladle/core';
+import type { CompiledMenu, Order, Service, StockStanding } from '@hearty-ladle/core';
+import { quoteOrder, textIn } from '@hearty-ladle/core/guest';
 import { ButtonDirective } from 'primeng/button';
 import { clock } from '../../../clock.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type CompiledMenu, textIn } from '@hearty-ladle/core';
+import type { CompiledMenu } from '@hearty-ladle/core';
+import { textIn } from '@hearty-ladle/core/guest';
 import { ButtonDirective } from 'primeng/button';
 import { MessagePipe } from '../../../messages/message.ts';
 import type { BasketLine } from '../store/basket-line.ts';

@@ -10,7 +10,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { type CompiledMenu, type Line, preselectedLine, type Service } from '@hearty-ladle/core';
+import type { CompiledMenu, Line, Service } from '@hearty-ladle/core';
+import { preselectedLine } from '@hearty-ladle/core/guest';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';

@@ -1,4 +1,5 @@
-import { type CompiledMenu, type Line, type Pick, type Text, textIn, withoutUnknown } from '@hearty-ladle/core';
+import type { CompiledMenu, Line, Pick, Text } from '@hearty-ladle/core';
+import { textIn, withoutUnknown } from '@hearty-ladle/core/guest';
 
 /** The names under which a dish and its choices were put in the basket, by `group/choice`. */
 export interface SeenNames {

@@ -1,4 +1,5 @@
-import { type CompiledMenu, type Line, type Pick, readPicks, withoutUnknown } from '@hearty-ladle/core';
+import type { CompiledMenu, Line, Pick } from '@hearty-ladle/core';
+import { readPicks, withoutUnknown } from '@hearty-ladle/core/guest';
 
 /** A dish with choices already made, as a link names it. */
 export interface LinkedBuild {
