@@ -3,6 +3,8 @@
  * killed, the process stops when its standard input closes.
  */
 export async function runProcess(start: () => Promise<() => Promise<void>>): Promise<void> {
+  // Whoever read what is written here may be gone; the work goes on without them.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
   try {
     const end = await start();
     const stop = () =>

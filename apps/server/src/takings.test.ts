@@ -7,6 +7,7 @@ import type {
   Pairs,
   RepeatedNote,
   ReplayLine,
+  Role,
   SoldThing,
   Takings,
   TakingsFilter,
@@ -41,18 +42,40 @@ function filters(count: number): TakingsFilter[] {
   return Array.from({ length: count }, () => {
     const [from, to] = [random.pick(days), random.pick(days)].sort() as [string, string];
     const hour = random.int(8, 18);
+    // Parts of the day, which are summed up, and other hours, which are not.
+    const [fromHour, toHour] = random.pick([
+      [11, 15] as const,
+      [15, 24] as const,
+      [hour, hour + random.int(1, 5)] as const,
+    ]);
     return {
       ...(random.chance(0.6) ? EVER : { from, to }),
       ...(random.chance(0.3) && { location: random.pick(['steps', 'millrace']) }),
       ...(random.chance(0.3) && { channel: random.pick(['online', 'pos'] as const) }),
       ...(random.chance(0.3) && { service: random.pick(['dine-in', 'takeaway', 'delivery'] as const) }),
-      ...(random.chance(0.4) && { fromHour: hour, toHour: hour + random.int(1, 5) }),
+      ...(random.chance(0.5) && { fromHour, toHour }),
       ...(random.chance(0.3) && { item: random.pick(items) }),
     };
   });
 }
 
 const itemOf = (thing: SoldThing) => ('item' in thing ? thing.item : '');
+
+const trial = (location: string | null) => ({
+  ...{ location, days: 365 },
+  prices: [{ place: 'items/ember/price', list: 'house', amount: 2_000 }],
+});
+
+/** What somebody is told that a price would have brought. */
+async function tried(role: Role, location: string | null) {
+  const asked = as(role, one).post('/api/workbench/takings/what-if').send(trial(location));
+  const { text } = await asked.buffer(true).expect(200);
+  const lines = text
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as ReplayLine);
+  return lines.find((line): line is Extract<ReplayLine, { sums: unknown }> => 'sums' in line);
+}
 
 describe('takings', () => {
   it('are what a plain second computation over the same orders comes to, whatever is looked at', async () => {
@@ -186,21 +209,17 @@ describe('takings', () => {
     expect(rows.map(({ key }) => key)).toEqual(['millrace']);
     const all = await ask<Takings>('', { ...EVER, by: 'location' });
     expect(rows[0]).toEqual(all.rows.find(({ key }) => key === 'millrace'));
+    expect(await tried('lead', null)).toEqual(await tried('owner', 'millrace'));
+    await as('lead', one).post('/api/workbench/takings/what-if').send(trial('steps')).expect(403);
   });
 
   it('what past orders would have brought is quoted with the other price, and nothing is changed', async () => {
-    const body = { location: null, days: 365, prices: [{ place: 'items/ember/price', list: 'house', amount: 2_000 }] };
-    const reply = await request(one).post('/api/workbench/takings/what-if').send(body).buffer(true).expect(200);
-    const lines = reply.text
-      .trim()
-      .split('\n')
-      .map((line) => JSON.parse(line) as ReplayLine);
-    const end = lines.find((line): line is Extract<ReplayLine, { sums: unknown }> => 'sums' in line);
+    const end = await tried('owner', null);
     expect(end?.sums.dearer).toBeGreaterThan(0);
     expect(end?.sums.cheaper).toBe(0);
     expect(end?.dishes.map(({ item }) => item)).toEqual(['ember']);
     expect(end?.sums.after).toBe((end?.sums.before ?? 0) + (end?.dishes[0]?.difference ?? 0));
-    const unknown = { ...body, prices: [{ place: 'items/nothing/price', list: 'house', amount: 1 }] };
+    const unknown = { ...trial(null), prices: [{ place: 'items/nothing/price', list: 'house', amount: 1 }] };
     await request(one).post('/api/workbench/takings/what-if').send(unknown).expect(422);
   });
 });

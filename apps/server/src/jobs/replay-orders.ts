@@ -3,6 +3,7 @@ import {
   editionOf,
   type Menu,
   MOST_REPLAYED_LISTED,
+  type Places,
   type ReplayedByDish,
   type ReplayLine,
   type ReplayRequest,
@@ -51,20 +52,25 @@ export class Replays {
   ): Promise<Summary> {
     // With what is needed of it, as it would be if it was published.
     const after = takenWithout(before, editionOf(draft), new Set(left)).edition;
-    return this.compare({ before, after }, { location, days }, write, signal);
+    return this.compare(
+      { before, after },
+      { places: location === null ? 'everywhere' : [location], days },
+      write,
+      signal,
+    );
   }
 
-  /** Quotes the orders of the last days with two menus. Aborting rejects with the signal's reason. */
+  /** Quotes the orders of the last days at some places with two menus. Aborting rejects with the signal's reason. */
   async compare(
     menus: { readonly before: Menu; readonly after: Menu },
-    { location, days }: { readonly location: string | null; readonly days: number },
+    { places, days }: { readonly places: Places; readonly days: number },
     write: (line: ReplayLine) => void,
     signal: AbortSignal,
   ): Promise<Summary> {
     this.#running++;
     try {
       const since = new Date(now().getTime() - days * DAY_MS);
-      return await this.#replay(menus, { location, since }, write, signal);
+      return await this.#replay(menus, { places, since }, write, signal);
     } finally {
       this.#running--;
     }
@@ -132,28 +138,25 @@ class Differing {
 }
 
 interface Which {
-  readonly location: string | null;
+  readonly places: Places;
   readonly since: Date;
 }
 
-const WHERE = `placed_at >= $1 AND ($2::text IS NULL OR request ->> 'location' = $2)`;
+const WHERE = `placed_at >= $1 AND ($2::text[] IS NULL OR request ->> 'location' = ANY($2))`;
+const valuesOf = ({ since, places }: Which) => [since, places === 'everywhere' ? null : places];
 
-async function countOf(database: DataSource, { since, location }: Which): Promise<number> {
-  const [{ total } = { total: 0 }] = (await database.query(`SELECT count(*)::int AS total FROM orders WHERE ${WHERE}`, [
-    since,
-    location,
-  ])) as { total: number }[];
+async function countOf(database: DataSource, which: Which): Promise<number> {
+  const [{ total } = { total: 0 }] = (await database.query(
+    `SELECT count(*)::int AS total FROM orders WHERE ${WHERE}`,
+    valuesOf(which),
+  )) as { total: number }[];
   return total;
 }
 
-async function pageOf(
-  database: DataSource,
-  { since, location }: Which,
-  last: PastOrder | undefined,
-): Promise<PastOrder[]> {
+async function pageOf(database: DataSource, which: Which, last: PastOrder | undefined): Promise<PastOrder[]> {
   return (await database.query(
     `SELECT id, number, round, placed_at AS "placedAt", dishes, request FROM orders
       WHERE ${WHERE} AND (number, round) > ($3, $4) ORDER BY number, round LIMIT ${PAGE}`,
-    [since, location, last?.number ?? 0, last?.round ?? 0],
+    [...valuesOf(which), last?.number ?? 0, last?.round ?? 0],
   )) as PastOrder[];
 }

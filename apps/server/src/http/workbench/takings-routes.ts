@@ -67,7 +67,8 @@ export function takingsRoutes(routes: AudienceRouter, services: Services): void 
 
   routes.stream(workbenchApi.whatIf, async ({ body, actor }, _request, response) => {
     const { location, days, prices } = body;
-    if (!actor.may(ACTION, location ?? undefined)) return notAllowed(ACTION);
+    if (location !== null && !actor.may(ACTION, location)) return notAllowed(ACTION);
+    const places = location === null ? actor.places(ACTION) : [location];
     const stored = await storedMenu(services);
     if (!stored) return NO_MENU;
     const after = withTriedPrices(stored.menu, prices);
@@ -75,7 +76,7 @@ export function takingsRoutes(routes: AudienceRouter, services: Services): void 
     if (replays.isFull) return BUSY_REPLAYING;
     const menus = { before: stored.menu, after };
     await streamLines<ReplayLine>(response, async (write, signal) =>
-      write(await replays.compare(menus, { location, days }, write, signal)),
+      write(await replays.compare(menus, { places, days }, write, signal)),
     );
     return undefined;
   });

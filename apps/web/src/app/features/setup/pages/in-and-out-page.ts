@@ -55,6 +55,10 @@ export class InAndOutPage {
   protected readonly lines = computed(() =>
     this.isRefusedOnly() ? this.#lines().filter(({ says }) => says !== '') : this.#lines(),
   );
+  /** The columns that no table has, with where they are. */
+  protected readonly unknown = computed(() =>
+    (this.state().read?.unknown ?? []).map(({ column, sheet, file }) => `“${column}” in ${sheet ?? file}`).join(', '),
+  );
   protected readonly counts = computed(() => {
     const rows = this.state().read?.rows ?? [];
     const of = (status: TableRow['status']) => rows.filter((row) => row.status === status).length;

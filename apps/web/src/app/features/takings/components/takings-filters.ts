@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { DAY_PARTS, type Menu } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
 import type { TakingsView } from '../../../api/takings-api.ts';
+import { Who } from '../../../state/session.ts';
 import { serviceOptions } from '../../../text/services.ts';
 import { DateField } from '../../../ui/fields/date-field.ts';
 import { namedOptions, type Option } from '../../../ui/fields/option.ts';
@@ -40,6 +41,7 @@ const HOURS: readonly Option[] = [
   styleUrl: './takings-filters.css',
 })
 export class TakingsFilters {
+  readonly #who = inject(Who);
   readonly asked = input.required<AskedFor>();
   readonly menu = input.required<Menu>();
   readonly names = input.required<SoldNames>();
@@ -57,7 +59,17 @@ export class TakingsFilters {
     { value: 'pos', label: 'At the till' },
   ];
   protected readonly services: readonly Option[] = [{ value: '', label: 'Any service' }, ...serviceOptions('en')];
-  protected readonly locations = computed(() => namedOptions(this.menu().locations ?? [], 'Every location'));
+  /** Those where somebody may see them. */
+  protected readonly locations = computed(() => {
+    const places = this.#who.places('see-takings');
+    const all = this.menu().locations ?? [];
+    return places === 'everywhere'
+      ? namedOptions(all, 'Every location')
+      : namedOptions(
+          all.filter(({ id }) => places.includes(id)),
+          'All of mine',
+        );
+  });
   protected readonly dishes = computed(() =>
     namedOptions(
       this.menu()
