@@ -54,6 +54,27 @@ test('a dish that went is said, and sections lead to their dishes', async ({ pag
   await expect(page.getByRole('button', { name: /Tray of folds/ })).toBeInViewport();
 });
 
+test('a dish whose page does not come is said, and the menu is one step away', async ({ page }) => {
+  let isCutOff = false;
+  await page.route(/\.js$/, (route) => (isCutOff ? route.abort() : route.continue()));
+  // Never idle, so that nothing is loaded ahead.
+  await page.addInitScript(() => (window.requestIdleCallback = () => 0));
+  await page.goto(at('/shop'));
+  const dish = page.getByRole('button', { name: /Ember broth/ }).first();
+  await expect(dish).toBeVisible();
+  isCutOff = true;
+  await dish.click();
+  await expect(page.getByRole('alert')).toContainText('your basket is kept');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Back to the menu' }).click();
+  await expect(dish).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  isCutOff = false;
+  await page.reload();
+  await dish.click();
+  await expect(page.getByRole('heading', { name: 'Ember broth' })).toBeVisible();
+});
+
 test('on a phone the basket is a page of its own, and nothing scrolls sideways', async ({ page }) => {
   await page.setViewportSize({ width: 400, height: 860 });
   await page.goto(at('/shop?dish=toast&with=spread/plain'));

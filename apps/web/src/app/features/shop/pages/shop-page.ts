@@ -14,6 +14,7 @@ import type { CompiledMenu, Line, Service } from '@hearty-ladle/core';
 import { preselectedLine } from '@hearty-ladle/core/guest';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { ButtonDirective } from 'primeng/button';
 import { MenuView } from '../../../state/menu-view.ts';
 import { StockView } from '../../../state/stock-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
@@ -34,7 +35,7 @@ import { linkedBuild } from '../store/linked-build.ts';
 @Component({
   selector: 'hl-shop-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AvoidBox, Basket, DishList, DishPage, HowWanted, LanguageSwitch, MessagePipe, OrderAgain],
+  imports: [AvoidBox, Basket, ButtonDirective, DishList, DishPage, HowWanted, LanguageSwitch, MessagePipe, OrderAgain],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.css',
 })
