@@ -9,6 +9,7 @@ import {
   type Workbook,
 } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
+import { DraftView } from '../../../state/draft-view.ts';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
 import { Who } from '../../../state/session.ts';
@@ -33,9 +34,11 @@ export class WhatIf {
   /** Where the orders were placed; null: anywhere. */
   readonly location = input.required<string | null>();
   readonly asked = output<WhatIfRequest>();
+  /** What was found is no more about what is asked. */
   readonly dropped = output();
   readonly #language = inject(EditingLanguage);
   readonly #editor = inject(MenuEditor);
+  readonly #draft = inject(DraftView);
   readonly #who = inject(Who);
   protected readonly mayEdit = computed(() => this.#who.mayAnywhere('edit-menu'));
   readonly #rows = computed(() =>
@@ -53,31 +56,37 @@ export class WhatIf {
   protected readonly list = computed(() => this.#list() || (this.menu().priceLists[0]?.id ?? ''));
   protected readonly typed = signal('');
   readonly #row = computed(() => this.#rows().find(({ id }) => id === this.place()));
-  protected readonly now = computed(() => {
+  readonly #inDraft = computed(() => {
     const row = this.#row();
     const first = this.menu().priceLists[0]?.id ?? '';
-    return row ? this.#money(priceIn(row.place.price, this.list(), first)) : '';
+    return row && priceIn(row.place.price, this.list(), first);
+  });
+  protected readonly now = computed(() => {
+    const amount = this.#inDraft();
+    return amount === undefined ? '' : this.#money(amount);
   });
   protected readonly amount = computed(() => {
     const amount = parseMoney(this.typed(), minorDigits(this.menu().currency));
     return amount === undefined || (amount < 0 && !this.#row()?.place.mayBeNegative) ? undefined : amount;
   });
   protected readonly isWrong = computed(() => this.typed().trim() !== '' && this.amount() === undefined);
-  protected readonly isSet = signal(false);
+  /** A change waits until its reach is decided on. */
+  protected readonly isDecided = computed(() => this.#draft.pendingChange() === undefined);
+  protected readonly isSet = computed(() => this.amount() !== undefined && this.amount() === this.#inDraft());
 
   protected choose(place: string): void {
     this.place.set(place);
-    this.#forget();
+    this.dropped.emit();
   }
 
   protected chooseList(list: string): void {
     this.#list.set(list);
-    this.#forget();
+    this.dropped.emit();
   }
 
   protected type(text: string): void {
     this.typed.set(text);
-    this.#forget();
+    this.dropped.emit();
   }
 
   protected ask(days: number): void {
@@ -95,13 +104,6 @@ export class WhatIf {
     if (price === undefined) return;
     const label = `Changed the price of ${row.name} to ${this.#money(amount)}`;
     this.#editor.change(label, setPrices(this.menu(), [{ place: row.place, price }]));
-    this.isSet.set(true);
-  }
-
-  /** What was found is about what was asked then. */
-  #forget(): void {
-    this.isSet.set(false);
-    this.dropped.emit();
   }
 
   #money(minor: number): string {
