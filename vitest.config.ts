@@ -13,7 +13,7 @@ export default defineConfig({
         resolve: { conditions: ['source'] },
         ssr: { resolve: { conditions: ['source'] } },
         // Core keeps no state, so its test files may share their modules, which are read once rather than for each file.
-        test: { name: 'core', include: ['packages/**/*.test.ts'], isolate: false },
+        test: { name: 'core', include: ['packages/**/*.test.ts', 'scripts/**/*.test.ts'], isolate: false },
       },
       {
         extends: true,

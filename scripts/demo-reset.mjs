@@ -8,7 +8,7 @@ import { main, readSettings } from './lib/settings.mjs';
 await main(async () => {
   const settings = readSettings();
   ensurePackages();
-  buildWhatChanged();
+  await buildWhatChanged();
   let url = settings.databaseUrl;
   if (url === undefined) {
     const bin = ensurePostgres();

@@ -9,7 +9,7 @@ import { demoSignIn, main, readSettings, ROOT } from './lib/settings.mjs';
 await main(async () => {
   const settings = readSettings();
   ensurePackages();
-  buildWhatChanged();
+  await buildWhatChanged();
   const bin = settings.databaseUrl === undefined ? ensurePostgres() : undefined;
   const postgres = bin && (await startPostgres(bin, settings.dataDir));
   if (postgres) ensureDatabase(bin, postgres, 'hearty_ladle');

@@ -16,7 +16,7 @@ await main(async () => {
     throw new Refusal(`Port ${settings.port} on ${settings.host} is taken; choose another with PORT.`);
   }
   ensurePackages();
-  buildWhatChanged();
+  await buildWhatChanged();
   const database = await openDatabase(settings);
   const env = {
     DATABASE_URL: database.url,

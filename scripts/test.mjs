@@ -67,7 +67,7 @@ await main(async () => {
     }),
     { POSTGRES_BIN: bin },
   );
-  buildWhatChanged();
+  await buildWhatChanged();
   const journeys = join(folder, 'journeys.json');
   tests(
     'journeys in the browser',

@@ -2,12 +2,16 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { pageFaults } from './check-pages.mjs';
+import { firstScripts, pageFaults } from './check-pages.mjs';
 import { compressFiles } from './compress.mjs';
 import { run } from './run.mjs';
 import { ROOT } from './settings.mjs';
 
 const CORE = ['packages/core/src', 'packages/core/package.json', 'tsconfig.base.json', 'package-lock.json'];
+/** What the pages are put together by. */
+const PAGE_SCRIPTS = ['built-files', 'check-pages', 'merge-scripts', 'plan-files'].map(
+  (name) => `scripts/lib/${name}.mjs`,
+);
 const PARTS = [
   {
     name: 'server',
@@ -17,24 +21,39 @@ const PARTS = [
   },
   {
     name: 'pages',
-    sources: [...CORE, 'apps/web/src', 'apps/web/public', 'apps/web/angular.json', 'apps/web/tsconfig.app.json'],
+    sources: [
+      ...CORE,
+      'apps/web/src',
+      'apps/web/public',
+      'apps/web/angular.json',
+      'apps/web/tsconfig.app.json',
+      ...PAGE_SCRIPTS,
+    ],
     result: 'apps/web/dist/browser/index.html',
-    build: () => {
+    build: async () => {
       run('npx', ['ng', 'build', '--stats-json'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } });
-      const faults = pageFaults(JSON.parse(readFileSync(join(ROOT, 'apps/web/dist/stats.json'), 'utf8')));
+      const { outputs } = JSON.parse(readFileSync(join(ROOT, 'apps/web/dist/stats.json'), 'utf8'));
+      const faults = pageFaults(outputs);
       if (faults.length > 0) throw new Error(faults.slice(0, 5).join('\n'));
+      const { main, always, guests } = firstScripts(outputs);
+      // Only now: its packages may just have been installed.
+      const { mergeScripts } = await import('./merge-scripts.mjs');
+      await mergeScripts(join(ROOT, 'apps/web/dist/browser'), outputs, main, (script) => {
+        if (always.has(script)) return 'start';
+        return guests.has(script) ? 'shop' : 'page';
+      });
       compressFiles(join(ROOT, 'apps/web/dist/browser'));
     },
   },
 ];
 
-export function buildWhatChanged() {
+export async function buildWhatChanged() {
   for (const { name, sources, result, build } of PARTS) {
     const stamp = join(ROOT, 'node_modules', '.cache', 'hearty-ladle', `${name}.stamp`);
     const now = fingerprint(sources);
     if (existsSync(join(ROOT, result)) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) continue;
     process.stdout.write(`Building the ${name} …\n`);
-    build();
+    await build();
     mkdirSync(dirname(stamp), { recursive: true });
     writeFileSync(stamp, now);
   }

@@ -31,7 +31,7 @@ const isRunning = (child) => child && child.exitCode === null && child.signalCod
 /** A house with a menu of a file, or with `menu: null` the demo. */
 export async function openHouse({ menu = 'demo/small-house.json', env = {} } = {}) {
   ensurePackages();
-  buildWhatChanged();
+  await buildWhatChanged();
   const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-house-'));
   const bin = ensurePostgres();
   let postgres = await startPostgres(bin, folder);

@@ -14,6 +14,7 @@ beforeAll(() => {
   writeFileSync(join(folder, 'favicon.svg'), '<svg/>');
   const script = 'export const answer = 42;';
   writeFileSync(join(folder, 'page-ABCDEF12.js'), script);
+  writeFileSync(join(folder, 'shop-12-0a1b2c3d.js'), script);
   writeFileSync(join(folder, 'page-ABCDEF12.js.br'), brotliCompressSync(script));
   writeFileSync(join(folder, 'page-ABCDEF12.js.gz'), gzipSync(script));
 });
@@ -46,9 +47,10 @@ describe('the pages', () => {
   });
 
   it('keep for long what has a hash in its name, and nothing else', async () => {
-    expect((await request(pagesOf(folder)).get('/main-ABCDEF12.js').expect(200)).headers['cache-control']).toContain(
-      'immutable',
-    );
+    for (const name of ['main-ABCDEF12.js', 'shop-12-0a1b2c3d.js'])
+      expect((await request(pagesOf(folder)).get(`/${name}`).expect(200)).headers['cache-control']).toContain(
+        'immutable',
+      );
     expect((await request(pagesOf(folder)).get('/favicon.svg').expect(200)).headers['cache-control']).not.toContain(
       'immutable',
     );

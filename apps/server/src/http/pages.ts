@@ -7,7 +7,7 @@ import { sendProblem } from './reply.ts';
 
 const YEAR_SECONDS = 31_536_000;
 /** A file with a hash in its name, compressed or not. */
-const HASHED = /-[A-Z0-9]{8,}\.\w+(\.(br|gz))?$/;
+const HASHED = /-([A-Z0-9]{8,}|[0-9a-f]{8,})\.\w+(\.(br|gz))?$/;
 
 /**
  * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
