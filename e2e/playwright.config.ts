@@ -7,7 +7,7 @@ export default defineConfig({
   globalSetup: './support/open-house.ts',
   // One, since two browsers on two cores get in each other's way. Each worker has a house of its own, so that
   // `--workers 2` works where there are more.
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   timeout: 180_000,
   // A busy machine may delay frames for seconds; nothing here is a test of speed.

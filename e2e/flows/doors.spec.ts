@@ -142,8 +142,10 @@ test('somebody is added, signs in at two browsers, and signs out everywhere at o
   };
   const [here, there] = [await signedIn(), await signedIn()];
   await here.goto(at('/setup/account'));
+  const everywhere = here.getByRole('button', { name: 'Sign out everywhere' });
+  await expect(everywhere).toBeVisible();
   await expectAccessible(here);
-  await here.getByRole('button', { name: 'Sign out everywhere' }).click();
+  await everywhere.click();
   await expect(here).toHaveURL(/\/sign-in/);
   await there.getByRole('link', { name: 'Orders' }).click();
   await expect(there).toHaveURL(/\/sign-in\?from=/);
