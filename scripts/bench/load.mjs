@@ -19,28 +19,40 @@ const PAGES_READ = {
   '/pass': 'hl-pass-page',
   '/menu': 'hl-menu-page',
 };
-const WORKER = /^worker-/;
 const CODE = /\.(js|css|html)$/;
 
 const kilobytes = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
 const compressed = (file) => gzipSync(readFileSync(file), { level: 9 }).length;
 
-/** Files that the page at a path loads until it can be read, and until it is idle: document, scripts, styles, workers. */
+/** Files that the page at a path asks for until it can be read, and until it is idle: document, scripts, styles, workers. */
 async function loadedBy(house, path, read) {
   const browser = await chromium.launch({ executablePath: ensureChromium(), args: ['--no-sandbox', '--disable-gpu'] });
   try {
     const context = await browser.newContext({ storageState: ownersBrowser() });
-    const files = new Set(['index.html']);
-    context.on('request', (request) => {
-      const name = new URL(request.url()).pathname.slice(1);
-      if (CODE.test(name)) files.add(name);
-    });
+    // Notes when the page can be read: what is asked for later does not keep anybody waiting.
+    await context.addInitScript((selector) => {
+      const observer = new MutationObserver(() => {
+        if (!document.querySelector(selector)) return;
+        performance.mark('read');
+        observer.disconnect();
+      });
+      observer.observe(document, { childList: true, subtree: true });
+    }, read);
+    const workers = [];
     const page = await context.newPage();
+    page.on('worker', (worker) => workers.push(new URL(worker.url()).pathname.slice(1)));
     await page.goto(`${house.address}${path}`);
     await page.locator(read).first().waitFor({ state: 'attached' });
-    const first = [...files];
     await page.waitForLoadState('networkidle');
-    return { first, all: [...files] };
+    const asked = await page.evaluate(() => {
+      const [{ startTime: readAt }] = performance.getEntriesByName('read');
+      return performance
+        .getEntriesByType('resource')
+        .map(({ name, startTime }) => ({ name: new URL(name).pathname.slice(1), isFirst: startTime < readAt }));
+    });
+    const files = asked.filter(({ name }) => CODE.test(name) && !workers.includes(name));
+    const namesOf = (some) => [...new Set(['index.html', ...some.map(({ name }) => name)])];
+    return { first: namesOf(files.filter(({ isFirst }) => isFirst)), all: [...namesOf(files), ...workers] };
   } finally {
     await browser.close();
   }
@@ -61,10 +73,9 @@ await main(async () => {
     const weigh = (some) => some.reduce((sum, name) => sum + compressed(join(PAGES, name)), 0);
     for (const [path, read] of Object.entries(PAGES_READ)) {
       const { first, all } = await loadedBy(house, path, read);
-      const files = first.filter((name) => !WORKER.test(name));
-      const bytes = weigh(files);
+      const bytes = weigh(first);
       process.stdout.write(
-        `${path}: ${kilobytes(bytes)} in ${files.length} files, ${(bytes / shell).toFixed(2)} times; ` +
+        `${path}: ${kilobytes(bytes)} in ${first.length} files, ${(bytes / shell).toFixed(2)} times; ` +
           `with what follows while it is idle, workers included, ${kilobytes(weigh(all))}\n`,
       );
     }

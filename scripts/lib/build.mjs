@@ -35,13 +35,9 @@ const PARTS = [
       const { outputs } = JSON.parse(readFileSync(join(ROOT, 'apps/web/dist/stats.json'), 'utf8'));
       const faults = pageFaults(outputs);
       if (faults.length > 0) throw new Error(faults.slice(0, 5).join('\n'));
-      const { main, always, guests } = firstScripts(outputs);
       // Only now: its packages may just have been installed.
       const { mergeScripts } = await import('./merge-scripts.mjs');
-      await mergeScripts(join(ROOT, 'apps/web/dist/browser'), outputs, main, (script) => {
-        if (always.has(script)) return 'start';
-        return guests.has(script) ? 'shop' : 'page';
-      });
+      await mergeScripts(join(ROOT, 'apps/web/dist/browser'), outputs, firstScripts(outputs));
       compressFiles(join(ROOT, 'apps/web/dist/browser'));
     },
   },

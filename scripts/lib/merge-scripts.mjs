@@ -8,13 +8,17 @@ const MERGED = /^(main|chunk)-.*\.js$/;
 const withoutFolder = (path) => path.replace(/^\.\//, '');
 
 /**
- * Replaces the scripts in the folder of the built pages.
+ * Replaces the scripts in the folder of the built pages, and adds `shop.html`: the page for guests, which names what they
+ * need first, so that a browser asks for all of it at once.
  * @param {string} folder with index.html and the scripts
  * @param {import('./built-files.mjs').Outputs} outputs of the bundler
- * @param {string} main script of the page
- * @param {(script: string) => string} kindOf scripts of different kinds stay apart
+ * @param {ReturnType<typeof import('./check-pages.mjs').firstScripts>} first
  */
-export async function mergeScripts(folder, outputs, main, kindOf) {
+export async function mergeScripts(folder, outputs, { main, always, guests }) {
+  const kindOf = (script) => {
+    if (always.has(script)) return 'start';
+    return guests.has(script) ? 'shop' : 'page';
+  };
   const fileOf = new Map(
     planFiles(outputs, screensOf(outputs, main), kindOf).flatMap((scripts, index) =>
       scripts.map((script) => [script, `${kindOf(script)}-${index}`]),
@@ -43,21 +47,27 @@ export async function mergeScripts(folder, outputs, main, kindOf) {
   const scripts = output.flatMap((part) => (part.type === 'chunk' ? [part] : []));
   for (const name of readdirSync(folder)) if (MERGED.test(name)) rmSync(join(folder, name));
   for (const { fileName, code } of scripts) writeFileSync(join(folder, fileName), code);
-  const page = join(folder, 'index.html');
-  writeFileSync(page, withScripts(readFileSync(page, 'utf8'), neededByFirst(scripts)));
+  const page = readFileSync(join(folder, 'index.html'), 'utf8');
+  const begin = scripts.filter(({ isEntry }) => isEntry);
+  const shop = scripts.filter(({ moduleIds }) => moduleIds.some((id) => guests.has(id)));
+  writeFileSync(join(folder, 'index.html'), withScripts(page, withImports(scripts, begin)));
+  writeFileSync(join(folder, 'shop.html'), withScripts(page, withImports(scripts, [...begin, ...shop])));
 }
 
-/** The first script, and then all that it imports. */
-function neededByFirst(/** @type {import('rolldown').OutputChunk[]} */ scripts) {
-  const needed = new Set(scripts.filter(({ isEntry }) => isEntry).map(({ fileName }) => fileName));
-  for (const name of needed)
-    scripts.find(({ fileName }) => fileName === name)?.imports.forEach((file) => needed.add(file));
-  return [...needed];
+/** The names of some scripts, and then of all that they import. */
+function withImports(
+  /** @type {import('rolldown').OutputChunk[]} */ scripts,
+  /** @type {import('rolldown').OutputChunk[]} */ some,
+) {
+  const names = new Set(some.map(({ fileName }) => fileName));
+  for (const name of names)
+    scripts.find(({ fileName }) => fileName === name)?.imports.forEach((file) => names.add(file));
+  return [...names];
 }
 
-/** The page with another first script, and with what that imports loaded beside it. */
-function withScripts(html, /** @type {string[]} */ [first = '', ...imported]) {
-  const links = imported.map((file) => `<link rel="modulepreload" href="${file}">`).join('');
+/** The page with another first script, and with others loaded beside it. */
+function withScripts(html, /** @type {string[]} */ [first = '', ...others]) {
+  const links = others.map((file) => `<link rel="modulepreload" href="${file}">`).join('');
   const page = html
     .replaceAll(/<link rel="modulepreload"[^>]*>/g, '')
     .replace(/<script src="main-[^"]*"/, `${links}<script src="${first}"`);

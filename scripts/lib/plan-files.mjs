@@ -29,7 +29,7 @@ export function screensOf(outputs, main) {
 
 /**
  * Groups of scripts that go into one file each. Two groups go together where the requests this saves outweigh the code
- * that some screens then load without need.
+ * that some screens then load without need: the other group, and all that it imports.
  * @param {import('./built-files.mjs').Outputs} outputs of the bundler
  * @param {Map<string, Set<string>>} screens by `screensOf`
  * @param {(script: string) => string} kindOf scripts of different kinds stay apart
@@ -44,20 +44,24 @@ export function planFiles(outputs, screens, kindOf) {
     screens: new Set([...screens].filter(([, some]) => some.has(script)).map(([screen]) => screen)),
   }));
   for (;;) {
+    const needs = needsOf(outputs, groups);
     const better = pairs(groups)
-      .map(([a, b]) => ({ a, b, gain: gainOf(a, b) }))
-      .filter(({ gain }) => gain > 0)
-      .sort((one, other) => other.gain - one.gain)
-      .find(({ a, b }) => !leadsBack(outputs, groups, a, b));
+      .map(([a, b]) => ({ a, b, spared: sparedBy(a, b) }))
+      .filter(({ spared }) => spared > 0)
+      .sort((one, other) => other.spared - one.spared)
+      .find(({ a, b }) => isWorthIt(needs, a, b) && !leadBack(needs, a, b));
     if (!better) return groups.map((group) => group.scripts);
     const { a, b } = better;
-    groups = groups.filter((group) => group !== a && group !== b);
-    groups.push({
+    const both = {
       scripts: [...a.scripts, ...b.scripts],
       kind: a.kind,
       bytes: a.bytes + b.bytes,
       screens: new Set([...a.screens, ...b.screens]),
-    });
+    };
+    // Who loads one of them now loads what the other imports as well.
+    for (const group of new Set([...needs.get(a), ...needs.get(b)]))
+      for (const screen of both.screens) group.screens.add(screen);
+    groups = [...groups.filter((group) => group !== a && group !== b), both];
   }
 }
 
@@ -65,32 +69,42 @@ function pairs(groups) {
   return groups.flatMap((a, index) => groups.slice(index + 1).flatMap((b) => (a.kind === b.kind ? [[a, b]] : [])));
 }
 
-/** Bytes that screens are spared when two groups go together. */
-function gainOf(a, b) {
-  const both = [...a.screens].filter((screen) => b.screens.has(screen)).length;
-  const withoutNeed = (a.screens.size - both) * b.bytes + (b.screens.size - both) * a.bytes;
-  const most = Math.max(a.screens.size > both ? b.bytes : 0, b.screens.size > both ? a.bytes : 0);
-  return most > MOST_WITHOUT_NEED ? 0 : both * REQUEST - withoutNeed;
+/** For each group, itself and all groups that are loaded with it. */
+function needsOf(outputs, groups) {
+  const groupOf = new Map(groups.flatMap((group) => group.scripts.map((script) => [script, group])));
+  return new Map(
+    groups.map((group) => {
+      const needs = new Set([group]);
+      for (const { scripts } of needs)
+        for (const script of loadedWith(outputs, scripts)) needs.add(groupOf.get(script));
+      return [group, needs];
+    }),
+  );
 }
 
+/** Bytes that screens are spared when two groups go together, as if neither imported anything. */
+function sparedBy(a, b) {
+  const both = [...a.screens].filter((screen) => b.screens.has(screen)).length;
+  return both * REQUEST - (a.screens.size - both) * b.bytes - (b.screens.size - both) * a.bytes;
+}
+
+/** Whether the requests spared outweigh what screens of only one of two groups load without need. */
+function isWorthIt(needs, a, b) {
+  const withoutNeed = [...onlyIn(a, b), ...onlyIn(b, a)].map(({ screen, other }) =>
+    [...needs.get(other)].reduce((sum, group) => sum + (group.screens.has(screen) ? 0 : group.bytes), 0),
+  );
+  const both = a.screens.size - onlyIn(a, b).length;
+  return (
+    withoutNeed.every((bytes) => bytes <= MOST_WITHOUT_NEED) && both * REQUEST > withoutNeed.reduce((x, y) => x + y, 0)
+  );
+}
+
+const onlyIn = (group, other) =>
+  [...group.screens].filter((screen) => !other.screens.has(screen)).map((screen) => ({ screen, other }));
+
 /** Whether one of two groups reaches the other through a third: together they would import each other in a circle. */
-function leadsBack(outputs, groups, a, b) {
-  const groupOf = new Map(groups.flatMap((group) => group.scripts.map((script) => [script, group])));
-  const importedBy = (group) =>
-    new Set(
-      group.scripts.flatMap((script) =>
-        outputs[script].imports.flatMap(({ path, kind }) => (kind === 'import-statement' ? [groupOf.get(path)] : [])),
-      ),
-    );
-  const reaches = (from, to) => {
-    const seen = new Set([from]);
-    for (const group of seen) {
-      for (const next of importedBy(group)) {
-        if (next === to && group !== from) return true;
-        if (next !== undefined && next !== to) seen.add(next);
-      }
-    }
-    return false;
-  };
+function leadBack(needs, a, b) {
+  const reaches = (from, to) =>
+    [...needs.get(from)].some((group) => group !== from && group !== to && needs.get(group).has(to));
   return reaches(a, b) || reaches(b, a);
 }

@@ -62,6 +62,25 @@ describe('the files of the pages', () => {
     expect(plan(outputs, (script) => (script === 'chart' ? 'drawn' : 'page'))).toEqual(['a', 'b', 'chart', 'main']);
   });
 
+  it('keep apart what would bring others along without need', () => {
+    const outputs = built({
+      main: [9, '+a +b +c'],
+      a: [50_000, 'small'],
+      b: [50_000, ''],
+      c: [50_000, 'small'],
+      small: [40, 'chart'],
+      chart: [200_000, ''],
+    });
+    expect(plan(outputs, (script) => (script === 'chart' ? 'drawn' : 'page'))).toEqual([
+      'a',
+      'b',
+      'c',
+      'chart',
+      'main',
+      'small',
+    ]);
+  });
+
   it('never import each other in a circle', () => {
     // Together, `top` and `low` would import `mid`, which imports `low`; `mid` is of another kind.
     const outputs = built({ main: [9, 'top'], top: [9, 'mid'], mid: [9, 'low'], low: [9, ''] });

@@ -46,6 +46,15 @@ describe('the pages', () => {
     expect(new Set(replies.map(({ headers }) => headers['x-nonce'])).size).toBe(3);
   });
 
+  it('name what a guest needs first in the shop alone, where the build says it', async () => {
+    writeFileSync(join(folder, 'shop.html'), '<link rel="modulepreload" href="shop-12-0a1b2c3d.js">');
+    const textAt = async (path: string) => (await request(pagesOf(folder)).get(path).expect(200)).text;
+    expect(await textAt('/shop/order/1')).toContain('shop-12-0a1b2c3d.js');
+    expect(await textAt('/shopping')).not.toContain('shop-12');
+    rmSync(join(folder, 'shop.html'));
+    expect(await textAt('/shop')).toContain('nonce=');
+  });
+
   it('keep for long what has a hash in its name, and nothing else', async () => {
     for (const name of ['main-ABCDEF12.js', 'shop-12-0a1b2c3d.js'])
       expect((await request(pagesOf(folder)).get(`/${name}`).expect(200)).headers['cache-control']).toContain(

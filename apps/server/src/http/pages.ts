@@ -11,14 +11,14 @@ const HASHED = /-([A-Z0-9]{8,}|[0-9a-f]{8,})\.\w+(\.(br|gz))?$/;
 
 /**
  * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
- * for long; index.html is rendered for every request. `describe`: what the shop's pages say to programs, as JSON-LD.
+ * for long; the page is rendered for every request, and that of the shop names what a guest needs first. `describe`: what the shop's pages say to programs, as JSON-LD.
  */
 export function pageRoutes(
   folder: string,
   describe: (request: Request) => Promise<string | undefined> = () => Promise.resolve(undefined),
 ): Router {
   const router = Router();
-  const file = join(folder, 'index.html');
+  const textOf = (name: string) => readFile(join(folder, name), 'utf8').catch(() => undefined);
   router.use(
     expressStaticGzip(folder, {
       index: false,
@@ -35,10 +35,10 @@ export function pageRoutes(
     // A missing file, such as one of an older build, is a 404 rather than the page.
     if (extname(request.path) !== '')
       return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
-    const html = await readFile(file, 'utf8').catch(() => undefined);
+    const isShop = /^\/shop(\/|$)/.test(request.path);
+    const html = (isShop && (await textOf('shop.html'))) || (await textOf('index.html'));
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);
-    const isShop = /^\/shop(\/|$)/.test(request.path);
     const described = isShop ? await describe(request).catch(() => undefined) : undefined;
     const page = html.replaceAll('CSP_NONCE', nonce);
     response
