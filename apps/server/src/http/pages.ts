@@ -11,7 +11,8 @@ const HASHED = /-([A-Z0-9]{8,}|[0-9a-f]{8,})\.\w+(\.(br|gz))?$/;
 
 /**
  * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
- * for long; the page is rendered for every request, and that of the shop names what a guest needs first. `describe`: what the shop's pages say to programs, as JSON-LD.
+ * for long; the page is rendered for every request, and that of the shop names what a guest needs first. `describe`: what
+ * the shop's pages say to programs, as JSON-LD.
  */
 export function pageRoutes(
   folder: string,
