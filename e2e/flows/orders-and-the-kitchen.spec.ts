@@ -226,6 +226,12 @@ test('a price is named at the till only with the word of a person who may', asyn
   };
   await page.getByLabel('Find a dish').fill('off the');
   await page.keyboard.press('Enter');
+  // The dialog, once it is all there, leaves the focus where the PIN is typed.
+  await expect(asked.locator('#pin')).toBeFocused();
+  await asked.evaluate(async (dialog) => {
+    await Promise.allSettled(dialog.getAnimations().map(({ finished }) => finished));
+  });
+  await page.waitForTimeout(100);
   await enterPin('1111');
   await expect(asked.getByRole('alert')).toHaveText('That PIN is not right.');
   await asked.locator('#pin').fill('2468');

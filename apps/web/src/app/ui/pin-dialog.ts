@@ -38,6 +38,8 @@ export class PinDialog {
       location === undefined ? placesFor(grants, action).length > 0 : may(grants, action, location),
     );
   });
+  /** Else the PIN takes the focus, and the dialog must not move it to whoever is chosen above. */
+  protected readonly isNobody = computed(() => this.state().status === 'loaded' && this.people().length === 0);
   protected readonly options = computed(() => this.people().map(({ id, name }) => ({ value: id, label: name })));
   protected readonly person = linkedSignal<readonly SignedIn[], string | undefined>({
     source: this.people,

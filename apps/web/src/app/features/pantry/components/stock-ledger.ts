@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { daysLeft, type Movement, type MovementKind, type StockDay } from '@hearty-ladle/core';
 import { ButtonDirective } from 'primeng/button';
+import { TableModule } from 'primeng/table';
 import { now } from '../../../clock.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { StockChart } from './stock-chart.ts';
@@ -22,7 +23,7 @@ const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
 @Component({
   selector: 'hl-stock-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, StockChart, TextField],
+  imports: [ButtonDirective, StockChart, TableModule, TextField],
   template: `
     <div class="marks">
       <p>
@@ -39,37 +40,30 @@ const TIME = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
     @if (days().length > 1) {
       <hl-stock-chart [days]="days()" [unit]="row().unit" />
     }
-    @if (movements(); as list) {
-      <table>
-        <thead>
+    @if (list(); as lines) {
+      <p-table [value]="lines">
+        <ng-template #header>
           <tr>
             <th scope="col">When</th>
             <th scope="col">What</th>
             <th scope="col" class="number">By</th>
             <th scope="col" class="number">Then on hand</th>
           </tr>
-        </thead>
-        <tbody>
-          @for (one of list; track one.id) {
-            <tr>
-              <td>{{ timeOf(one) }}</td>
-              <td>
-                {{ KINDS[one.kind] }}
-                @if (one.order) {
-                  with number {{ one.order }}
-                } @else {
-                  by {{ one.by }}
-                }
-                @if (one.reason) {
-                  <span class="quiet">{{ one.reason }}</span>
-                }
-              </td>
-              <td class="number">{{ one.quantity > 0 ? '+' : '' }}{{ one.quantity }}</td>
-              <td class="number">{{ one.onHand }}</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+        </ng-template>
+        <ng-template #body let-one>
+          <tr>
+            <td>{{ timeOf(one) }}</td>
+            <td>
+              {{ whatOf(one) }}
+              @if (one.reason) {
+                <span class="quiet">{{ one.reason }}</span>
+              }
+            </td>
+            <td class="number">{{ one.quantity > 0 ? '+' : '' }}{{ one.quantity }}</td>
+            <td class="number">{{ one.onHand }}</td>
+          </tr>
+        </ng-template>
+      </p-table>
     } @else {
       <p class="quiet">{{ isFailed() ? 'The ledger can’t be read just now.' : 'Reading the ledger …' }}</p>
     }
@@ -84,7 +78,7 @@ export class StockLedger {
   readonly isFailed = input(false);
   readonly lowChange = output<string>();
   readonly stopped = output<void>();
-  protected readonly KINDS = KINDS;
+  protected readonly list = computed(() => this.movements()?.slice());
   protected readonly low = computed(() => String(this.row().count?.low ?? ''));
 
   /** How long what is on hand lasts at the pace of the last week. */
@@ -94,6 +88,10 @@ export class StockLedger {
     const end = new Date(now().getTime() + left * DAY_MS);
     return `At the pace of the last week it runs out on ${RUNS_OUT.format(end)}.`;
   });
+
+  protected whatOf({ kind, order, by }: Movement): string {
+    return `${KINDS[kind]} ${order === undefined ? `by ${by}` : `with number ${order}`}`;
+  }
 
   protected timeOf({ at }: Movement): string {
     return TIME.format(new Date(at));
