@@ -4,6 +4,8 @@ export default defineConfig({
   test: {
     pool: 'forks',
     maxWorkers: 2,
+    // No module keeps state, so test files share them: they are read once rather than for each file.
+    isolate: false,
     // Patience for a busy machine; no test measures time.
     testTimeout: 120_000,
     hookTimeout: 60_000,
@@ -12,8 +14,7 @@ export default defineConfig({
         extends: true,
         resolve: { conditions: ['source'] },
         ssr: { resolve: { conditions: ['source'] } },
-        // Core keeps no state, so its test files may share their modules, which are read once rather than for each file.
-        test: { name: 'core', include: ['packages/**/*.test.ts', 'scripts/**/*.test.ts'], isolate: false },
+        test: { name: 'core', include: ['packages/**/*.test.ts', 'scripts/**/*.test.ts'] },
       },
       {
         extends: true,
@@ -23,7 +24,6 @@ export default defineConfig({
           name: 'server',
           env: { LOG_LEVEL: 'silent' },
           include: ['apps/server/**/*.test.ts'],
-          isolate: false,
           globalSetup: ['apps/server/src/testing/global-setup.ts'],
         },
       },
@@ -31,7 +31,7 @@ export default defineConfig({
         extends: true,
         resolve: { conditions: ['source'] },
         ssr: { resolve: { conditions: ['source'] } },
-        test: { name: 'web', include: ['apps/web/src/**/*.test.ts'], isolate: false },
+        test: { name: 'web', include: ['apps/web/src/**/*.test.ts'] },
       },
     ],
   },

@@ -2,7 +2,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { firstScripts, pageFaults } from './check-pages.mjs';
+import { firstScripts } from './built-files.mjs';
+import { pageFaults } from './check-pages.mjs';
 import { compressFiles } from './compress.mjs';
 import { run } from './run.mjs';
 import { ROOT } from './settings.mjs';

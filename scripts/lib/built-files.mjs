@@ -7,7 +7,7 @@
  */
 
 /** The script that begins with a source file. */
-export function entryOf(/** @type {Outputs} */ outputs, source) {
+function entryOf(/** @type {Outputs} */ outputs, source) {
   const [name] = Object.entries(outputs).find(([, { entryPoint }]) => entryPoint === source) ?? [];
   if (name === undefined) throw new Error(`The build has no ${source}.`);
   return name;
@@ -23,4 +23,13 @@ export function loadedWith(/** @type {Outputs} */ outputs, /** @type {string[]} 
   };
   names.forEach(add);
   return loaded;
+}
+
+const SHOP = 'src/app/features/shop';
+
+/** The script every page begins with, and the scripts that a guest loads before the menu can be read. */
+export function firstScripts(/** @type {Outputs} */ outputs) {
+  const main = entryOf(outputs, 'src/main.ts');
+  const shop = [`${SHOP}/shop.routes.ts`, `${SHOP}/pages/shop-page.ts`].map((source) => entryOf(outputs, source));
+  return { main, always: loadedWith(outputs, [main]), guests: loadedWith(outputs, [main, ...shop]) };
 }

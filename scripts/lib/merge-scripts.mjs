@@ -12,7 +12,7 @@ const withoutFolder = (path) => path.replace(/^\.\//, '');
  * need first, so that a browser asks for all of it at once.
  * @param {string} folder with index.html and the scripts
  * @param {import('./built-files.mjs').Outputs} outputs of the bundler
- * @param {ReturnType<typeof import('./check-pages.mjs').firstScripts>} first
+ * @param {ReturnType<typeof import('./built-files.mjs').firstScripts>} first
  */
 export async function mergeScripts(folder, outputs, { main, always, guests }) {
   const kindOf = (script) => {

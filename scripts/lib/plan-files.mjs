@@ -49,7 +49,7 @@ export function planFiles(outputs, screens, kindOf) {
       .map(([a, b]) => ({ a, b, spared: sparedBy(a, b) }))
       .filter(({ spared }) => spared > 0)
       .sort((one, other) => other.spared - one.spared)
-      .find(({ a, b }) => isWorthIt(needs, a, b) && !leadBack(needs, a, b));
+      .find(({ a, b }) => isWorthIt(needs, a, b) && !wouldCircle(needs, a, b));
     if (!better) return groups.map((group) => group.scripts);
     const { a, b } = better;
     const both = {
@@ -84,26 +84,31 @@ function needsOf(outputs, groups) {
 
 /** Bytes that screens are spared when two groups go together, as if neither imported anything. */
 function sparedBy(a, b) {
-  const both = [...a.screens].filter((screen) => b.screens.has(screen)).length;
-  return both * REQUEST - (a.screens.size - both) * b.bytes - (b.screens.size - both) * a.bytes;
+  return requestsSpared(a, b) - onlyIn(a, b).length * b.bytes - onlyIn(b, a).length * a.bytes;
 }
 
 /** Whether the requests spared outweigh what screens of only one of two groups load without need. */
 function isWorthIt(needs, a, b) {
-  const withoutNeed = [...onlyIn(a, b), ...onlyIn(b, a)].map(({ screen, other }) =>
-    [...needs.get(other)].reduce((sum, group) => sum + (group.screens.has(screen) ? 0 : group.bytes), 0),
-  );
-  const both = a.screens.size - onlyIn(a, b).length;
-  return (
-    withoutNeed.every((bytes) => bytes <= MOST_WITHOUT_NEED) && both * REQUEST > withoutNeed.reduce((x, y) => x + y, 0)
-  );
+  const withoutNeed = [
+    ...onlyIn(a, b).map((screen) => newTo(screen, needs.get(b))),
+    ...onlyIn(b, a).map((screen) => newTo(screen, needs.get(a))),
+  ];
+  const sum = withoutNeed.reduce((total, bytes) => total + bytes, 0);
+  return withoutNeed.every((bytes) => bytes <= MOST_WITHOUT_NEED) && requestsSpared(a, b) > sum;
 }
 
-const onlyIn = (group, other) =>
-  [...group.screens].filter((screen) => !other.screens.has(screen)).map((screen) => ({ screen, other }));
+/** What the requests of screens that load both of two groups cost, as bytes. */
+const requestsSpared = (a, b) => (a.screens.size - onlyIn(a, b).length) * REQUEST;
+
+/** Screens that load one group and not another. */
+const onlyIn = (group, other) => [...group.screens].filter((screen) => !other.screens.has(screen));
+
+/** Bytes of groups that a screen does not load yet. */
+const newTo = (screen, groups) =>
+  [...groups].reduce((total, group) => total + (group.screens.has(screen) ? 0 : group.bytes), 0);
 
 /** Whether one of two groups reaches the other through a third: together they would import each other in a circle. */
-function leadBack(needs, a, b) {
+function wouldCircle(needs, a, b) {
   const reaches = (from, to) =>
     [...needs.get(from)].some((group) => group !== from && group !== to && needs.get(group).has(to));
   return reaches(a, b) || reaches(b, a);
