@@ -7,7 +7,11 @@ type Thing = ThingOf[ListKind];
 interface DraftList {
   readonly things: Thing[];
   places: Map<Id, number> | undefined;
+  searches: number;
 }
+
+/** A few objects are found sooner by going through a list than by making an index of it: a keystroke changes one. */
+const FEW_SEARCHES = 4;
 
 /**
  * A menu while a change is applied: each list is copied once, however many edits touch it, so a change of thousands of
@@ -69,12 +73,17 @@ export class MenuDraft {
 
   #listOf(kind: ListKind): DraftList {
     let list = this.#lists.get(kind);
-    if (!list) this.#lists.set(kind, (list = { things: [...listOf(this.#menu, kind)], places: undefined }));
+    if (!list)
+      this.#lists.set(kind, (list = { things: [...listOf(this.#menu, kind)], places: undefined, searches: 0 }));
     return list;
   }
 }
 
 function placeOf(list: DraftList, id: Id): number | undefined {
+  if (!list.places && list.searches++ < FEW_SEARCHES) {
+    const place = list.things.findIndex((thing) => thing.id === id);
+    return place < 0 ? undefined : place;
+  }
   list.places ??= new Map(list.things.map((thing, i) => [thing.id, i] as const).reverse());
   return list.places.get(id);
 }

@@ -137,11 +137,12 @@ function listDifferences<T extends object>(
       const fields = NOTHING.fieldsAgainst(new Fields(thing, NO_PARTS, left));
       return [{ where: whereOf(thing, true), what: 'added', to, ...(fields && { fields }) }];
     }
+    const move = moved.has(to) ? { from, to } : {};
     const where = whereOf(thing, true);
+    if (areEqual(was, thing)) return moved.has(to) ? [{ where, what: 'moved', ...move }] : [];
     const fields = new Fields(withoutCells(was), parts, left).fieldsAgainst(
       new Fields(withoutCells(thing), parts, left),
     );
-    const move = moved.has(to) ? { from, to } : {};
     const own: PlaceChange[] =
       fields || moved.has(to)
         ? [{ where, what: fields ? 'changed' : 'moved', ...move, ...(fields && { fields }) }]
@@ -149,6 +150,16 @@ function listDifferences<T extends object>(
     return [...own, ...(inner?.(was, thing) ?? [])];
   });
   return [...removed, ...others];
+}
+
+/** What was found equal, by the first: a draft is compared with the same edition again after every edit. */
+const equals = new WeakMap<object, object>();
+
+function areEqual(was: object, is: object): boolean {
+  if (was === is || equals.get(was) === is) return true;
+  const isEqual = equal(was, is);
+  if (isEqual) equals.set(was, is);
+  return isEqual;
 }
 
 /** The variants of a dish are told as the groups they are by; its cells have places of their own. */

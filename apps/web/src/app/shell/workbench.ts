@@ -14,6 +14,7 @@ import { MenuEditor } from '../state/menu-editor.ts';
 import { MenuView } from '../state/menu-view.ts';
 import { StockView } from '../state/stock-view.ts';
 import { StockMark } from './stock-mark.ts';
+import { UndoRedo } from './undo-redo.ts';
 import { OPEN_TO, type Screen } from '../state/screens.ts';
 import { Who } from '../state/session.ts';
 import { thingName } from '../text/changes.ts';
@@ -28,7 +29,7 @@ import { ButtonDirective } from 'primeng/button';
 import { SelectField } from '../ui/fields/select-field.ts';
 import { PersonMenu } from '../ui/person-menu.ts';
 import { ReturnsFocus } from '../ui/returns-focus.ts';
-import { languageOptions } from '../ui/fields/option.ts';
+import { areSameOptions, languageOptions } from '../ui/fields/option.ts';
 
 interface Rail {
   readonly name: string;
@@ -93,6 +94,7 @@ const RAIL: readonly Rail[] = [
     RouterOutlet,
     SelectField,
     StockMark,
+    UndoRedo,
   ],
   templateUrl: './workbench.html',
   styleUrl: './workbench.css',
@@ -112,7 +114,10 @@ export class Workbench {
   protected readonly mayEdit = computed(() => this.#who.mayAnywhere('edit-menu'));
   protected readonly findings = inject(FindingsView);
   protected readonly finding = signal(false);
-  protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []));
+  protected readonly house = computed(() => this.view.menu()?.name || 'Hearty Ladle');
+  protected readonly languages = computed(() => languageOptions(this.view.menu()?.locales ?? []), {
+    equal: areSameOptions,
+  });
   protected readonly status = computed(() => {
     const count = this.draft.pendingEdits().length;
     const changes = count === 1 ? '1 change waits' : `${count} changes wait`;
@@ -191,14 +196,6 @@ export class Workbench {
       ],
     );
   }
-
-  /** What undo would take back. */
-  protected readonly undoTitle = computed(() => {
-    const [pendingChange, past] = [this.draft.pendingChange(), this.draft.past()];
-    const isPending = pendingChange && past.length <= pendingChange.pastLength;
-    const label = isPending ? pendingChange.label : past.at(-1)?.label;
-    return label === undefined ? 'Ctrl+Z' : `Undo: ${label} (Ctrl+Z)`;
-  });
 
   /** Applies the pending change to all dishes, if its reach is known and nothing makes it impossible. */
   protected applyPending(): void {

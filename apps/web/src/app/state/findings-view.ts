@@ -22,38 +22,62 @@ export interface SeenFinding {
 /** What line check found, by what it is about, as signals to read in the workbench. */
 @Injectable({ providedIn: 'root' })
 export class FindingsView {
-  readonly #state = inject(Store).selectSignal(checkFeature.selectCheckState);
+  readonly #store = inject(Store);
+  readonly #findings = this.#store.selectSignal(checkFeature.selectFindings);
+  readonly #mends = this.#store.selectSignal(checkFeature.selectMends);
   readonly #view = inject(MenuView);
-  readonly all = computed((): readonly SeenFinding[] => {
-    const { findings = [], mends } = this.#state();
-    const snoozes = this.#view.menu()?.snoozes;
-    const today = clock(undefined).slice(0, 10);
-    return findings.map((finding) => {
+  /** The draft's snoozes alone: other edits must not draw the marks of a whole menu anew. */
+  readonly #snoozes = computed(() => this.#view.menu()?.snoozes);
+  readonly #found = computed(() => {
+    const mends = this.#mends();
+    return (this.#findings() ?? []).map((finding) => {
       const key = findingKey(finding);
-      return { key, finding, mend: mends[key], snooze: snoozeOf(snoozes, key, today) };
+      return { key, finding, mend: mends[key] };
     });
   });
-  /** The marks of dishes, groups and rules, as `items/ID`, `groups/ID`, `rules/ID`; hints and snoozed ones don't count. */
-  readonly marks = computed((): ReadonlyMap<string, Mark> => {
-    const marks = new Map<string, Mark>();
-    for (const { finding, snooze } of this.all()) {
-      if (snooze || finding.severity === 'hint') continue;
-      for (const place of placesOf(finding)) {
-        const { stop, warn } = marks.get(place) ?? { stop: 0, warn: 0 };
-        marks.set(place, finding.severity === 'stop' ? { stop: stop + 1, warn } : { stop, warn: warn + 1 });
-      }
+  readonly all = computed((): readonly SeenFinding[] => {
+    const [snoozes, today] = [this.#snoozes(), clock(undefined).slice(0, 10)];
+    return this.#found().map((found) => ({ ...found, snooze: snoozeOf(snoozes, found.key, today) }));
+  });
+  readonly #byPlace = computed(() => {
+    const byPlace = new Map<string, SeenFinding[]>();
+    for (const seen of this.all()) {
+      for (const place of placesOf(seen.finding)) byPlace.set(place, [...(byPlace.get(place) ?? []), seen]);
     }
-    return marks;
+    return byPlace;
   });
-  readonly total = computed((): Mark => {
-    const counted = this.all().filter(({ snooze }) => !snooze);
-    const count = (severity: string) => counted.filter(({ finding }) => finding.severity === severity).length;
-    return { stop: count('stop'), warn: count('warn') };
-  });
+  /** The marks of dishes, groups and rules, as `items/ID`, `groups/ID`, `rules/ID`; hints and snoozed ones don't count. */
+  readonly marks = computed(
+    (): ReadonlyMap<string, Mark> =>
+      new Map(
+        [...this.#byPlace()].flatMap(([place, seen]) => {
+          const mark = countOf(seen);
+          return mark.stop + mark.warn > 0 ? [[place, mark]] : [];
+        }),
+      ),
+    { equal: areSameMarks },
+  );
+  readonly total = computed((): Mark => countOf(this.all()), { equal: isSameMark });
 
   about(place: string): readonly SeenFinding[] {
-    return this.all().filter(({ finding }) => placesOf(finding).includes(place));
+    return this.#byPlace().get(place) ?? [];
   }
+}
+
+/** How many there are that are not snoozed; hints don't count. */
+function countOf(seen: readonly SeenFinding[]): Mark {
+  const counted = seen.filter(({ snooze }) => !snooze);
+  const count = (severity: Finding['severity']) =>
+    counted.filter(({ finding }) => finding.severity === severity).length;
+  return { stop: count('stop'), warn: count('warn') };
+}
+
+function isSameMark(one: Mark | undefined, other: Mark | undefined): boolean {
+  return one?.stop === other?.stop && one?.warn === other?.warn;
+}
+
+function areSameMarks(some: ReadonlyMap<string, Mark>, others: ReadonlyMap<string, Mark>): boolean {
+  return some.size === others.size && [...some].every(([place, mark]) => isSameMark(mark, others.get(place)));
 }
 
 /** The things that a finding is about: its dish and its group, or its group, or its rule. */

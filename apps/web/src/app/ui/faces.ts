@@ -39,7 +39,7 @@ import { PriceExplained } from './price-explained.ts';
 import { TillDish } from './till-dish.ts';
 import { SelectField } from './fields/select-field.ts';
 import { SwitchField } from './fields/switch-field.ts';
-import { languageOptions, namedOptions, type Option } from './fields/option.ts';
+import { areSameOptions, languageOptions, namedOptions, type Option } from './fields/option.ts';
 
 const SPAN_PAUSE_MS = 150;
 
@@ -77,8 +77,8 @@ export class Faces {
     { value: 'guest', label: 'Guest' },
     { value: 'till', label: 'Till' },
   ];
-  protected readonly languages = computed(() => languageOptions(this.menu().menu.locales));
-  protected readonly lists = computed(() => namedOptions(this.menu().menu.priceLists));
+  protected readonly languages = computed(() => languageOptions(this.menu().menu.locales), { equal: areSameOptions });
+  protected readonly lists = computed(() => namedOptions(this.menu().menu.priceLists), { equal: areSameOptions });
 
   /** Picks made here; undefined while untouched, so that preselected choices follow the editor. */
   readonly #picked = linkedSignal<{ item: string; replay: Replay | undefined }, Answers | undefined>({

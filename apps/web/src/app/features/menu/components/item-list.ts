@@ -1,44 +1,37 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  ElementRef,
-  inject,
-  Injector,
-  input,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   type CompiledMenu,
   type Item,
   minorDigits,
   newId,
-  parsePrice,
   plainText,
   priceText,
-  removeEverywhere,
   type Section,
 } from '@hearty-ladle/core';
-import { removalMessages } from '../../../text/removals.ts';
+import { ButtonDirective } from 'primeng/button';
 import { EditingLanguage } from '../../../state/editing-language.ts';
 import { MenuEditor } from '../../../state/menu-editor.ts';
-import { type DishRow, SectionDishes } from './section-dishes.ts';
-import { SectionEditor } from './section-editor.ts';
-import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import { ButtonDirective } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { TextField } from '../../../ui/fields/text-field.ts';
+import { MenuSection } from './menu-section.ts';
+import type { DishRow } from './section-dishes.ts';
+
+/** A section with those of its dishes that are shown. */
+interface ShownSection {
+  readonly id: string;
+  /** Undefined for the dishes in no section. */
+  readonly section: Section | undefined;
+  readonly name: string;
+  readonly rows: readonly DishRow[];
+}
 
 /** Rows are memoized by dish, so only changed dishes of a large menu are formatted again. */
-const rows = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
+const known = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
 
-/** The sections of the menu with their dishes; typing filters the list. A new dish needs a name and a price. */
+/** The sections of the menu with their dishes; typing filters the list. */
 @Component({
   selector: 'hl-item-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, InputText, ReactiveFormsModule, SectionDishes, SectionEditor, TextField],
+  imports: [ButtonDirective, MenuSection, TextField],
   templateUrl: './item-list.html',
   styleUrl: './item-list.css',
 })
@@ -50,70 +43,35 @@ export class ItemList {
   readonly #editor = inject(MenuEditor);
   readonly #language = inject(EditingLanguage);
   protected readonly filter = signal('');
-  protected readonly adding = signal<string | undefined>(undefined);
+  /** The section whose own fields are open. */
   protected readonly editing = signal<string | undefined>(undefined);
-  protected readonly wrong = signal(false);
-  protected readonly newDish = inject(NonNullableFormBuilder).group({ name: '', price: '' });
 
-  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly #injector = inject(Injector);
   readonly #shown = new Map<string, readonly DishRow[]>();
 
-  protected readonly sections = computed(() => {
+  protected readonly sections = computed((): readonly ShownSection[] => {
     const { menu } = this.menu();
     const wanted = plainText(this.filter());
     const bySection = new Map<string, DishRow[]>(menu.sections.map(({ id }) => [id, []]));
     const loose: DishRow[] = [];
+    const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
     for (const item of menu.items) {
-      const row = this.#row(item);
+      const row = this.#row(item, key);
       if (!row.words.includes(wanted)) continue;
       if ((item.sections ?? []).length === 0) loose.push(row);
       else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
     }
-    const known = menu.sections.map((section) => ({
+    const sections = menu.sections.map((section) => ({
       id: section.id,
       section: section as Section | undefined,
       name: this.#language.read(section.name),
-      items: this.#steady(section.id, bySection.get(section.id) ?? []),
+      rows: this.#steady(section.id, bySection.get(section.id) ?? []),
     }));
     const all =
-      loose.length > 0 || known.length === 0
-        ? [...known, { id: '', section: undefined, name: 'In no section yet', items: this.#steady('', loose) }]
-        : known;
-    return wanted ? all.filter(({ items }) => items.length > 0) : all;
+      loose.length > 0 || sections.length === 0
+        ? [...sections, { id: '', section: undefined, name: 'In no section yet', rows: this.#steady('', loose) }]
+        : sections;
+    return wanted ? all.filter(({ rows }) => rows.length > 0) : all;
   });
-
-  protected begin(section: string): void {
-    this.wrong.set(false);
-    this.newDish.reset();
-    this.adding.set(section);
-    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLInputElement>('form input')?.focus(), {
-      injector: this.#injector,
-    });
-  }
-
-  protected add(section: string): void {
-    const typed = this.newDish.getRawValue();
-    const name = typed.name.trim();
-    const { menu } = this.menu();
-    const price = parsePrice(
-      typed.price,
-      minorDigits(menu.currency),
-      menu.priceLists.map(({ id }) => id),
-    );
-    const isSound =
-      name !== '' &&
-      price !== undefined &&
-      Object.values(typeof price === 'number' ? [price] : price).every((value) => value >= 0);
-    this.wrong.set(!isSound);
-    if (!isSound) return;
-    const id = newId(
-      name,
-      menu.items.map((item) => item.id),
-    );
-    this.adding.set(undefined);
-    this.added.emit({ id, name, price, ...(section && { sections: [section] }) });
-  }
 
   protected addSection(): void {
     const { menu } = this.menu();
@@ -125,26 +83,6 @@ export class ItemList {
     this.editing.set(id);
   }
 
-  protected moveSection(id: string, step: number): void {
-    const index = this.menu().menu.sections.findIndex((section) => section.id === id) + step;
-    if (index < 0 || index >= this.menu().menu.sections.length) return;
-    this.#editor.change('Moved a section', [{ type: 'move', kind: 'sections', id, index }]);
-  }
-
-  protected removeSection(id: string): void {
-    this.editing.set(undefined);
-    const { menu } = this.menu();
-    const removal = removeEverywhere(menu, { kind: 'sections', id });
-    if (removal.allowed) this.#editor.change('Deleted a section; its dishes stay', removal.change.edits);
-    else this.#editor.tell(`This section can’t be deleted. ${removalMessages(menu, removal).join(' ')}`);
-  }
-
-  /** Moves a dish in the menu's list, past its neighbour in the section. */
-  protected moveDish({ row, past }: { row: DishRow; past: DishRow }): void {
-    const index = this.menu().menu.items.findIndex(({ id }) => id === past.id);
-    this.#editor.change(`Moved “${row.name}”`, [{ type: 'move', kind: 'items', id: row.id, index }]);
-  }
-
   /** Returns the previous list if no row changed, so that untouched sections are not rendered again. */
   #steady(section: string, now: readonly DishRow[]): readonly DishRow[] {
     const before = this.#shown.get(section);
@@ -153,15 +91,14 @@ export class ItemList {
     return now;
   }
 
-  #row(item: Item): DishRow {
+  #row(item: Item, key: string): DishRow {
+    const before = known.get(item);
+    if (before?.key === key) return before.row;
     const { menu } = this.menu();
-    const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
-    const known = rows.get(item);
-    if (known?.key === key) return known.row;
     const names = typeof item.name === 'string' ? [item.name] : Object.values(item.name);
     const price = priceText(item.price, minorDigits(menu.currency), [menu.priceLists[0]?.id ?? '']);
     const row = { id: item.id, name: this.#language.read(item.name), words: plainText(names.join(' ')), price };
-    rows.set(item, { key, row });
+    known.set(item, { key, row });
     return row;
   }
 }

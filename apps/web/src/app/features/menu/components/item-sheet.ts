@@ -41,7 +41,7 @@ import { ButtonDirective } from 'primeng/button';
 import { type CardOfGroup, GroupCard } from './group-card.ts';
 import { TextField } from '../../../ui/fields/text-field.ts';
 import { SelectField } from '../../../ui/fields/select-field.ts';
-import { stationOptions } from '../../../ui/fields/option.ts';
+import { areSameOptions, stationOptions } from '../../../ui/fields/option.ts';
 
 /** A dish being edited: name, price, station, description, and its groups as cards in order. */
 @Component({
@@ -77,7 +77,9 @@ export class ItemSheet {
   readonly removed = output<void>();
   readonly #view = inject(MenuView);
   readonly #editor = inject(MenuEditor);
-  protected readonly stations = computed(() => stationOptions(this.menu().menu, 'same as its section'));
+  protected readonly stations = computed(() => stationOptions(this.menu().menu, 'same as its section'), {
+    equal: areSameOptions,
+  });
   protected readonly language = inject(EditingLanguage);
 
   protected readonly name = computed(() => this.language.read(this.item().name));
@@ -115,11 +117,12 @@ export class ItemSheet {
   #card(offered: OfferedGroup, dishes: ReturnType<typeof offeredOn>): CardOfGroup {
     const { id, group, choices } = offered;
     const attachment = (this.item().groups ?? []).find((it) => it.group === id);
+    const asking = dishes.get(id) ?? [];
     return {
       id,
       name: group.name,
       isOwn: attachment !== undefined,
-      used: (dishes.get(id) ?? []).filter((dish) => dish !== this.item().id).length,
+      used: asking.length - (asking.includes(this.item().id) ? 1 : 0),
       differences: attachment
         ? differencesOf(group, attachment).map((it) =>
             describeDifference(this.menu().menu, group, it, this.#view.digits()),
