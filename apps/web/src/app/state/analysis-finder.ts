@@ -23,10 +23,10 @@ export class AnalysisFinder {
   #lineOf(kind: AnalysisKind): WorkerLine<AnalysisQuestion, unknown> {
     const known = this.#lines.get(kind);
     if (known) return known;
-    const line = new WorkerLine<AnalysisQuestion, unknown>(
-      () => new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' }),
-      () => true,
-    );
+    const line = new WorkerLine<AnalysisQuestion, unknown>({
+      start: () => new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' }),
+      isLast: () => true,
+    });
     this.#lines.set(kind, line);
     return line;
   }

@@ -1,5 +1,5 @@
 import '@angular/compiler';
-import type { Analysis, Finding, Menu } from '@hearty-ladle/core';
+import type { Analysis, Finding, Item, Menu } from '@hearty-ladle/core';
 import { Store } from '@ngrx/store';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -29,7 +29,9 @@ class FakeWorker {
 }
 
 const PAUSE = 250;
-const menuOf = (name: string) => ({ name }) as Menu;
+const menuOf = (name: string) => ({ name, items: [] as Item[] }) as Menu;
+/** A menu as it is posted to the worker. */
+const posted = (name: string) => ({ rest: { name }, order: [], dishes: [] });
 const finding = { code: 'no-section', severity: 'hint', where: 'items/a', params: {} } as Finding;
 const analysis = { item: 'a', exact: true, builds: '2', price: null, calories: null } as Analysis;
 
@@ -62,12 +64,13 @@ describe('line check in the pages', () => {
     check.change(undefined);
     expect(FakeWorker.all).toEqual([]);
     check.change(menuOf('one'));
-    expect(check.worker(0)?.asked).toEqual({ name: 'one' });
+    expect(check.worker(0)?.asked).toEqual(posted('one'));
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
     expect(check.state()).toMatchObject({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
     check.worker(0)?.tell({ type: 'progress', done: 4, total: 9, found: [finding] });
     expect(check.state()).toMatchObject({ findings: [finding], isPartial: true });
-    check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [analysis] });
+    check.worker(0)?.tell({ type: 'done', findings: [finding] });
+    check.worker(0)?.tell({ type: 'analyzed', analyses: [analysis] });
     const mend = { kind: 'delete', edits: [] } as const;
     check.worker(0)?.tell({ type: 'mend', finding: 'no-section items/a', mend });
     expect(check.state()).toEqual({
@@ -80,18 +83,30 @@ describe('line check in the pages', () => {
     });
   });
 
-  it('waits for a pause in the typing, then begins anew and ends what was overtaken; what was found stays meanwhile', () => {
+  it('waits for a pause in the typing, then begins anew; what was found stays meanwhile', () => {
     const check = play();
     check.act(checkActions.opened());
     check.change(menuOf('one'));
-    check.worker(0)?.tell({ type: 'done', findings: [finding], analyses: [] });
+    check.worker(0)?.tell({ type: 'done', findings: [finding] });
     check.change(menuOf('two'), PAUSE - 1);
     check.change(menuOf('three'), PAUSE - 1);
     expect(FakeWorker.all).toHaveLength(1);
     vi.advanceTimersByTime(1);
-    expect([check.worker(0)?.ended, check.worker(1)?.asked]).toEqual([true, { name: 'three' }]);
-    check.worker(1)?.tell({ type: 'progress', done: 1, total: 2 });
-    expect(check.state()).toMatchObject({ findings: [finding], running: { done: 1, total: 2 } });
+    // Its mends are overtaken, which it leaves by itself.
+    expect([check.worker(0)?.ended, check.worker(0)?.asked]).toEqual([false, posted('three')]);
+    check.worker(0)?.tell({ type: 'mend', finding: 'of the first', mend: { kind: 'delete', edits: [] } });
+    check.worker(0)?.tell({ type: 'settled' });
+    check.worker(0)?.tell({ type: 'progress', done: 1, total: 2 });
+    expect(check.state()).toMatchObject({ findings: [finding], mends: {}, running: { done: 1, total: 2 } });
+  });
+
+  it('ends a check that is overtaken before it is done', () => {
+    const check = play();
+    check.act(checkActions.opened());
+    check.change(menuOf('one'));
+    check.worker(0)?.tell({ type: 'progress', done: 1, total: 2 });
+    check.change(menuOf('two'));
+    expect([check.worker(0)?.ended, check.worker(1)?.asked]).toEqual([true, posted('two')]);
   });
 
   it('says that it broke down, and can be asked again', () => {
@@ -102,18 +117,18 @@ describe('line check in the pages', () => {
     expect(check.state()).toMatchObject({ hasFailed: true, running: undefined });
     check.act(checkActions.opened());
     check.change(menuOf('one'));
-    expect(check.worker(1)?.asked).toEqual({ name: 'one' });
+    expect(check.worker(1)?.asked).toEqual(posted('one'));
   });
 
   it('asks the worker that is done again: it remembers what it proved', () => {
     const check = play();
     check.act(checkActions.opened());
     check.change(menuOf('one'));
-    check.worker(0)?.tell({ type: 'done', findings: [], analyses: [] });
+    check.worker(0)?.tell({ type: 'done', findings: [] });
     check.worker(0)?.tell({ type: 'settled' });
     check.change(menuOf('two'));
     expect(FakeWorker.all).toHaveLength(1);
-    expect(check.worker(0)?.asked).toEqual({ name: 'two' });
+    expect(check.worker(0)?.asked).toEqual(posted('two'));
   });
 
   it('does not begin anew for a menu that is the same', () => {
@@ -133,6 +148,6 @@ describe('line check in the pages', () => {
     check.act(checkActions.stopped());
     expect([check.worker(0)?.ended, check.state().running]).toEqual([true, undefined]);
     check.change(menuOf('two'));
-    expect(check.worker(1)?.asked).toEqual({ name: 'two' });
+    expect(check.worker(1)?.asked).toEqual(posted('two'));
   });
 });

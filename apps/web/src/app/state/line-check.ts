@@ -5,6 +5,7 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props,
 import { catchError, debounceTime, distinctUntilChanged, filter, map, of, switchMap, takeUntil } from 'rxjs';
 import { menuFeature } from './menu-reducer.ts';
 import type { CheckMessage } from './check-message.ts';
+import { menuPost } from './menu-post.ts';
 import { WorkerLine } from './worker-line.ts';
 
 export interface CheckState {
@@ -12,6 +13,7 @@ export interface CheckState {
   readonly findings: readonly Finding[] | undefined;
   /** They are only what the first check has found so far. */
   readonly isPartial: boolean;
+  /** Of the last menu whose dishes were analysed, kept while another's are. */
   readonly analyses: readonly Analysis[];
   readonly running: { readonly done: number; readonly total: number } | undefined;
   /** Proved mends, by the finding that they remove. */
@@ -53,9 +55,11 @@ function arrived(state: CheckState, message: CheckMessage): CheckState {
       };
     }
     case 'done': {
-      const { findings, analyses } = message;
-      return { findings, isPartial: false, analyses, mends: {}, running: undefined, hasFailed: false };
+      const { findings } = message;
+      return { ...state, findings, isPartial: false, mends: {}, running: undefined, hasFailed: false };
     }
+    case 'analyzed':
+      return { ...state, analyses: message.analyses };
     case 'mend':
       return { ...state, mends: { ...state.mends, [message.finding]: message.mend } };
     case 'settled':
@@ -70,10 +74,12 @@ export class CheckEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
   /** The worker is kept: it remembers what it proved. */
-  readonly #line = new WorkerLine<Menu, CheckMessage>(
-    () => new Worker(new URL('./check.worker', import.meta.url), { type: 'module' }),
-    ({ type }) => type === 'settled',
-  );
+  readonly #line = new WorkerLine<Menu, CheckMessage>({
+    start: () => new Worker(new URL('./check.worker', import.meta.url), { type: 'module' }),
+    isLast: ({ type }) => type === 'settled',
+    post: menuPost,
+    canLeaveRest: ({ type }) => type === 'done',
+  });
 
   /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated, a finished worker is asked again. */
   readonly check = createEffect(() =>

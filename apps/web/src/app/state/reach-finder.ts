@@ -14,10 +14,10 @@ export interface ReachQuestion {
 /** Computes the reach of a change in a worker. Unsubscribing stops it. */
 @Injectable({ providedIn: 'root' })
 export class ReachFinder {
-  readonly #line = new WorkerLine<ReachQuestion, ReachMessage>(
-    () => new Worker(new URL('./reach.worker', import.meta.url), { type: 'module' }),
-    ({ type }) => type === 'done',
-  );
+  readonly #line = new WorkerLine<ReachQuestion, ReachMessage>({
+    start: () => new Worker(new URL('./reach.worker', import.meta.url), { type: 'module' }),
+    isLast: ({ type }) => type === 'done',
+  });
 
   find(before: Menu, change: Change): Observable<ReachMessage> {
     return this.#line.ask({ before, change });

@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { Analysis, Context, Menu } from '@hearty-ladle/core';
 import { catchError, EMPTY, map, type Observable } from 'rxjs';
+import { dishesOfChoices } from './dishes-of-choices.ts';
 import { WorkerLine } from './worker-line.ts';
 
 export type Spans = ReadonlyMap<string, Analysis>;
@@ -17,10 +18,10 @@ export interface SpanAnswer {
 /** Finds the price ranges of dishes in a worker; emits again as more of them are known. */
 @Injectable({ providedIn: 'root' })
 export class SpanFinder {
-  readonly #line = new WorkerLine<SpanQuestion, SpanAnswer>(
-    () => new Worker(new URL('./span.worker', import.meta.url), { type: 'module' }),
-    ({ isLast }) => isLast,
-  );
+  readonly #line = new WorkerLine<SpanQuestion, SpanAnswer>({
+    start: () => new Worker(new URL('./span.worker', import.meta.url), { type: 'module' }),
+    isLast: ({ isLast }) => isLast,
+  });
 
   find(menu: Menu, ids: readonly string[], context: Context): Observable<Spans> {
     return this.#line.ask({ menu: onlyWhatMatters(menu, ids), ids, context }).pipe(
@@ -33,9 +34,6 @@ export class SpanFinder {
 
 /** A large menu is expensive to post: only the requested dishes and those that choices refer to are sent. */
 function onlyWhatMatters(menu: Menu, ids: readonly string[]): Menu {
-  const wanted = new Set(ids);
-  for (const group of menu.groups) {
-    if (group.kind === 'choices') for (const { item } of group.choices ?? []) if (item !== undefined) wanted.add(item);
-  }
+  const wanted = new Set([...ids, ...dishesOfChoices(menu)]);
   return { ...menu, items: menu.items.filter(({ id }) => wanted.has(id)) };
 }

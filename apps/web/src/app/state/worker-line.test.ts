@@ -18,16 +18,18 @@ class FakeWorker {
   }
 }
 
-function newLine() {
+function newLine(post?: (question: string, before: string | undefined) => string) {
   const workers: FakeWorker[] = [];
-  const line = new WorkerLine<string, string>(
-    () => {
+  const line = new WorkerLine<string, string>({
+    start: () => {
       const worker = new FakeWorker();
       workers.push(worker);
       return worker as unknown as Worker;
     },
-    (answer) => answer.endsWith('!'),
-  );
+    isLast: (answer) => answer.endsWith('!'),
+    canLeaveRest: (answer) => answer.endsWith('…'),
+    ...(post && { post }),
+  });
   return { line, workers };
 }
 
@@ -72,4 +74,31 @@ it('says when a worker breaks down, and asks another the next time', () => {
   expect(workers[0]?.ended).toBe(true);
   line.ask('two').subscribe();
   expect(workers[1]?.asked).toEqual(['two']);
+});
+
+it('makes what it posts with what the same worker was asked before; a new worker was asked nothing', () => {
+  const { line, workers } = newLine((question, before) => `${question} after ${before ?? 'nothing'}`);
+  line.ask('one').subscribe();
+  workers[0]?.answer('done!');
+  line.ask('two').subscribe();
+  line.ask('three').subscribe();
+  workers[0]?.answer('done!');
+  line.ask('four').subscribe();
+  expect(workers.map(({ asked }) => asked)).toEqual([
+    ['one after nothing', 'two after one', 'four after two'],
+    ['three after nothing'],
+  ]);
+});
+
+it('keeps a worker that leaves the rest by itself, and hears nothing of what it left', () => {
+  const { line, workers } = newLine((question, before) => `${question} after ${before ?? 'nothing'}`);
+  const heard: string[] = [];
+  const first = line.ask('one').subscribe((answer) => heard.push(answer));
+  workers[0]?.answer('the main thing …');
+  first.unsubscribe();
+  line.ask('two').subscribe((answer) => heard.push(answer));
+  workers[0]?.answer('late', 'left!', 'more', 'done!');
+  expect(workers).toHaveLength(1);
+  expect([workers[0]?.ended, workers[0]?.asked]).toEqual([false, ['one after nothing', 'two after one']]);
+  expect(heard).toEqual(['the main thing …', 'more', 'done!']);
 });

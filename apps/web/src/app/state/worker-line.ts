@@ -1,46 +1,78 @@
 import { Observable } from 'rxjs';
 
+/** How a worker is asked and how it answers. */
+export interface WorkerLineOptions<Question, Answer> {
+  readonly start: () => Worker;
+  /** Whether this answer is the last one to its question. */
+  readonly isLast: (answer: Answer) => boolean;
+  /** What is posted of a question, given what the same worker was asked before; the question itself by default. */
+  readonly post?: (question: Question, before: Question | undefined) => unknown;
+  /**
+   * Whether the worker, from this answer on, leaves the rest when it is asked something else, and then sends the last answer
+   * of what it left. It need not be terminated then. Never by default.
+   */
+  readonly canLeaveRest?: (answer: Answer) => boolean;
+}
+
+/** A worker that can be asked, and what it knows. */
+interface Idle<Question> {
+  readonly worker: Worker;
+  readonly asked: Question;
+  /** The last answer to `asked` is still to come. */
+  readonly owesLast: boolean;
+}
+
 /**
  * Sends requests to a worker one after another. The worker is kept while idle; unsubscribing before the last answer
- * terminates it, so that no unwanted work continues.
+ * terminates it, so that no unwanted work continues, unless it leaves the rest by itself.
  */
 export class WorkerLine<Question, Answer> {
-  readonly #start: () => Worker;
-  readonly #isLast: (answer: Answer) => boolean;
-  #worker: Worker | undefined;
+  readonly #options: WorkerLineOptions<Question, Answer>;
+  #idle: Idle<Question> | undefined;
 
-  constructor(start: () => Worker, isLast: (answer: Answer) => boolean) {
-    this.#start = start;
-    this.#isLast = isLast;
+  constructor(options: WorkerLineOptions<Question, Answer>) {
+    this.#options = options;
   }
 
   ask(question: Question): Observable<Answer> {
+    const { start, isLast, post, canLeaveRest } = this.#options;
     return new Observable((subscriber) => {
-      const worker = this.#worker ?? this.#start();
-      this.#worker = undefined;
-      let isBusy = true;
+      const idle = this.#idle;
+      this.#idle = undefined;
+      const worker = idle?.worker ?? start();
+      let owesBefore = idle?.owesLast ?? false;
+      let state: 'busy' | 'may be left' | 'free' = 'busy';
       worker.onmessage = ({ data }: MessageEvent<Answer>) => {
-        const isLast = this.#isLast(data);
-        if (isLast) {
-          isBusy = false;
-          if (this.#worker) worker.terminate();
-          else this.#worker = worker;
+        if (owesBefore) {
+          owesBefore = !isLast(data);
+          return;
         }
+        if (isLast(data)) {
+          state = 'free';
+          this.#keep({ worker, asked: question, owesLast: false });
+        } else if (canLeaveRest?.(data)) state = 'may be left';
         subscriber.next(data);
-        if (isLast) subscriber.complete();
+        if (state === 'free') subscriber.complete();
       };
       // A crashed worker is not reused: the next request starts a new one.
       const crash = (event: Event) => {
-        isBusy = false;
+        state = 'free';
         worker.terminate();
         subscriber.error(new Error('message' in event ? String(event.message) : 'the worker could not be understood'));
       };
       worker.onerror = crash;
       worker.onmessageerror = crash;
-      worker.postMessage(question);
+      worker.postMessage(post ? post(question, idle?.asked) : question);
       return () => {
-        if (isBusy) worker.terminate();
+        if (state === 'busy') worker.terminate();
+        if (state === 'may be left') this.#keep({ worker, asked: question, owesLast: true });
       };
     });
+  }
+
+  /** One idle worker is enough. */
+  #keep(idle: Idle<Question>): void {
+    if (this.#idle) idle.worker.terminate();
+    else this.#idle = idle;
   }
 }
