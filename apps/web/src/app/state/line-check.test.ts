@@ -66,7 +66,7 @@ describe('line check in the pages', () => {
     check.change(menuOf('one'));
     expect(check.worker(0)?.asked).toEqual(posted('one'));
     check.worker(0)?.tell({ type: 'progress', done: 3, total: 9 });
-    expect(check.state()).toMatchObject({ findings: undefined, analyses: [], running: { done: 3, total: 9 } });
+    expect(check.state()).toMatchObject({ findings: undefined, analyses: undefined, running: { done: 3, total: 9 } });
     check.worker(0)?.tell({ type: 'progress', done: 4, total: 9, found: [finding] });
     expect(check.state()).toMatchObject({ findings: [finding], isPartial: true });
     check.worker(0)?.tell({ type: 'done', findings: [finding] });

@@ -13,8 +13,8 @@ export interface CheckState {
   readonly findings: readonly Finding[] | undefined;
   /** They are only what the first check has found so far. */
   readonly isPartial: boolean;
-  /** Of the last menu whose dishes were analysed, kept while another's are. */
-  readonly analyses: readonly Analysis[];
+  /** What each dish can cost, of the last menu for which it was worked out. */
+  readonly analyses: readonly Analysis[] | undefined;
   readonly running: { readonly done: number; readonly total: number } | undefined;
   /** Proved mends, by the finding that they remove. */
   readonly mends: Readonly<Record<string, Mend>>;
@@ -35,7 +35,7 @@ export const checkActions = createActionGroup({
 export const checkFeature = createFeature({
   name: 'check',
   reducer: createReducer<CheckState>(
-    { findings: undefined, isPartial: false, analyses: [], running: undefined, mends: {}, hasFailed: false },
+    { findings: undefined, isPartial: false, analyses: undefined, running: undefined, mends: {}, hasFailed: false },
     on(checkActions.messageArrived, (state, { message }) => arrived(state, message)),
     on(checkActions.stopped, (state) => ({ ...state, running: undefined })),
     on(checkActions.failed, (state) => ({ ...state, running: undefined, hasFailed: true })),
@@ -81,7 +81,7 @@ export class CheckEffects {
     canLeaveRest: ({ type }) => type === 'done',
   });
 
-  /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated, a finished worker is asked again. */
+  /** Runs a new check in a worker whenever the menu changes; an outdated check is terminated, a worker past it is asked again. */
   readonly check = createEffect(() =>
     this.#actions.pipe(
       ofType(checkActions.opened),

@@ -72,11 +72,17 @@ export class CheckPage {
     );
   });
 
+  /** Nothing is known yet of what dishes can cost, and it will be: unless the check was stopped or broke down. */
+  protected readonly isWorkingOutCosts = computed(() => {
+    const { analyses, findings, isPartial, running, hasFailed } = this.check();
+    return !analyses && !hasFailed && (running !== undefined || (findings !== undefined && !isPartial));
+  });
+
   protected readonly spans = computed(() => {
     const menu = this.#view.compiled();
     if (!menu) return [];
     const money = (minor: number) => formatMoney(minor, menu.menu.currency, menu.firstLocale);
-    return this.check().analyses.flatMap(({ item, builds, price, calories, exact }) => {
+    return (this.check().analyses ?? []).flatMap(({ item, builds, price, calories, exact }) => {
       const name = menu.item(item)?.item.name;
       return name === undefined
         ? []
