@@ -102,3 +102,25 @@ it('keeps a worker that leaves the rest by itself, and hears nothing of what it 
   expect([workers[0]?.ended, workers[0]?.asked]).toEqual([false, ['one after nothing', 'two after one']]);
   expect(heard).toEqual(['the main thing …', 'more', 'done!']);
 });
+
+it('asks a worker again that has sent the last of what was left before anybody asked', () => {
+  const { line, workers } = newLine();
+  const heard: string[] = [];
+  const left = line.ask('one').subscribe();
+  workers[0]?.answer('the main thing …');
+  left.unsubscribe();
+  workers[0]?.answer('done!');
+  line.ask('two').subscribe((answer) => heard.push(answer));
+  workers[0]?.answer('answered!');
+  expect([workers.length, workers[0]?.ended, heard]).toEqual([1, false, ['answered!']]);
+});
+
+it('starts another worker when the one that it keeps has crashed meanwhile', () => {
+  const { line, workers } = newLine();
+  const left = line.ask('one').subscribe();
+  workers[0]?.answer('the main thing …');
+  left.unsubscribe();
+  workers[0]?.onerror?.({ message: 'out of memory' });
+  line.ask('two').subscribe();
+  expect([workers[0]?.ended, workers[1]?.asked]).toEqual([true, ['two']]);
+});

@@ -19,7 +19,7 @@ interface Idle<Question> {
   readonly worker: Worker;
   readonly asked: Question;
   /** The last answer to `asked` is still to come. */
-  readonly owesLast: boolean;
+  owesLast: boolean;
 }
 
 /**
@@ -54,14 +54,10 @@ export class WorkerLine<Question, Answer> {
         subscriber.next(data);
         if (state === 'free') subscriber.complete();
       };
-      // A crashed worker is not reused: the next request starts a new one.
-      const crash = (event: Event) => {
+      onCrash(worker, (event) => {
         state = 'free';
-        worker.terminate();
         subscriber.error(new Error('message' in event ? String(event.message) : 'the worker could not be understood'));
-      };
-      worker.onerror = crash;
-      worker.onmessageerror = crash;
+      });
       worker.postMessage(post ? post(question, idle?.asked) : question);
       return () => {
         if (state === 'busy') worker.terminate();
@@ -70,9 +66,26 @@ export class WorkerLine<Question, Answer> {
     });
   }
 
-  /** One idle worker is enough. */
+  /** Keeps a worker until it is asked again; one is enough. */
   #keep(idle: Idle<Question>): void {
-    if (this.#idle) idle.worker.terminate();
-    else this.#idle = idle;
+    const { worker } = idle;
+    if (this.#idle) return worker.terminate();
+    this.#idle = idle;
+    worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (this.#options.isLast(data)) idle.owesLast = false;
+    };
+    onCrash(worker, () => {
+      if (this.#idle === idle) this.#idle = undefined;
+    });
   }
+}
+
+/** A crashed worker is not asked again: the next question starts a new one. */
+function onCrash(worker: Worker, then: (event: Event) => void): void {
+  const crash = (event: Event) => {
+    worker.terminate();
+    then(event);
+  };
+  worker.onerror = crash;
+  worker.onmessageerror = crash;
 }
