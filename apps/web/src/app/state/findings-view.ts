@@ -42,7 +42,11 @@ export class FindingsView {
   readonly #byPlace = computed(() => {
     const byPlace = new Map<string, SeenFinding[]>();
     for (const seen of this.all()) {
-      for (const place of placesOf(seen.finding)) byPlace.set(place, [...(byPlace.get(place) ?? []), seen]);
+      for (const place of placesOf(seen.finding)) {
+        const here = byPlace.get(place);
+        if (here) here.push(seen);
+        else byPlace.set(place, [seen]);
+      }
     }
     return byPlace;
   });

@@ -1,17 +1,12 @@
 import { analyzeItem, type Item, type Menu } from '@hearty-ladle/core';
 import { expect, it } from 'vitest';
+import { plainMenu } from '../testing/plain-menu.ts';
 import { KeptAnalyses } from './kept-analyses.ts';
 
 const clock = () => '2026-12-02T12:00';
 const dish = (id: string, price: number): Item => ({ id, name: id, price, groups: [{ group: 'side' }] });
 const first: Menu = {
-  format: 'hearty-ladle/menu@1',
-  name: 'M',
-  currency: 'EUR',
-  locales: ['en'],
-  priceLists: [{ id: 'house', name: 'House' }],
-  stations: [{ id: 's', name: 'S' }],
-  sections: [],
+  ...plainMenu,
   groups: [
     {
       id: 'side',

@@ -1,19 +1,10 @@
 import { apply, type Edit, type Item, type Menu } from '@hearty-ladle/core';
 import { expect, it } from 'vitest';
+import { plainMenu } from '../testing/plain-menu.ts';
 import { menuPost, PostedMenus } from './menu-post.ts';
 
 const dish = (id: string, name = id): Item => ({ id, name, price: 500 });
-const first: Menu = {
-  format: 'hearty-ladle/menu@1',
-  name: 'M',
-  currency: 'EUR',
-  locales: ['en'],
-  priceLists: [{ id: 'house', name: 'House' }],
-  stations: [{ id: 's', name: 'S' }],
-  sections: [],
-  groups: [],
-  items: ['a', 'b', 'c', 'd'].map((id) => dish(id)),
-};
+const first: Menu = { ...plainMenu, items: ['a', 'b', 'c', 'd'].map((id) => dish(id)) };
 
 function changed(menu: Menu, edit: Edit): Menu {
   const result = apply(menu, { edits: [edit] });

@@ -1,6 +1,7 @@
 import '@angular/compiler';
 import { type Change, type Group, type Menu, type Reach, withTextIn } from '@hearty-ladle/core';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { plainMenu } from '../testing/plain-menu.ts';
 import { menuActions } from './menu-actions.ts';
 import { menuFeature } from './menu-reducer.ts';
 import type { MenuState } from './menu-state.ts';
@@ -13,13 +14,8 @@ const top: Group = {
   choices: [{ id: 'egg', name: 'Egg', price: { add: 100 } }],
 };
 const menu: Menu = {
-  format: 'hearty-ladle/menu@1',
-  name: 'M',
-  currency: 'EUR',
+  ...plainMenu,
   locales: ['en', 'es'],
-  priceLists: [{ id: 'house', name: 'House' }],
-  stations: [{ id: 's', name: 'S' }],
-  sections: [],
   groups: [top],
   items: ['a', 'b'].map((id) => ({ id, name: id, price: 500, groups: [{ group: 'top' }] })),
 };

@@ -82,25 +82,19 @@ export class CheckPage {
     const menu = this.#view.compiled();
     if (!menu) return [];
     const money = (minor: number) => formatMoney(minor, menu.menu.currency, menu.firstLocale);
-    return (this.check().analyses ?? []).flatMap(({ item, builds, price, calories, exact }) => {
-      const name = menu.item(item)?.item.name;
-      return name === undefined
-        ? []
-        : [
-            {
-              id: item,
-              name: textIn(name, menu.firstLocale, menu.firstLocale),
-              builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
-              ends: price
-                ? [
-                    { build: 'cheapest', price: money(price.min) },
-                    ...(price.min === price.max ? [] : [{ build: 'dearest', price: money(price.max) }]),
-                  ]
-                : [],
-              calories: calories && calories.max > 0 ? `${calories.min} – ${calories.max} kcal` : '',
-            },
-          ];
-    });
+    const known = (this.check().analyses ?? []).filter(({ item }) => menu.item(item));
+    return known.map(({ item, builds, price, calories, exact }) => ({
+      id: item,
+      name: textIn(menu.item(item)?.item.name ?? item, menu.firstLocale, menu.firstLocale),
+      builds: `${exact ? '' : 'at most '}${formatCount(builds)}`,
+      ends: price
+        ? [
+            { build: 'cheapest', price: money(price.min) },
+            ...(price.min === price.max ? [] : [{ build: 'dearest', price: money(price.max) }]),
+          ]
+        : [],
+      calories: calories && calories.max > 0 ? `${calories.min} – ${calories.max} kcal` : '',
+    }));
   });
 
   protected unfold(severity: string): void {

@@ -53,11 +53,14 @@ export class ItemList {
     const wanted = plainText(this.filter());
     const bySection = new Map<string, DishRow[]>(menu.sections.map(({ id }) => [id, []]));
     const loose: DishRow[] = [];
+    let hasLoose = menu.sections.length === 0;
     const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
     for (const item of menu.items) {
       const row = this.#row(item, key);
+      const isLoose = (item.sections ?? []).length === 0;
+      hasLoose ||= isLoose;
       if (!row.words.includes(wanted)) continue;
-      if ((item.sections ?? []).length === 0) loose.push(row);
+      if (isLoose) loose.push(row);
       else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
     }
     const sections = menu.sections.map((section) => ({
@@ -66,12 +69,15 @@ export class ItemList {
       name: this.#language.read(section.name),
       rows: this.#steady(section.id, bySection.get(section.id) ?? []),
     }));
-    const all =
-      loose.length > 0 || sections.length === 0
-        ? [...sections, { id: '', section: undefined, name: 'In no section yet', rows: this.#steady('', loose) }]
-        : sections;
-    return wanted ? all.filter(({ rows }) => rows.length > 0) : all;
+    return hasLoose
+      ? [...sections, { id: '', section: undefined, name: 'In no section yet', rows: this.#steady('', loose) }]
+      : sections;
   });
+  /** A section in which nothing matches is hidden, not removed: a new dish may be half typed there. */
+  protected readonly isFiltered = computed(() => plainText(this.filter()) !== '');
+  protected readonly isNoneFound = computed(
+    () => this.isFiltered() && this.sections().every(({ rows }) => rows.length === 0),
+  );
 
   protected addSection(): void {
     const { menu } = this.menu();
