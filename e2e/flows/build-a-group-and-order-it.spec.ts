@@ -11,6 +11,11 @@ test('an operator builds groups for a new dish, a guest orders it, the ticket is
   await page.goto(at('/menu'));
   await page.getByRole('button', { name: '+ New dish' }).first().click();
   await page.getByLabel('Name of the new dish').fill('Lantern broth');
+  // Looking for another dish meanwhile loses nothing.
+  await page.getByLabel('Find a dish').fill('zzz');
+  await expect(page.getByText('No dish matches.')).toBeVisible();
+  await page.getByLabel('Find a dish').fill('');
+  await expect(page.getByLabel('Name of the new dish')).toHaveValue('Lantern broth');
   await page.getByLabel('Price of the new dish').fill('7.50');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of the dish')).toHaveValue('Lantern broth');
