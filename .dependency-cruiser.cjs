@@ -88,7 +88,7 @@ module.exports = {
       name: 'components-are-dumb',
       severity: 'error',
       from: { path: '^apps/web/src/app/(ui|features/[^/]+/components)/' },
-      to: { path: '^apps/web/src/app/(api/(api|stock-api|live)|state/menu-effects)' },
+      to: { path: '^apps/web/src/app/(api/(api|ordering-api|stock-api|live)|state/menu-effects)' },
     },
     {
       name: 'ui-knows-no-feature',

@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM_ARGS } from '../scripts/lib/chromium-args.mjs';
+import { ensureChromium } from '../scripts/lib/packages.mjs';
 
 export default defineConfig({
   testDir: './flows',
@@ -18,6 +19,6 @@ export default defineConfig({
     actionTimeout: 20_000,
     // Recording every step costs as much as the step: run a journey that fails again with `--trace on`.
     trace: 'off',
-    launchOptions: { executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
+    launchOptions: { executablePath: process.env['CHROMIUM'] ?? ensureChromium(), args: CHROMIUM_ARGS },
   },
 });

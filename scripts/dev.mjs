@@ -22,10 +22,12 @@ await main(async () => {
   };
   run('node', ['apps/server/dist/load-demo.js'], { env });
   const children = [
-    keep('npx', ['ng', 'build', '--watch', '--configuration', 'development'], {
-      cwd: join(ROOT, 'apps/web'),
-      env: { NG_CLI_ANALYTICS: 'false' },
-    }),
+    ...['development', 'guest,development'].map((configuration) =>
+      keep('npx', ['ng', 'build', '--watch', '--configuration', configuration], {
+        cwd: join(ROOT, 'apps/web'),
+        env: { NG_CLI_ANALYTICS: 'false' },
+      }),
+    ),
     keep('npx', ['tsx', 'watch', '--conditions=source', 'src/main.ts'], { cwd: join(ROOT, 'apps/server'), env }),
     ...(settings.simulatesPrinters
       ? [keep('npx', ['tsx', '--conditions=source', 'src/devices/main.ts'], { cwd: join(ROOT, 'apps/server'), env })]

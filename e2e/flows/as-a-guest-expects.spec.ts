@@ -52,6 +52,10 @@ test('a dish that went is said, and sections lead to their dishes', async ({ pag
   await page.getByRole('navigation', { name: 'Sections' }).getByRole('link', { name: 'Lunch and gatherings' }).click();
   await expect(page.getByRole('region', { name: 'Lunch and gatherings' })).toBeFocused();
   await expect(page.getByRole('button', { name: /Tray of folds/ })).toBeInViewport();
+  // An address that is nothing in the shop leads to the menu.
+  await page.goto(at('/shop/nothing-here'));
+  await expect(page).toHaveURL(/\/shop$/);
+  await expect(page.getByRole('button', { name: /^Ember broth/ })).toBeVisible();
 });
 
 test('a dish whose page does not come is said, and the menu is one step away', async ({ page }) => {

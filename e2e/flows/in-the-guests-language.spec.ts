@@ -44,6 +44,19 @@ test('a guest orders in Spanish, from the menu to the order page, without an Eng
   await expectAccessible(page);
 });
 
+test('a guest who lost the connection still chooses a language', async ({ page, context }) => {
+  const ahead = page.waitForResponse(
+    async (response) => /\/page-[^/]*\.js$/.test(response.url()) && (await response.text()).includes('Tu cesta'),
+  );
+  await page.goto(at('/shop'));
+  await ahead;
+  await context.setOffline(true);
+  await page.getByRole('button', { name: 'Español' }).click();
+  await expect(page.getByRole('heading', { name: '¿Cómo lo quieres?' })).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByRole('button', { name: /Caldo brasa/ })).toBeVisible();
+});
+
 test('an order that is refused or not answered is explained in Spanish', async ({ page }) => {
   await page.goto(at('/shop'));
   await page.getByRole('button', { name: 'Español' }).click();

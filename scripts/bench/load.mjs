@@ -5,13 +5,13 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { buildPages } from '../lib/build.mjs';
 import { openHouse, ownersBrowser } from '../lib/house.mjs';
 import { ensureChromium } from '../lib/packages.mjs';
-import { run } from '../lib/run.mjs';
 import { main, ROOT } from '../lib/settings.mjs';
 
-const PAGES = join(ROOT, 'apps/web/dist/browser');
-const SHELL = join(ROOT, 'apps/web/dist/shell/browser');
+const PAGES = join(ROOT, 'apps/web/dist');
+const SHELL = join(PAGES, 'shell/browser');
 /** What is there once a page can be read. */
 const PAGES_READ = {
   '/shop': 'hl-dish-list button',
@@ -19,9 +19,14 @@ const PAGES_READ = {
   '/pass': 'hl-pass-page',
   '/menu': 'hl-menu-page',
 };
+/** After which a page has loaded what it loads ahead. */
+const IDLE_MS = 5_000;
 const CODE = /\.(js|css|html)$/;
 
 const kilobytes = (bytes) => `${(bytes / 1024).toFixed(0)} kB`;
+/** Where the build put a file that a page asked for: what guests load has an address of its own. */
+const fileOf = (name) =>
+  name.startsWith('guest/') ? join(PAGES, 'guest/browser', name.slice(6)) : join(PAGES, 'staff/browser', name);
 const compressed = (file) => gzipSync(readFileSync(file), { level: 9 }).length;
 
 /** Files that the page at a path asks for until it can be read, and until it is idle: document, scripts, styles, workers. */
@@ -43,7 +48,8 @@ async function loadedBy(house, path, read) {
     page.on('worker', (worker) => workers.push(new URL(worker.url()).pathname.slice(1)));
     await page.goto(`${house.address}${path}`);
     await page.locator(read).first().waitFor({ state: 'attached' });
-    await page.waitForLoadState('networkidle');
+    // Not `networkidle`: the stream of news never ends.
+    await page.waitForTimeout(IDLE_MS);
     const asked = await page.evaluate(() => {
       const [{ startTime: readAt }] = performance.getEntriesByName('read');
       return performance
@@ -51,7 +57,8 @@ async function loadedBy(house, path, read) {
         .map(({ name, startTime }) => ({ name: new URL(name).pathname.slice(1), isFirst: startTime < readAt }));
     });
     const files = asked.filter(({ name }) => CODE.test(name) && !workers.includes(name));
-    const namesOf = (some) => [...new Set(['index.html', ...some.map(({ name }) => name)])];
+    const html = path.startsWith('/shop') ? 'guest/index.html' : 'index.html';
+    const namesOf = (some) => [...new Set([html, ...some.map(({ name }) => name)])];
     return { first: namesOf(files.filter(({ isFirst }) => isFirst)), all: [...namesOf(files), ...workers] };
   } finally {
     await browser.close();
@@ -59,10 +66,7 @@ async function loadedBy(house, path, read) {
 }
 
 await main(async () => {
-  run('npx', ['ng', 'build', '--configuration', 'production,shell'], {
-    cwd: join(ROOT, 'apps/web'),
-    env: { NG_CLI_ANALYTICS: 'false' },
-  });
+  await buildPages('shell', 'production,shell', ['shell/main.ts']);
   const shell = readdirSync(SHELL)
     .filter((name) => CODE.test(name))
     .reduce((sum, name) => sum + compressed(join(SHELL, name)), 0);
@@ -70,7 +74,7 @@ await main(async () => {
   const house = await openHouse();
   try {
     await house.startServer();
-    const weigh = (some) => some.reduce((sum, name) => sum + compressed(join(PAGES, name)), 0);
+    const weigh = (some) => some.reduce((sum, name) => sum + compressed(fileOf(name)), 0);
     for (const [path, read] of Object.entries(PAGES_READ)) {
       const { first, all } = await loadedBy(house, path, read);
       const bytes = weigh(first);

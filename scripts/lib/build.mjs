@@ -13,6 +13,8 @@ const CORE = ['packages/core/src', 'packages/core/package.json', 'tsconfig.base.
 const PAGE_SCRIPTS = ['built-files', 'check-pages', 'merge-scripts', 'plan-files'].map(
   (name) => `scripts/lib/${name}.mjs`,
 );
+const PAGE_SETTINGS = ['angular.json', 'tsconfig.app.json', 'tsconfig.guest.json'].map((name) => `apps/web/${name}`);
+const SHOP = 'src/app/features/shop';
 const PARTS = [
   {
     name: 'server',
@@ -20,29 +22,40 @@ const PARTS = [
     result: 'apps/server/dist/main.js',
     build: () => run('npx', ['tsc', '-b', 'apps/server', 'packages/cli']),
   },
-  {
-    name: 'pages',
-    sources: [
-      ...CORE,
-      'apps/web/src',
-      'apps/web/public',
-      'apps/web/angular.json',
-      'apps/web/tsconfig.app.json',
-      ...PAGE_SCRIPTS,
-    ],
-    result: 'apps/web/dist/browser/index.html',
-    build: async () => {
-      run('npx', ['ng', 'build', '--stats-json'], { cwd: join(ROOT, 'apps/web'), env: { NG_CLI_ANALYTICS: 'false' } });
-      const { outputs } = JSON.parse(readFileSync(join(ROOT, 'apps/web/dist/stats.json'), 'utf8'));
-      const faults = pageFaults(outputs);
-      if (faults.length > 0) throw new Error(faults.slice(0, 5).join('\n'));
-      // Only now: its packages may just have been installed.
-      const { mergeScripts } = await import('./merge-scripts.mjs');
-      await mergeScripts(join(ROOT, 'apps/web/dist/browser'), outputs, firstScripts(outputs));
-      compressFiles(join(ROOT, 'apps/web/dist/browser'));
-    },
-  },
+  pagesPart('staff', 'production', ['src/main.ts']),
+  pagesPart('guest', 'production,guest', ['src/guest.ts', `${SHOP}/shop.routes.ts`, `${SHOP}/pages/shop-page.ts`]),
 ];
+
+function pagesPart(name, configuration, first) {
+  return {
+    name: `pages (${name})`,
+    sources: [...CORE, 'apps/web/src', 'apps/web/public', ...PAGE_SETTINGS, ...PAGE_SCRIPTS],
+    result: `apps/web/dist/${name}/browser/index.html`,
+    build: () => buildPages(name, configuration, first),
+  };
+}
+
+/**
+ * Builds pages that share nothing with other pages, into a folder of their own.
+ * @param {string} name of the folder
+ * @param {string} configuration of angular.json
+ * @param {string[]} first sources of what is loaded before a page can be read
+ */
+export async function buildPages(name, configuration, first) {
+  const folder = join(ROOT, 'apps/web/dist', name);
+  run('npx', ['ng', 'build', '--stats-json', '--configuration', configuration], {
+    cwd: join(ROOT, 'apps/web'),
+    env: { NG_CLI_ANALYTICS: 'false' },
+  });
+  const { outputs } = JSON.parse(readFileSync(join(folder, 'stats.json'), 'utf8'));
+  const scripts = firstScripts(outputs, first);
+  const faults = pageFaults(outputs, name === 'guest' ? scripts.first : new Set());
+  if (faults.length > 0) throw new Error(faults.slice(0, 5).join('\n'));
+  // Only now: its packages may just have been installed.
+  const { mergeScripts } = await import('./merge-scripts.mjs');
+  await mergeScripts(join(folder, 'browser'), outputs, scripts);
+  compressFiles(join(folder, 'browser'));
+}
 
 export async function buildWhatChanged() {
   for (const { name, sources, result, build } of PARTS) {

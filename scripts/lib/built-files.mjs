@@ -25,11 +25,13 @@ export function loadedWith(/** @type {Outputs} */ outputs, /** @type {string[]} 
   return loaded;
 }
 
-const SHOP = 'src/app/features/shop';
-
-/** The script every page begins with, and the scripts that a guest loads before the menu can be read. */
-export function firstScripts(/** @type {Outputs} */ outputs) {
-  const main = entryOf(outputs, 'src/main.ts');
-  const shop = [`${SHOP}/shop.routes.ts`, `${SHOP}/pages/shop-page.ts`].map((source) => entryOf(outputs, source));
-  return { main, always: loadedWith(outputs, [main]), guests: loadedWith(outputs, [main, ...shop]) };
+/**
+ * The scripts that a browser loads before a page can be read.
+ * @param {Outputs} outputs
+ * @param {string[]} sources the page begins with
+ * @returns {{ main: string, first: Set<string> }} the script that begins the page, and all that are loaded first
+ */
+export function firstScripts(outputs, sources) {
+  const names = sources.map((source) => entryOf(outputs, source));
+  return { main: names[0], first: loadedWith(outputs, names) };
 }

@@ -4,10 +4,11 @@ import { readFileSync } from 'node:fs';
 
 const LONGEST = 140;
 const CODE = /\.(ts|mjs|cjs|html|css)$/;
+const COMPILED = /\/messages\/compiled\//;
 
 const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], { encoding: 'utf8' })
   .split('\n')
-  .filter((file) => CODE.test(file));
+  .filter((file) => CODE.test(file) && !COMPILED.test(file));
 const long = files.flatMap((file) =>
   readFileSync(file, 'utf8')
     .split('\n')

@@ -8,20 +8,18 @@ const MERGED = /^(main|chunk)-.*\.js$/;
 const withoutFolder = (path) => path.replace(/^\.\//, '');
 
 /**
- * Replaces the scripts in the folder of the built pages, and adds `shop.html`: the page for guests, which names what they
- * need first, so that a browser asks for all of it at once.
+ * Replaces the scripts in the folder of built pages. Its `index.html` names what is needed first, so that a browser asks
+ * for all of it at once.
  * @param {string} folder with index.html and the scripts
  * @param {import('./built-files.mjs').Outputs} outputs of the bundler
  * @param {ReturnType<typeof import('./built-files.mjs').firstScripts>} first
  */
-export async function mergeScripts(folder, outputs, { main, always, guests }) {
-  const kindOf = (script) => {
-    if (always.has(script)) return 'start';
-    return guests.has(script) ? 'shop' : 'page';
-  };
+export async function mergeScripts(folder, outputs, { main, first }) {
+  const kindOf = (script) => (first.has(script) ? 'start' : 'page');
   const fileOf = new Map(
     planFiles(outputs, screensOf(outputs, main), kindOf).flatMap((scripts, index) =>
-      scripts.map((script) => [script, `${kindOf(script)}-${index}`]),
+      // The page names all that is loaded first: it may as well be one file.
+      scripts.map((script) => [script, first.has(script) ? 'start' : `page-${index}`]),
     ),
   );
   const bundle = await rolldown({
@@ -38,7 +36,8 @@ export async function mergeScripts(folder, outputs, { main, always, guests }) {
   });
   const { output } = await bundle.generate({
     hashCharacters: 'hex',
-    minify: { mangle: false, compress: false },
+    // Names as in the bundler's scripts, which a profile can be read by, if NG_BUILD_MANGLE is false.
+    minify: { mangle: process.env.NG_BUILD_MANGLE !== 'false', compress: true },
     entryFileNames: 'main-[hash].js',
     chunkFileNames: '[name]-[hash].js',
     codeSplitting: { includeDependenciesRecursively: false, groups: [{ name: (id) => fileOf.get(id) ?? null }] },
@@ -49,9 +48,8 @@ export async function mergeScripts(folder, outputs, { main, always, guests }) {
   for (const { fileName, code } of scripts) writeFileSync(join(folder, fileName), code);
   const page = readFileSync(join(folder, 'index.html'), 'utf8');
   const begin = scripts.filter(({ isEntry }) => isEntry);
-  const shop = scripts.filter(({ moduleIds }) => moduleIds.some((id) => guests.has(id)));
-  writeFileSync(join(folder, 'index.html'), withScripts(page, withImports(scripts, begin)));
-  writeFileSync(join(folder, 'shop.html'), withScripts(page, withImports(scripts, [...begin, ...shop])));
+  const others = scripts.filter(({ moduleIds }) => moduleIds.some((id) => first.has(id)));
+  writeFileSync(join(folder, 'index.html'), withScripts(page, withImports(scripts, [...begin, ...others])));
 }
 
 /** The names of some scripts, and then of all that they import. */
@@ -67,11 +65,12 @@ function withImports(
 
 /** The page with another first script, and with others loaded beside it. */
 function withScripts(html, /** @type {string[]} */ [first = '', ...others]) {
-  const links = others.map((file) => `<link rel="modulepreload" href="${file}">`).join('');
+  const [, address = ''] = /<script src="([^"]*)main-[^"]*"/.exec(html) ?? [];
+  const links = others.map((file) => `<link rel="modulepreload" href="${address}${file}">`).join('');
   const page = html
     .replaceAll(/<link rel="modulepreload"[^>]*>/g, '')
-    .replace(/<script src="main-[^"]*"/, `${links}<script src="${first}"`);
-  if (first === '' || !page.includes(`"${first}"`))
+    .replace(/<script src="[^"]*main-[^"]*"/, `${links}<script src="${address}${first}"`);
+  if (first === '' || !page.includes(`"${address}${first}"`))
     throw new Error('The page of the build names no script that could be replaced.');
   return page;
 }

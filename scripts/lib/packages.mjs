@@ -20,11 +20,21 @@ export function ensurePostgres() {
   return findPostgres() ?? (aptInstall('postgresql'), findPostgres()) ?? fail('PostgreSQL could not be installed.');
 }
 
-/** Debian's Chromium; installed if missing. */
+/**
+ * Debian's Chromium for tests and measurements. Its headless shell, which has no windows, takes a seventh less time; where
+ * that can't be installed, the whole browser serves as well.
+ * @returns {string} path of the program
+ */
 export function ensureChromium() {
-  const path = '/usr/bin/chromium';
-  if (!existsSync(path)) aptInstall('chromium');
-  return existsSync(path) ? path : fail('Chromium could not be installed.');
+  const [shell, whole] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+  if (existsSync(shell)) return shell;
+  try {
+    aptInstall('chromium-headless-shell');
+  } catch (error) {
+    if (!existsSync(whole)) throw error;
+    process.stdout.write('The headless shell could not be installed: Chromium is used.\n');
+  }
+  return [shell, whole].find((path) => existsSync(path)) ?? fail('Chromium could not be installed.');
 }
 
 function findPostgres() {

@@ -45,7 +45,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     host,
     port,
     databaseUrl,
-    pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist/browser', import.meta.url)),
+    pages: env['PAGES_DIR'] ?? fileURLToPath(new URL('../../web/dist', import.meta.url)),
     logs: env['LOGS'] === 'on',
     checkResponses: env['CHECK_RESPONSES'] === 'on',
     demoSignIn: demoSignInFrom(env['DEMO_SIGN_IN'], host, env['NODE_ENV']),

@@ -1,7 +1,5 @@
-import { bootstrapApplication } from '@angular/platform-browser';
-import { appConfig } from './app/app.config.ts';
-import { Root } from './app/shell/root.ts';
-import { allowOwnScripts } from './app/trusted-types.ts';
+import './app/messages/all-languages.ts';
+import { routes } from './app/app.routes.ts';
+import { startPages } from './app/start-pages.ts';
 
-allowOwnScripts();
-bootstrapApplication(Root, appConfig).catch((error: unknown) => console.error(error));
+startPages(routes);

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
@@ -8,15 +8,20 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pageRoutes, withNonce } from './pages.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'hearty-ladle-pages-'));
+const staff = (name: string) => join(folder, 'staff/browser', name);
+const guest = (name: string) => join(folder, 'guest/browser', name);
 beforeAll(() => {
-  writeFileSync(join(folder, 'index.html'), '<script nonce="CSP_NONCE"></script><style nonce="CSP_NONCE"></style>');
-  writeFileSync(join(folder, 'main-ABCDEF12.js'), 'export {};');
-  writeFileSync(join(folder, 'favicon.svg'), '<svg/>');
+  for (const place of [staff(''), guest('')]) {
+    mkdirSync(place, { recursive: true });
+    writeFileSync(join(place, 'index.html'), '<script nonce="CSP_NONCE"></script><style nonce="CSP_NONCE"></style>');
+  }
+  writeFileSync(staff('main-ABCDEF12.js'), 'export {};');
+  writeFileSync(staff('favicon.svg'), '<svg/>');
   const script = 'export const answer = 42;';
-  writeFileSync(join(folder, 'page-ABCDEF12.js'), script);
-  writeFileSync(join(folder, 'shop-12-0a1b2c3d.js'), script);
-  writeFileSync(join(folder, 'page-ABCDEF12.js.br'), brotliCompressSync(script));
-  writeFileSync(join(folder, 'page-ABCDEF12.js.gz'), gzipSync(script));
+  writeFileSync(staff('page-ABCDEF12.js'), script);
+  writeFileSync(guest('start-12-0a1b2c3d.js'), script);
+  writeFileSync(staff('page-ABCDEF12.js.br'), brotliCompressSync(script));
+  writeFileSync(staff('page-ABCDEF12.js.gz'), gzipSync(script));
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
@@ -46,17 +51,18 @@ describe('the pages', () => {
     expect(new Set(replies.map(({ headers }) => headers['x-nonce'])).size).toBe(3);
   });
 
-  it('name what a guest needs first in the shop alone, where the build says it', async () => {
-    writeFileSync(join(folder, 'shop.html'), '<link rel="modulepreload" href="shop-12-0a1b2c3d.js">');
+  it('are others in the shop, whose files have an address of their own', async () => {
+    writeFileSync(guest('index.html'), '<script src="guest/start-12-0a1b2c3d.js"></script>');
     const textAt = async (path: string) => (await request(pagesOf(folder)).get(path).expect(200)).text;
-    expect(await textAt('/shop/order/1')).toContain('shop-12-0a1b2c3d.js');
-    expect(await textAt('/shopping')).not.toContain('shop-12');
-    rmSync(join(folder, 'shop.html'));
-    expect(await textAt('/shop')).toContain('nonce=');
+    expect(await textAt('/shop/order/1')).toContain('guest/start-12');
+    expect(await textAt('/shopping')).not.toContain('guest/start-12');
+    await request(pagesOf(folder)).get('/guest/start-12-0a1b2c3d.js').expect(200);
+    await request(pagesOf(folder)).get('/start-12-0a1b2c3d.js').expect(404);
+    await request(pagesOf(folder)).get('/guest/main-ABCDEF12.js').expect(404);
   });
 
   it('keep for long what has a hash in its name, and nothing else', async () => {
-    for (const name of ['main-ABCDEF12.js', 'shop-12-0a1b2c3d.js'])
+    for (const name of ['main-ABCDEF12.js', 'guest/start-12-0a1b2c3d.js'])
       expect((await request(pagesOf(folder)).get(`/${name}`).expect(200)).headers['cache-control']).toContain(
         'immutable',
       );
@@ -90,7 +96,8 @@ describe('the pages', () => {
   });
 
   it('describe the menu to programs in the shop alone, in a block that no text of it can end', async () => {
-    writeFileSync(join(folder, 'index.html'), '<html><head><title>x</title></head><body></body></html>');
+    for (const place of [staff, guest])
+      writeFileSync(place('index.html'), '<html><head><title>x</title></head><body></body></html>');
     const json = JSON.stringify({ name: '</script><script>alert(1)</script> $& done' });
     const { text } = await request(pagesOf(folder, json)).get('/shop').expect(200);
     const [, block = ''] = /<script type="application\/ld\+json">(.*?)<\/script><\/head>/.exec(text) ?? [];

@@ -10,34 +10,25 @@ const YEAR_SECONDS = 31_536_000;
 const HASHED = /-([A-Z0-9]{8,}|[0-9a-f]{8,})\.\w+(\.(br|gz))?$/;
 
 /**
- * Serves the built pages: files in the compressed form the build made, if the browser takes it; hashed ones are cached
- * for long; the page is rendered for every request, and that of the shop names what a guest needs first. `describe`: what
- * the shop's pages say to programs, as JSON-LD.
+ * Serves the built pages of a folder: those of staff, and those of guests under `/shop`, whose files are at `/guest`. Files
+ * come in the compressed form the build made, if the browser takes it; hashed ones are cached for long; a page is rendered
+ * for every request. `describe`: what the shop's pages say to programs, as JSON-LD.
  */
 export function pageRoutes(
   folder: string,
   describe: (request: Request) => Promise<string | undefined> = () => Promise.resolve(undefined),
 ): Router {
   const router = Router();
-  const textOf = (name: string) => readFile(join(folder, name), 'utf8').catch(() => undefined);
-  router.use(
-    expressStaticGzip(folder, {
-      index: false,
-      enableBrotli: true,
-      orderPreference: ['br', 'gz'],
-      serveStatic: {
-        setHeaders: (response, path) => {
-          if (HASHED.test(path)) response.setHeader('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
-        },
-      },
-    }),
-  );
+  const staff = join(folder, 'staff/browser');
+  const guest = join(folder, 'guest/browser');
+  router.use('/guest', filesOf(guest));
+  router.use(filesOf(staff));
   router.get('/{*path}', async (request, response, next) => {
     // A missing file, such as one of an older build, is a 404 rather than the page.
     if (extname(request.path) !== '')
       return sendProblem(response, 404, 'no-such-address', 'There is nothing at this address.');
     const isShop = /^\/shop(\/|$)/.test(request.path);
-    const html = (isShop && (await textOf('shop.html'))) || (await textOf('index.html'));
+    const html = await readFile(join(isShop ? guest : staff, 'index.html'), 'utf8').catch(() => undefined);
     if (html === undefined) return next();
     const nonce = String(response.locals['nonce']);
     const described = isShop ? await describe(request).catch(() => undefined) : undefined;
@@ -49,6 +40,18 @@ export function pageRoutes(
   });
   return router;
 }
+
+const filesOf = (folder: string) =>
+  expressStaticGzip(folder, {
+    index: false,
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    serveStatic: {
+      setHeaders: (response, path) => {
+        if (HASHED.test(path)) response.setHeader('cache-control', `public, max-age=${YEAR_SECONDS}, immutable`);
+      },
+    },
+  });
 
 /** The page with a data block that no browser runs, and that no text of the menu can end. */
 function withDescription(page: string, json: string): string {

@@ -7,6 +7,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { Api } from './api.ts';
 import { ApiClient } from './client.ts';
 import { type Audience, audienceOf, PageAudience } from './audience.ts';
+import { OrderingApi } from './ordering-api.ts';
 import { SessionApi } from './session-api.ts';
 import { sessionLost } from './session-slice.ts';
 
@@ -34,6 +35,7 @@ function answering(status: number, body: unknown = {}, audience: Audience = 'sho
     http,
     store,
     api: runInInjectionContext(injector, () => new Api()),
+    ordering: runInInjectionContext(injector, () => new OrderingApi()),
     session: runInInjectionContext(injector, () => new SessionApi()),
   };
 }
@@ -108,8 +110,8 @@ describe('an order that was placed', () => {
     [500, {}, { outcome: 'failed' }],
     [0, null, { outcome: 'offline' }],
   ])('and answered %i %j', async (status, body, outcome) => {
-    const { api, http } = answering(status, body);
-    expect(await firstValueFrom(api.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
+    const { ordering, http } = answering(status, body);
+    expect(await firstValueFrom(ordering.placeOrder(order, 'key-of-this-order'))).toEqual(outcome);
     expect(http.request).toHaveBeenCalledExactlyOnceWith('post', '/api/shop/orders', {
       body: order,
       headers: { 'Idempotency-Key': 'key-of-this-order' },
@@ -140,8 +142,8 @@ describe('smaller requests', () => {
   });
 
   it('are made as the person who entered a PIN, and tell when nobody is signed in any more', async () => {
-    const { api, http, store } = answering(200, {}, 'device', 'acting-token');
-    api.placeOrder(order, 'key-of-this-order');
+    const { ordering, http, store } = answering(200, {}, 'device', 'acting-token');
+    ordering.placeOrder(order, 'key-of-this-order');
     expect(http.request.mock.calls[0]?.[2].headers).toEqual({
       'Idempotency-Key': 'key-of-this-order',
       'X-Acting-As': 'acting-token',
@@ -158,9 +160,9 @@ describe('smaller requests', () => {
         audienceOf,
       ),
     ).toEqual(['workbench', 'workbench', 'workbench', 'shop', 'shop', 'device', 'device', 'workbench']);
-    const { api, http } = answering(200, [], 'device');
-    api.servedMenu('steps', 'es');
-    api.placeOrder(order, 'key-of-this-order');
+    const { ordering, http } = answering(200, [], 'device');
+    ordering.servedMenu('steps', 'es');
+    ordering.placeOrder(order, 'key-of-this-order');
     expect(http.request.mock.calls).toEqual([
       ['get', '/api/device/menu', { headers: {}, params: { location: 'steps' }, body: undefined }],
       ['post', '/api/device/orders', { body: order, headers: { 'Idempotency-Key': 'key-of-this-order' }, params: {} }],
@@ -168,9 +170,9 @@ describe('smaller requests', () => {
   });
 
   it('read an edition at the address that its location is said to have, in the language of the page', async () => {
-    const { api, http } = answering(200, { edition: 12, hash: 'f00d', location: 'steps', language: 'es' });
-    await firstValueFrom(api.servedMenu('steps', 'es'));
-    await firstValueFrom(api.servedMenu(undefined, undefined));
+    const { ordering, http } = answering(200, { edition: 12, hash: 'f00d', location: 'steps', language: 'es' });
+    await firstValueFrom(ordering.servedMenu('steps', 'es'));
+    await firstValueFrom(ordering.servedMenu(undefined, undefined));
     expect(http.request.mock.calls.map(([, address, { params }]) => [address, params])).toEqual([
       ['/api/shop/edition', { location: 'steps', language: 'es' }],
       ['/api/shop/editions/12/f00d/es', { location: 'steps' }],

@@ -9,33 +9,25 @@ import {
   type JournalEntry,
   type ListedOrder,
   type OpenedOrder,
-  type OrderLimitFault,
-  type OrderProblem,
-  type OrderRequest,
   type OrderState,
   type PaperOut,
   type ParkedOrder,
   type PassTicket,
   type Picture,
-  type PlacedOrder,
   type Placement,
   type Printer,
   type PrinterMode,
   type PrinterPlace,
-  type Progress,
-  type ServedMenu,
   type SavedChange,
   type StoredMenu,
   type TestPrint,
   type VoidAnswer,
   type VoidRequest,
 } from '@hearty-ladle/core';
-import { catchError, map, type Observable, of, switchMap } from 'rxjs';
+import { catchError, map, type Observable, of } from 'rxjs';
 import { PageAudience } from './audience.ts';
 import { ApiClient, refusalOf } from './client.ts';
-import { codeOf, failureOf, type FailureKind, titleOf } from './failure.ts';
-
-type Unanswered = Exclude<FailureKind, 'refused'>;
+import { failureOf, titleOf, type Unanswered } from './failure.ts';
 
 /**
  * Result of sending a change. Without an answer it may or may not have been saved; sending it again gives the answer.
@@ -55,21 +47,6 @@ export interface OrderQuery {
   readonly before?: number;
 }
 
-export type SentOrder =
-  | { readonly outcome: 'placed'; readonly order: PlacedOrder }
-  | {
-      readonly outcome: 'refused';
-      readonly problems: readonly OrderProblem[];
-      readonly code: string;
-      readonly fault?: OrderLimitFault;
-      readonly message: string;
-    }
-  /** The price changed between choosing and placing. */
-  | { readonly outcome: 'costs-otherwise'; readonly total: number }
-  /** An earlier request that was never answered had placed an order; this one did not. */
-  | { readonly outcome: 'first-was-placed'; readonly order: PlacedOrder }
-  | { readonly outcome: Unanswered };
-
 /** Result of saving the settings, with their current values, also if somebody else was first. */
 export type SentHouse =
   | { readonly outcome: 'saved' | 'stale'; readonly now: HouseNow }
@@ -80,7 +57,10 @@ export type SentPicture =
 
 const NOT_SENT = 'The picture could not be sent. Nothing else is lost; please try again.';
 
-/** The server as the pages' effects use it: routes by what they are for, and answers as values. */
+/**
+ * The server as the pages' effects use it: routes by what they are for, and answers as values. What guests use as well is
+ * in OrderingApi.
+ */
 @Injectable({ providedIn: 'root' })
 export class Api {
   readonly #client = inject(ApiClient);
@@ -93,25 +73,6 @@ export class Api {
   /** The draft. */
   draft(): Observable<StoredMenu> {
     return this.#client.call('get /api/workbench/menu', {});
-  }
-
-  /**
-   * The edition that a location has: for devices in all languages; for guests in the one asked for, at an address that
-   * caches on the way may keep.
-   */
-  servedMenu(location: string | undefined, language: string | undefined): Observable<ServedMenu> {
-    const query = { ...(location !== undefined && { location }) };
-    if (this.#isDevice()) return this.#client.call('get /api/device/menu', { query });
-    return this.#client
-      .call('get /api/shop/edition', { query: { ...query, ...(language !== undefined && { language }) } })
-      .pipe(
-        switchMap(({ location: place, ...params }) =>
-          this.#client.call('get /api/shop/editions/:edition/:hash/:language', {
-            params,
-            query: { ...(place !== undefined && { location: place }) },
-          }),
-        ),
-      );
   }
 
   change(request: ChangeRequest): Observable<SentChange> {
@@ -148,29 +109,6 @@ export class Api {
     );
   }
 
-  /** Places an order as a guest, or as a till. */
-  placeOrder(order: OrderRequest, key: string): Observable<SentOrder> {
-    const route = this.#isDevice() ? 'post /api/device/orders' : 'post /api/shop/orders';
-    return this.#client.call(route, { body: order, key }).pipe(
-      map((placed): SentOrder => ({ outcome: 'placed', order: placed })),
-      catchError((error: HttpErrorResponse) => {
-        const kind = failureOf(error);
-        // Too many wrong PINs also counts as an answer: repeating it at once would make it worse.
-        if (kind !== 'refused' && error.status !== 429) return of<SentOrder>({ outcome: kind });
-        const { total, order: first, problems = [], fault } = refusalOf(route, error);
-        if (error.status === 409 && total !== undefined) return of<SentOrder>({ outcome: 'costs-otherwise', total });
-        if (error.status === 409 && first) return of<SentOrder>({ outcome: 'first-was-placed', order: first });
-        return of<SentOrder>({
-          outcome: 'refused',
-          problems,
-          code: codeOf(error),
-          ...(fault && { fault }),
-          message: titleOf(error),
-        });
-      }),
-    );
-  }
-
   tickets(): Observable<readonly PassTicket[]> {
     return this.#client.call('get /api/device/tickets', {});
   }
@@ -204,10 +142,6 @@ export class Api {
 
   paper(printer: string): Observable<readonly PaperOut[]> {
     return this.#client.call('get /api/workbench/printers/:printer/paper', { params: { printer } });
-  }
-
-  progress(id: string): Observable<Progress> {
-    return this.#client.call('get /api/shop/orders/:id/progress', { params: { id } });
   }
 
   orders(query: OrderQuery): Observable<readonly ListedOrder[]> {

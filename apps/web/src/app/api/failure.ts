@@ -6,6 +6,7 @@ import type { HttpErrorResponse } from '@angular/common/http';
  * request took effect. `refused`: the server rejected its content.
  */
 export type FailureKind = 'offline' | 'busy' | 'failed' | 'refused';
+export type Unanswered = Exclude<FailureKind, 'refused'>;
 
 /** 401: the same request succeeds once somebody has signed in again. */
 const TEMPORARY = new Set([401, 408, 425, 429, 502, 503, 504]);

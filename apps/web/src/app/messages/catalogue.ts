@@ -1,5 +1,3 @@
-import { IntlMessageFormat } from 'intl-messageformat';
-
 export type MessageValues = Readonly<Record<string, string | number>>;
 
 /** The languages that there are catalogues for, and what they are written in where there is none for a locale. */
@@ -18,29 +16,35 @@ export function isRightToLeft(locale: string): boolean {
 }
 const RIGHT_TO_LEFT = new Set(['Arab', 'Hebr', 'Thaa', 'Syrc', 'Nkoo', 'Adlm', 'Rohg']);
 
-/** Texts in every language; each is an ICU message. */
-export class Catalogue<K extends string> {
-  readonly #texts: Readonly<Record<Language, Readonly<Record<K, string>>>>;
-  /** Parsing a message is expensive; there is one for each key and language in use. */
-  readonly #formats = new Map<string, IntlMessageFormat>();
+/** Texts by key, as `npm run messages` compiles them. */
+type Texts<K extends string> = Readonly<Record<K, (values: MessageValues) => unknown>>;
 
-  constructor(texts: Readonly<Record<Language, Readonly<Record<K, string>>>>) {
-    this.#texts = texts;
+/** Texts in English, and in every other language that was added. */
+export class Catalogue<K extends string> {
+  readonly #english: Texts<K>;
+  readonly #others = new Map<Language, Texts<K>>();
+
+  constructor(english: Texts<K>) {
+    this.#english = english;
+  }
+
+  add(language: Language, texts: Texts<K>): this {
+    this.#others.set(language, texts);
+    return this;
+  }
+
+  /** Whether the texts of a language are there. */
+  speaks(language: Language): boolean {
+    return language === 'en' || this.#others.has(language);
   }
 
   has(key: string): key is K {
-    return Object.hasOwn(this.#texts.en, key);
+    return Object.hasOwn(this.#english, key);
   }
 
   /** A text in the language of a locale, with values for its placeholders. */
   say(locale: string, key: K, values: MessageValues = {}): string {
-    const language = catalogueOf(locale);
-    const name = `${language} ${key}`;
-    let format = this.#formats.get(name);
-    if (!format) {
-      format = new IntlMessageFormat(this.#texts[language][key], language, undefined, { ignoreTag: true });
-      this.#formats.set(name, format);
-    }
-    return String(format.format(values));
+    const texts = this.#others.get(catalogueOf(locale)) ?? this.#english;
+    return String(texts[key](values));
   }
 }

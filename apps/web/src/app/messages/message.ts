@@ -1,11 +1,22 @@
 import { Pipe, type PipeTransform } from '@angular/core';
-import { Catalogue, type MessageValues } from './catalogue.ts';
-import { en, type MessageKey } from './en.ts';
-import { es } from './es.ts';
+import { Catalogue, catalogueOf, type MessageValues } from './catalogue.ts';
+import en from './compiled/en.ts';
+import type { MessageKey } from './en.ts';
 
 export type { MessageKey };
 
-const guests = new Catalogue<MessageKey>({ en, es });
+export const guests = new Catalogue<MessageKey>(en);
+
+/**
+ * Loads what guests are told in the language of a locale; until it is there, they are told in English. Rejects if it can't
+ * be loaded.
+ */
+export async function loadMessages(locale: string): Promise<void> {
+  const language = catalogueOf(locale);
+  if (language !== 'es' || guests.speaks(language)) return;
+  const { default: es } = await import('./compiled/es.ts');
+  guests.add(language, es);
+}
 
 /** A text for guests in the language of a locale. */
 export function message(locale: string, key: MessageKey, values?: MessageValues): string {

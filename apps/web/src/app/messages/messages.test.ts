@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, isRightToLeft } from './catalogue.ts';
 import { en } from './en.ts';
 import { es } from './es.ts';
+import './all-languages.ts';
 import { message } from './message.ts';
 import { en as staffEn } from './staff-en.ts';
 import { es as staffEs } from './staff-es.ts';

@@ -1,7 +1,8 @@
 import { Pipe, type PipeTransform } from '@angular/core';
 import { Catalogue, type MessageValues } from './catalogue.ts';
-import { en, type StaffKey } from './staff-en.ts';
-import { es } from './staff-es.ts';
+import en from './compiled/staff-en.ts';
+import es from './compiled/staff-es.ts';
+import type { StaffKey } from './staff-en.ts';
 
 export type { StaffKey };
 
@@ -11,7 +12,7 @@ export interface StaffText {
   readonly values?: MessageValues;
 }
 
-const staff = new Catalogue<StaffKey>({ en, es });
+const staff = new Catalogue<StaffKey>(en).add('es', es);
 
 /** A text for the people at the till and the pass, in the language of a locale. */
 export function staffMessage(locale: string, key: StaffKey, values?: MessageValues): string {

@@ -1,4 +1,4 @@
-import type { SentOrder } from '../api/api.ts';
+import type { SentOrder } from '../api/ordering-api.ts';
 
 /** How long an order may wait for its answer before the screen says that it takes long. */
 export const SLOW_MS = 5_000;

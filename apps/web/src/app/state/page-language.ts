@@ -1,6 +1,7 @@
 import { computed, DOCUMENT, effect, inject, Injectable, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { catalogueOf, isRightToLeft } from '../messages/catalogue.ts';
+import { loadMessages } from '../messages/message.ts';
 import { LANGUAGE_KEY, languageChosen, selectChosenLanguage } from './chosen-language.ts';
 import { MenuView } from './menu-view.ts';
 import { PrimeNG } from 'primeng/config';
@@ -17,7 +18,18 @@ export class PageLanguage {
     return offered.find((one) => one === this.#chosen()) ?? offered[0] ?? this.#chosen() ?? 'en';
   });
 
-  choose(locale: string): void {
+  /** What was chosen last: the texts of one chosen before it may arrive later. */
+  #wanted: string | undefined;
+
+  /** The page speaks the language once its texts are there, and stays in the one it has if they can't be loaded. */
+  async choose(locale: string): Promise<void> {
+    this.#wanted = locale;
+    try {
+      await loadMessages(locale);
+    } catch {
+      return;
+    }
+    if (this.#wanted !== locale) return;
     this.#store.dispatch(languageChosen({ locale }));
     localStorage.setItem(LANGUAGE_KEY, locale);
   }

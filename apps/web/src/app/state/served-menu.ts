@@ -1,4 +1,4 @@
-import type { HttpErrorResponse } from '@angular/common/http';
+import { HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { ServedMenu } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
@@ -13,10 +13,11 @@ import {
   Store,
 } from '@ngrx/store';
 import { catchError, debounceTime, distinctUntilChanged, EMPTY, filter, map, merge, of, switchMap, timer } from 'rxjs';
-import { Api } from '../api/api.ts';
+import { OrderingApi } from '../api/ordering-api.ts';
 import type { Audience } from '../api/audience.ts';
 import { failureOf } from '../api/failure.ts';
 import { Live } from '../api/live.ts';
+import { loadMessages } from '../messages/message.ts';
 import { selectPlaces } from '../api/session-slice.ts';
 import { selectChosenLanguage } from './chosen-language.ts';
 import { selectChosen } from './chosen-location.ts';
@@ -24,6 +25,8 @@ import { selectChosen } from './chosen-location.ts';
 const RETRY_MS = 1_500;
 /** Events that arrive together cause one read. */
 const READ_PAUSE_MS = 40;
+/** How long a page has to itself before more is loaded for it. */
+const AHEAD_MS = 2_000;
 
 export interface ServedState {
   /** Who the page on screen is for; the workbench shows the draft instead. */
@@ -73,6 +76,9 @@ function isSame(one: ServedMenu | undefined, other: ServedMenu): boolean {
   );
 }
 
+/** The language that its readers are spoken to. */
+const spokenIn = ({ language, menu }: ServedMenu) => language ?? menu.locales[0] ?? '';
+
 /** Which location's edition is read, for whom, and in which language; undefined in the workbench. */
 const selectWanted = createSelector(
   servedFeature.selectAudience,
@@ -90,7 +96,7 @@ const selectWanted = createSelector(
 @Injectable()
 export class ServedEffects {
   readonly #actions = inject(Actions);
-  readonly #api = inject(Api);
+  readonly #api = inject(OrderingApi);
   readonly #live = inject(Live);
   readonly #store = inject(Store);
 
@@ -109,15 +115,30 @@ export class ServedEffects {
           debounceTime(READ_PAUSE_MS),
           switchMap(() =>
             this.#api.servedMenu(location ?? undefined, language ?? undefined).pipe(
-              map((served) => servedActions.arrived({ served })),
-              catchError((error: HttpErrorResponse) =>
-                of(servedActions.loadFailed({ isFinal: failureOf(error) === 'refused' })),
+              switchMap((served) => loadMessages(spokenIn(served)).then(() => servedActions.arrived({ served }))),
+              catchError((error: unknown) =>
+                of(
+                  servedActions.loadFailed({
+                    isFinal: error instanceof HttpErrorResponse && failureOf(error) === 'refused',
+                  }),
+                ),
               ),
             ),
           ),
         );
       }),
     ),
+  );
+
+  /** Loads what may be read next, so that choosing another language takes no time, and no connection. */
+  readonly loadAhead = createEffect(
+    () =>
+      this.#actions.pipe(
+        ofType(servedActions.arrived),
+        switchMap(({ served }) => timer(AHEAD_MS).pipe(map(() => served.menu.locales))),
+        switchMap((locales) => Promise.allSettled(locales.map((locale) => loadMessages(locale)))),
+      ),
+    { dispatch: false },
   );
 
   /** Tries again by itself when the server can't be reached; where nothing is served yet, news come by themselves. */

@@ -6,6 +6,7 @@ import { type Action, Store } from '@ngrx/store';
 import { BehaviorSubject, NEVER, type Observable, Subject } from 'rxjs';
 import { Api } from '../api/api.ts';
 import { Live } from '../api/live.ts';
+import { OrderingApi } from '../api/ordering-api.ts';
 import { SessionApi } from '../api/session-api.ts';
 import { ProgramsApi } from '../api/programs-api.ts';
 import { TablesApi } from '../api/tables-api.ts';
@@ -40,6 +41,7 @@ export function runEffects<E extends object, S>(
     providers: [
       { provide: Actions, useValue: new Actions(actions) },
       { provide: Api, useValue: api },
+      { provide: OrderingApi, useValue: api },
       { provide: SessionApi, useValue: api },
       { provide: TablesApi, useValue: api },
       { provide: ProgramsApi, useValue: api },

@@ -24,6 +24,13 @@ interface ShownSection {
   readonly rows: readonly DishRow[];
 }
 
+/** The rows of some dishes; `key` is what they depend on beside the dishes. */
+interface Rows {
+  readonly key: string;
+  readonly items: readonly Item[];
+  readonly rows: readonly DishRow[];
+}
+
 /** Rows are memoized by dish, so only changed dishes of a large menu are formatted again. */
 const known = new WeakMap<Item, { readonly key: string; readonly row: DishRow }>();
 
@@ -48,21 +55,34 @@ export class ItemList {
 
   readonly #shown = new Map<string, readonly DishRow[]>();
 
+  #last: Rows = { key: '', items: [], rows: [] };
+  /** A row for each dish. After most edits all but one are at their place, and found without a search. */
+  readonly #rows = computed(() => {
+    const { menu } = this.menu();
+    const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
+    const last = this.#last;
+    const rows = menu.items.map((item, i) => {
+      const row = last.items[i] === item && last.key === key ? last.rows[i] : undefined;
+      return row ?? this.#row(item, key);
+    });
+    this.#last = { key, items: menu.items, rows };
+    return rows;
+  });
+
   protected readonly sections = computed((): readonly ShownSection[] => {
     const { menu } = this.menu();
+    const rows = this.#rows();
     const wanted = plainText(this.filter());
     const bySection = new Map<string, DishRow[]>(menu.sections.map(({ id }) => [id, []]));
     const loose: DishRow[] = [];
     let hasLoose = menu.sections.length === 0;
-    const key = `${this.#language.writing()} ${menu.currency} ${menu.priceLists[0]?.id}`;
-    for (const item of menu.items) {
-      const row = this.#row(item, key);
-      const isLoose = (item.sections ?? []).length === 0;
-      hasLoose ||= isLoose;
-      if (!row.words.includes(wanted)) continue;
-      if (isLoose) loose.push(row);
-      else for (const id of item.sections ?? []) bySection.get(id)?.push(row);
-    }
+    menu.items.forEach(({ sections = [] }, i) => {
+      const row = rows[i];
+      hasLoose ||= sections.length === 0;
+      if (!row || (wanted !== '' && !row.words.includes(wanted))) return;
+      if (sections.length === 0) loose.push(row);
+      else for (const id of sections) bySection.get(id)?.push(row);
+    });
     const sections = menu.sections.map((section) => ({
       id: section.id,
       section: section as Section | undefined,

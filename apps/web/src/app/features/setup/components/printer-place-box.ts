@@ -40,7 +40,9 @@ const WAYS = [
     }
     @if (printer()) {
       <p class="try">
-        <button pButton type="button" severity="secondary" [disabled]="isTrying()" (click)="try()">Test print</button>
+        <button pButton type="button" severity="secondary" [disabled]="isSetting() || isTrying()" (click)="try()">
+          Test print
+        </button>
         <span role="status">{{ outcome() }}</span>
       </p>
     } @else if (way() === 'address') {
@@ -73,6 +75,9 @@ export class PrinterPlaceBox {
   readonly printer = input<Printer>();
   readonly #store = inject(Store);
   readonly #tried = this.#store.selectSignal(printerFeature.selectTried);
+  readonly #settings = this.#store.selectSignal(printerFeature.selectSettings);
+  /** What was chosen is not known to the server yet. */
+  protected readonly isSetting = computed(() => this.#settings() > 0);
   protected readonly WAYS = WAYS;
   /** What is chosen here; an address that is awaited is not set yet. */
   protected readonly way = linkedSignal<string>(() => {
@@ -94,6 +99,7 @@ export class PrinterPlaceBox {
     return tried !== undefined && !tried.result && tried.refusal === undefined;
   });
   protected readonly outcome = computed(() => {
+    if (this.isSetting()) return 'Saving …';
     const result = this.tried()?.result;
     if (result) return inWords(result);
     return this.isTrying() ? 'Printing …' : '';

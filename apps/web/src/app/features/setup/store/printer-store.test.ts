@@ -1,5 +1,5 @@
 import '@angular/compiler';
-import { of, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
 import { PrinterEffects, printerActions, printerFeature } from './printer-store.ts';
@@ -45,6 +45,15 @@ describe('the printers', () => {
     printers.act(printerActions.placeSet({ printer: 'hot', place: { is: 'simulated' } }));
     expect(printers.state().tried).toEqual({ printer: 'hot', refusal: 'No printer is simulated there.' });
     expect(api.printers).toHaveBeenCalledTimes(1);
+  });
+
+  it('wait with a test until what prints there is known, so that it is not of what printed before', () => {
+    const set = new Subject<object>();
+    const printers = runEffects(PrinterEffects, { printers: () => of([]), setPrinter: () => set }, printerFeature);
+    printers.act(printerActions.placeSet({ printer: 'hot', place: { is: 'none' } }));
+    expect(printers.state().settings).toBe(1);
+    set.next({});
+    expect(printers.state()).toMatchObject({ settings: 0, tried: undefined });
   });
 
   it('are read again after one was jammed or mended, whatever was answered', () => {

@@ -12,6 +12,8 @@ export interface PrinterState {
   readonly printers: readonly Printer[];
   readonly shown: string | undefined;
   readonly paper: readonly PaperOut[];
+  /** How many settings of printers are not answered yet: until then a test would still be of what printed before. */
+  readonly settings: number;
   /** The printer that was last set or tried, and what came of it; undefined while it is awaited. */
   readonly tried: { readonly printer: string; readonly result?: TestPrint; readonly refusal?: string } | undefined;
 }
@@ -35,17 +37,18 @@ export const printerActions = createActionGroup({
 export const printerFeature = createFeature({
   name: 'printers',
   reducer: createReducer<PrinterState>(
-    { printers: [], shown: undefined, paper: [], tried: undefined },
+    { printers: [], shown: undefined, paper: [], settings: 0, tried: undefined },
     on(printerActions.arrived, (state, { printers }) => ({ ...state, printers })),
     on(printerActions.shown, (state, { printer }) => ({
       ...state,
       shown: printer,
       paper: state.shown === printer ? state.paper : [],
     })),
-    on(printerActions.placeSet, (state) => ({ ...state, tried: undefined })),
+    on(printerActions.placeSet, (state) => ({ ...state, settings: state.settings + 1, tried: undefined })),
     on(printerActions.testAsked, (state, { printer }) => ({ ...state, tried: { printer } })),
     on(printerActions.placeAnswered, (state, { printer, refusal }) => ({
       ...state,
+      settings: state.settings - 1,
       tried: refusal === undefined ? undefined : { printer, refusal },
     })),
     on(printerActions.testAnswered, (state, { type: _, ...tried }) => ({ ...state, tried })),

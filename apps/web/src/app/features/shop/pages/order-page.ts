@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MenuView } from '../../../state/menu-view.ts';
 import { message, MessagePipe } from '../../../messages/message.ts';
@@ -13,13 +13,14 @@ import { ButtonDirective } from 'primeng/button';
 @Component({
   selector: 'hl-order-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ButtonDirective, MessagePipe, RouterLink],
+  imports: [ButtonDirective, MessagePipe],
   templateUrl: './order-page.html',
   styleUrl: './order-page.css',
 })
 export class OrderPage {
   readonly id = input.required<string>();
   readonly #store = inject(Store);
+  readonly #router = inject(Router);
   readonly #view = inject(MenuView);
   protected readonly locale = injectPageLocale((locale) => message(locale, 'order.title'));
   protected readonly state = this.#store.selectSignal(progressFeature.selectShown);
@@ -46,5 +47,10 @@ export class OrderPage {
   constructor() {
     this.#view.open();
     effect(() => this.#store.dispatch(progressActions.opened({ id: this.id() })));
+  }
+  /** As the link says, without loading the page anew. */
+  protected toShop(event: Event): void {
+    event.preventDefault();
+    void this.#router.navigateByUrl('/shop');
   }
 }

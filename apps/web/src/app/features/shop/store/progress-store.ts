@@ -3,7 +3,7 @@ import type { Progress } from '@hearty-ladle/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { catchError, debounceTime, filter, map, merge, of, switchMap } from 'rxjs';
-import { Api } from '../../../api/api.ts';
+import { OrderingApi } from '../../../api/ordering-api.ts';
 import { Live } from '../../../api/live.ts';
 
 export type ProgressState =
@@ -34,7 +34,7 @@ const PAUSE_MS = 80;
 @Injectable()
 export class ProgressEffects {
   readonly #actions = inject(Actions);
-  readonly #api = inject(Api);
+  readonly #api = inject(OrderingApi);
   readonly #live = inject(Live);
 
   /** Follows one order while its tickets are completed; read again at every event and after each reconnection. */

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { exhaustMap, filter, map, switchMap, takeUntil, tap, timer, withLatestFrom } from 'rxjs';
-import { Api } from '../../../api/api.ts';
+import { OrderingApi } from '../../../api/ordering-api.ts';
 import { servedActions } from '../../../state/served-menu.ts';
 import { selectLocation } from '../../../state/stock.ts';
 import { replacing, SLOW_MS } from '../../../state/order-tries.ts';
@@ -12,7 +12,7 @@ import { orderOf, placeOf, remember, shopActions, shopFeature } from './shop-sto
 @Injectable()
 export class ShopEffects {
   readonly #store = inject(Store);
-  readonly #api = inject(Api);
+  readonly #api = inject(OrderingApi);
   readonly #actions = inject(Actions);
   readonly #router = inject(Router);
 

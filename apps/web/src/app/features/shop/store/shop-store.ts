@@ -1,6 +1,6 @@
 import type { Answers, Line, Order, OrderProblem, PlacedOrder, Service } from '@hearty-ladle/core';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import type { SentOrder } from '../../../api/api.ts';
+import type { SentOrder } from '../../../api/ordering-api.ts';
 import type { FailureKind } from '../../../api/failure.ts';
 import { locationChosen } from '../../../state/chosen-location.ts';
 import type { BasketLine, SeenNames } from './basket-line.ts';

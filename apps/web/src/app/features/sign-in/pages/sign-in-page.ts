@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
-import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { AutoFocus } from 'primeng/autofocus';
 import { ButtonDirective } from 'primeng/button';
@@ -13,7 +12,7 @@ import { signInActions, signInFeature } from '../store/sign-in-store.ts';
 @Component({
   selector: 'hl-sign-in-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AutoFocus, ButtonDirective, InputText, ReactiveFormsModule, RouterLink],
+  imports: [AutoFocus, ButtonDirective, InputText, ReactiveFormsModule],
   templateUrl: './sign-in-page.html',
   styleUrl: './sign-in-page.css',
 })

@@ -1,6 +1,6 @@
 import type { Answers, Line, ParkedOrder, PinTry, Placement, Service } from '@hearty-ladle/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import { type SentOrder } from '../../../api/api.ts';
+import { type SentOrder } from '../../../api/ordering-api.ts';
 import { type FailureKind } from '../../../api/failure.ts';
 import type { PinAnswer } from '../../../api/session-api.ts';
 

@@ -21,6 +21,7 @@ import type { HttpErrorResponse } from '@angular/common/http';
 import { Api } from '../../../api/api.ts';
 import { failureOf } from '../../../api/failure.ts';
 import { Live } from '../../../api/live.ts';
+import { OrderingApi } from '../../../api/ordering-api.ts';
 import { SessionApi } from '../../../api/session-api.ts';
 import { pinTried, sessionActions } from '../../../state/session.ts';
 import { selectLocation } from '../../../state/stock.ts';
@@ -36,6 +37,7 @@ export class TillEffects {
   readonly #actions = inject(Actions);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
+  readonly #ordering = inject(OrderingApi);
   readonly #session = inject(SessionApi);
   readonly #live = inject(Live);
 
@@ -44,7 +46,7 @@ export class TillEffects {
       ofType(tillActions.sent),
       withLatestFrom(this.#store.select(tillFeature.selectTillState), this.#store.select(selectLocation)),
       exhaustMap(([{ total }, state, location]) =>
-        this.#api
+        this.#ordering
           .placeOrder(
             {
               ...at(tillOrder(state), location),

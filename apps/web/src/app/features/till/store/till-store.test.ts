@@ -2,7 +2,7 @@ import '@angular/compiler';
 import { of, Subject, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import { runEffects } from '../../../testing/run-effects.ts';
-import type { SentOrder } from '../../../api/api.ts';
+import type { SentOrder } from '../../../api/ordering-api.ts';
 import { tillActions } from './till-actions.ts';
 import { TillEffects } from './till-effects.ts';
 import { rememberOrder, tillFeature, tillOrder, type TillState } from './till-store.ts';

@@ -1,6 +1,6 @@
 import type { Answers, Line, Order, ParkedOrder, Placement, Service } from '@hearty-ladle/core';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import type { SentOrder } from '../../../api/api.ts';
+import type { SentOrder } from '../../../api/ordering-api.ts';
 import type { PinAnswer } from '../../../api/session-api.ts';
 import { refusalText, type StaffText } from '../../../messages/staff-message.ts';
 import {
