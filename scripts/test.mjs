@@ -11,6 +11,8 @@ import { main, ROOT } from './lib/settings.mjs';
 
 let passed = 0;
 let failed = 0;
+/** What failed, by name: told once more at the end, since the beginning of a long output may not be kept. */
+const failures = [];
 
 /** One check that either passes or fails; what it says is shown once it is done. */
 async function check(name, command, args) {
@@ -22,7 +24,10 @@ async function check(name, command, args) {
   ]);
   process.stdout.write(`\n== ${name}\n${said}${complained}`);
   if (status === 0) passed++;
-  else failed++;
+  else {
+    failed++;
+    failures.push(`${name}\n${said}${complained}`.slice(0, 2000));
+  }
 }
 
 /** A test runner that writes its results to a file, from which the tests are counted. */
@@ -36,6 +41,7 @@ function tests(name, command, args, results, count, env = {}) {
   const counted = readCounts(results, count);
   passed += counted.passed;
   failed += counted.failed;
+  failures.push(...counted.names);
   if (status !== 0 && counted.failed === 0) failed++;
 }
 
@@ -43,7 +49,7 @@ function readCounts(file, count) {
   try {
     return count(JSON.parse(readFileSync(file, 'utf8')));
   } catch {
-    return { passed: 0, failed: 1 };
+    return { passed: 0, failed: 1, names: [`${file} can't be read`] };
   }
 }
 
@@ -78,6 +84,14 @@ await main(async () => {
     (json) => ({
       passed: json.numPassedTests,
       failed: json.numFailedTests + json.numFailedTestSuites * (json.numFailedTests === 0 ? 1 : 0),
+      names: json.testResults
+        .filter((file) => file.status === 'failed')
+        .flatMap(({ name, message, assertionResults }) => [
+          `${name} ${message}`,
+          ...assertionResults
+            .filter((one) => one.status === 'failed')
+            .map((one) => `${one.fullName}\n${one.failureMessages.join('\n').slice(0, 2000)}`),
+        ]),
     }),
     { POSTGRES_BIN: bin },
   );
@@ -87,10 +101,11 @@ await main(async () => {
     'npx',
     ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
     journeys,
-    (json) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky }),
+    (json) => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky, names: [] }),
     { POSTGRES_BIN: bin, CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: journeys },
   );
   rmSync(folder, { recursive: true, force: true });
+  if (failures.length > 0) process.stdout.write(`\nWhat failed:\n${failures.join('\n')}\n`);
   process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
   process.exit(failed === 0 ? 0 : 1);
 });
