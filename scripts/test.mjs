@@ -42,7 +42,10 @@ function tests(name, command, args, results, count, env = {}) {
   passed += counted.passed;
   failed += counted.failed;
   failures.push(...counted.names);
-  if (status !== 0 && counted.failed === 0) failed++;
+  if (status !== 0 && counted.failed === 0) {
+    failed++;
+    failures.push(`${name}: ended with status ${status}`);
+  }
 }
 
 function readCounts(file, count) {
